@@ -1,0 +1,1 @@
+"""Small simulated stand-ins for outside devices, behind the interface that real ones would have."""

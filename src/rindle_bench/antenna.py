@@ -1,0 +1,112 @@
+"""A simulated antenna: aperture pattern, screws with play, a receiver with delay and noise."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from rindle_bench.config import Axis, Side, TerminalConfig
+from rindle_core.antenna import pattern_loss_db
+from rindle_core.catalogue import Screw
+
+_COARSE_SPREAD_BEAMWIDTHS = 0.45  # how far a careful preset leaves the beam from the top
+_TIGHTENING_BEAMWIDTHS = 0.02  # how far tightening shifts the head
+_PUSH_BEAMWIDTHS = 0.01  # what a push leaves behind when the nuts are tight; ten times that when loose
+_FLOOR_DB = -2.0  # what the meter shows with nothing in the beam
+_SETTLED_CONSTANTS = 4.0  # time constants after which the meter is within 2 %
+
+
+class ScrewAxis:
+    """A fine screw whose nut has play: the head follows only when the play is taken up."""
+
+    def __init__(self, screw: Screw) -> None:
+        self.screw = screw
+        self.counter_turns = 0.0
+        self.head_turns = 0.0
+        self.turning = "up"
+
+    def turn(self, turns: float) -> None:
+        """Turns the screw within its span; the head stays inside the play, from the counter up to counter + play."""
+        span = self.screw.span_turns
+        target = min(span, max(-span, self.counter_turns + turns))
+        if target != self.counter_turns:
+            self.turning = "up" if target > self.counter_turns else "down"
+        self.counter_turns = target
+        self.head_turns = min(max(self.head_turns, target), target + self.screw.backlash_turns)
+
+    @property
+    def head_deg(self) -> float:
+        """Where the head stands, degrees about its own axis."""
+        return self.head_turns * self.screw.deg_per_turn
+
+
+class SimulatedAntenna:
+    """Pointing state and the level that follows from it. Time is handed in, so that a run can be repeated."""
+
+    def __init__(self, config: TerminalConfig) -> None:
+        self.config = config
+        self.random = np.random.default_rng(config.seed)
+        drawn = self.random.uniform(-_COARSE_SPREAD_BEAMWIDTHS, _COARSE_SPREAD_BEAMWIDTHS, 2) * config.beamwidth_deg
+        slope = max(0.05, math.cos(math.radians(config.elevation_deg)))
+        given = (config.coarse_elevation_error_deg, config.coarse_azimuth_error_deg)
+        self.elevation_error_deg = float(drawn[0]) if given[0] is None else given[0]
+        self.azimuth_error_deg = float(drawn[1]) / slope if given[1] is None else given[1]
+        self.axes: dict[Axis, ScrewAxis] = {
+            "elevation": ScrewAxis(config.elevation_screw),
+            "azimuth": ScrewAxis(config.azimuth_screw),
+        }
+        self.nuts_tight = False
+        self.shown_db = self.true_level_db()
+        self.shown_at_s = 0.0
+        self.moved_at_s = -1e9
+
+    def off_axis_deg(self) -> float:
+        """Angle between the beam and the satellite."""
+        elevation = self.elevation_error_deg + self.axes["elevation"].head_deg
+        azimuth = self.azimuth_error_deg + self.axes["azimuth"].head_deg
+        return math.hypot(elevation, azimuth * math.cos(math.radians(self.config.elevation_deg)))
+
+    def true_level_db(self) -> float:
+        """Level without delay and noise."""
+        loss = float(pattern_loss_db(self.off_axis_deg(), self.config.beamwidth_deg))
+        return max(_FLOOR_DB, self.config.peak_level_db - loss)
+
+    def _catch_up(self, now_s: float) -> None:
+        waited_s = max(0.0, now_s - self.shown_at_s)
+        share = 1.0 if self.config.delay_s == 0 else 1.0 - math.exp(-waited_s / self.config.delay_s)
+        self.shown_db += (self.true_level_db() - self.shown_db) * share
+        self.shown_at_s = now_s
+
+    def turn(self, axis: Axis, turns: float, now_s: float) -> None:
+        """Turns a screw; with the nuts tight nothing moves."""
+        self._catch_up(now_s)
+        if not self.nuts_tight:
+            self.axes[axis].turn(turns)
+            self.moved_at_s = now_s
+
+    def set_nuts(self, tight: bool, now_s: float) -> None:
+        """Tightening shifts the head a little, as it does."""
+        self._catch_up(now_s)
+        if tight and not self.nuts_tight:
+            shift = self.random.normal(0.0, _TIGHTENING_BEAMWIDTHS * self.config.beamwidth_deg, 2)
+            self.elevation_error_deg += float(shift[0])
+            self.azimuth_error_deg += float(shift[1])
+        self.nuts_tight = tight
+        self.moved_at_s = now_s
+
+    def push(self, side: Side, now_s: float) -> None:
+        """A push leaves a small remainder behind in its own direction."""
+        self._catch_up(now_s)
+        size = abs(float(self.random.normal(0.0, _PUSH_BEAMWIDTHS * self.config.beamwidth_deg))) * (1.0 if self.nuts_tight else 10.0)
+        if side in ("top", "bottom"):
+            self.elevation_error_deg += size if side == "bottom" else -size
+        else:
+            self.azimuth_error_deg += size if side == "left" else -size
+        self.moved_at_s = now_s
+
+    def read_db(self, now_s: float) -> tuple[float, bool]:
+        """The meter's level with noise, and whether it has settled."""
+        self._catch_up(now_s)
+        settled = now_s - self.moved_at_s >= _SETTLED_CONSTANTS * self.config.delay_s
+        return self.shown_db + float(self.random.normal(0.0, self.config.noise_db)), settled

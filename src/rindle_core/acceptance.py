@@ -1,0 +1,129 @@
+"""The service after the work against the service before it."""
+
+from __future__ import annotations
+
+from statistics import median
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.findings import Finding, Level, at_least, missing
+from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
+
+When = Literal["before", "after"]
+
+
+class ServiceRun(Model):
+    """One measurement of the customer's service."""
+
+    when: When
+    down_mbps: float = Field(ge=0, le=100_000)
+    up_mbps: float = Field(ge=0, le=100_000)
+    latency_ms: float = Field(ge=0, le=60_000)
+
+
+class ServiceFigures(Model):
+    """Medians and spread (largest less smallest) of several runs."""
+
+    run_count: int
+    down_mbps: float
+    up_mbps: float
+    latency_ms: float
+    down_spread_mbps: float
+    up_spread_mbps: float
+    latency_spread_ms: float
+
+
+class AcceptanceInput(Model):
+    """Runs before and after, and the least latency that physics allows on this path."""
+
+    runs: list[ServiceRun] = Field(default_factory=list, max_length=500)
+    least_ping_ms: float | None = Field(default=None, ge=0)
+
+
+class AcceptanceResult(Model):
+    """Figures before and after; None where no run was made."""
+
+    before: ServiceFigures | None
+    after: ServiceFigures | None
+
+
+def _figures(runs: list[ServiceRun]) -> ServiceFigures | None:
+    if not runs:
+        return None
+    down, up, latency = ([getattr(run, name) for run in runs] for name in ("down_mbps", "up_mbps", "latency_ms"))
+    return ServiceFigures(
+        run_count=len(runs),
+        down_mbps=median(down),
+        up_mbps=median(up),
+        latency_ms=median(latency),
+        down_spread_mbps=max(down) - min(down),
+        up_spread_mbps=max(up) - min(up),
+        latency_spread_ms=max(latency) - min(latency),
+    )
+
+
+@register("acceptance", "Service readings after the work against those before it", AcceptanceInput, AcceptanceResult)
+def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
+    """Medians of the runs, and whether the after-readings can be believed."""
+    before = _figures([run for run in given.runs if run.when == "before"])
+    after = _figures([run for run in given.runs if run.when == "after"])
+    result = AcceptanceResult(before=before, after=after)
+    findings: list[Finding] = []
+    if before is None:
+        findings.append(
+            missing("handover.before", "The present service was not measured", "Enter runs at Brief, before anything is changed.")
+        )
+    if after is None:
+        return Outcome(
+            result, [*findings, missing("handover.after", "The new service is not measured", "Enter at least three runs after bring-up.")]
+        )
+    findings.append(
+        at_least(
+            float(after.run_count),
+            3.0,
+            level=Level.MIND,
+            code="handover.runs",
+            unit="count",
+            clear="Enough runs were made",
+            under="One or two runs prove little",
+            why="Single tests vary too much; the median of three or more can be held against.",
+            clears_by="Make more runs, some minutes apart.",
+            source="Median of runs",
+        )
+    )
+    if before is not None:
+        findings.append(
+            at_least(
+                after.down_mbps,
+                before.down_mbps,
+                level=Level.MIND,
+                code="handover.gain",
+                unit="mbps",
+                clear="The new service is faster than the old",
+                under="The new service is slower than the old",
+                why="Median of the download runs, after against before.",
+                clears_by="Compare the level with its prediction before handing over.",
+                source="Median of runs",
+            )
+        )
+    if given.least_ping_ms is not None:
+        findings.append(
+            at_least(
+                after.latency_ms,
+                given.least_ping_ms,
+                level=Level.MIND,
+                code="handover.latency",
+                unit="ms",
+                clear="The latency is that of the satellite path",
+                under="The latency is too short for the satellite path",
+                why="An echo has to travel the slant range four times; a shorter time came over another line.",
+                clears_by="Unplug the old line and measure again.",
+                source="Four slant ranges over the speed of light",
+            )
+        )
+    return Outcome(result, findings)
+
+
+__all__ = ["AcceptanceInput", "AcceptanceResult", "ServiceFigures", "ServiceRun", "acceptance"]

@@ -1,0 +1,157 @@
+"""Where the antenna has to look, and what each instrument reads when it does."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from pydantic import Field
+
+from rindle_core.catalogue import Clinometer
+from rindle_core.constants import SPEED_OF_LIGHT_KM_PER_S
+from rindle_core.findings import Finding, Level, at_least
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.look_angles import look_angles
+from rindle_core.magnetism import judge, magnetic_field
+from rindle_core.model import Model
+from rindle_core.refraction import refraction_deg
+from rindle_core.registry import Outcome, register
+
+_OVERHEAD_DEG = 89.0  # above this an azimuth screw moves the beam by less than a sixtieth of its turn
+
+
+class AimInput(Model):
+    """Site, satellite and day. Angles in degrees: north and east positive."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000, description="Above the ellipsoid; sea level is near enough")
+    satellite_longitude_deg: float = Field(ge=-180, le=360)
+    date: dt.date = Field(description="Day of the work, for the magnetic model")
+    satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
+    inclination_deg: float = Field(default=0.0, ge=0, le=30)
+    hours_from_node: float = Field(default=0.0, ge=0, le=24, description="Since the northbound equator crossing")
+    clinometer: Clinometer | None = Field(default=None, description="The terminal's named face")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class AimResult(Model):
+    """Azimuths clockwise from north; skew clockwise positive from behind the antenna, in (-90, 90]."""
+
+    azimuth_true_deg: float
+    azimuth_magnetic_deg: float = Field(description="What the compass reads")
+    declination_deg: float = Field(description="East positive")
+    declination_uncertainty_deg: float
+    elevation_deg: float = Field(description="Geometric, without refraction")
+    elevation_apparent_deg: float = Field(description="With refraction: where the beam must point")
+    skew_deg: float
+    slant_range_km: float
+    round_trip_ms: float = Field(description="Light up to the satellite and back down: twice the slant range")
+    least_ping_ms: float = Field(description="Least echo time over a gateway at the same range: four slant ranges")
+    clinometer_deg: float | None = Field(description="What the clinometer reads on the terminal's named face")
+    clinometer_face: str
+    visible: bool = Field(description="Whether the satellite stands above the level horizon")
+
+
+def clinometer_reading_deg(elevation_apparent_deg: float, clinometer: Clinometer) -> float:
+    """What a clinometer reads on that face when the beam is at this elevation.
+
+    face and scale: elevation + offset, from the horizontal; rim: elevation - offset, from the vertical;
+    flat: 0, as the head is set level and the elevation is set on its scale.
+    """
+    if clinometer.kind == "flat":
+        return 0.0
+    sign = -1.0 if clinometer.kind == "rim" else 1.0
+    return elevation_apparent_deg + sign * clinometer.offset_deg
+
+
+def _fold(angle_deg: float) -> float:
+    return 90.0 - (90.0 - angle_deg) % 180.0
+
+
+@register("aim", "Azimuth, elevation, skew, range and what compass and clinometer read", AimInput, AimResult)
+def aim(given: AimInput) -> Outcome[AimResult]:
+    """Look angles of a geostationary satellite, with the figures that the instruments show.
+
+    Sources: see `look_angles`, `refraction_deg`, `magnetic_field`.
+    """
+    angles = look_angles(
+        given.latitude_deg,
+        given.longitude_deg,
+        given.height_m,
+        given.satellite_longitude_deg,
+        given.inclination_deg,
+        given.hours_from_node,
+    )
+    field = magnetic_field(given.latitude_deg, given.longitude_deg, given.height_m, given.date)
+    azimuth_deg, elevation_deg = float(angles.azimuth_true_deg), float(angles.elevation_deg)
+    apparent_deg = elevation_deg + float(refraction_deg(elevation_deg, given.height_m))
+    range_km = float(angles.slant_range_km)
+    round_trip_ms = 2.0 * range_km / SPEED_OF_LIGHT_KM_PER_S * 1000.0
+    result = AimResult(
+        azimuth_true_deg=azimuth_deg,
+        azimuth_magnetic_deg=(azimuth_deg - field.declination_deg) % 360.0,
+        declination_deg=field.declination_deg,
+        declination_uncertainty_deg=field.declination_uncertainty_deg,
+        elevation_deg=elevation_deg,
+        elevation_apparent_deg=apparent_deg,
+        skew_deg=_fold(float(angles.skew_deg) + given.satellite_tilt_deg),
+        slant_range_km=range_km,
+        round_trip_ms=round_trip_ms,
+        least_ping_ms=2.0 * round_trip_ms,
+        clinometer_deg=None if given.clinometer is None else clinometer_reading_deg(apparent_deg, given.clinometer),
+        clinometer_face="" if given.clinometer is None else given.clinometer.face,
+        visible=apparent_deg > 0.0,
+    )
+    return Outcome(result, [*_judge_elevation(result, given.rules), *judge(field)])
+
+
+def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
+    apparent_deg = result.elevation_apparent_deg
+    if not result.visible:
+        return [
+            Finding(
+                level=Level.HOLD,
+                code="aim.below_horizon",
+                message="The satellite is below the horizon",
+                why="The Earth itself stands in the way; no mast and no clearing of trees can help.",
+                figure=apparent_deg,
+                limit=0.0,
+                unit="deg",
+                clears_by="Choose a satellite nearer to the site's longitude, or check the sign of the coordinates.",
+                source="Look angles on WGS 84 with refraction after ITU-R P.834",
+            )
+        ]
+    findings = [
+        at_least(
+            apparent_deg,
+            rules.low_elevation_deg,
+            level=Level.MIND,
+            code="aim.elevation",
+            unit="deg",
+            clear="The satellite stands high enough",
+            under="The satellite stands low",
+            why="Low paths meet terrain, ground noise and more rain."
+            if apparent_deg < rules.low_elevation_deg
+            else "Terrain, ground noise and rain matter less at this height.",
+            clears_by="Read the skyline with care, and ask for a satellite that stands higher if there is one.",
+            source="House rule: least unminded elevation",
+        )
+    ]
+    if result.elevation_deg > _OVERHEAD_DEG:
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="aim.overhead",
+                message="The satellite is almost overhead",
+                why="Azimuth has hardly any meaning here: peak on elevation and cross-elevation instead.",
+                figure=result.elevation_deg,
+                limit=_OVERHEAD_DEG,
+                unit="deg",
+                clears_by="Nothing to clear; check that the mount's elevation travel reaches so high.",
+                source="Geometry of an azimuth-elevation head",
+            )
+        )
+    return findings
+
+
+__all__ = ["AimInput", "AimResult", "aim", "clinometer_reading_deg"]

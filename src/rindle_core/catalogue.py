@@ -1,0 +1,205 @@
+"""What the stores hold: satellites with beams, terminals, cables. A new one is data, not code."""
+
+from __future__ import annotations
+
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from rindle_core.antenna import half_power_beamwidth_deg
+from rindle_core.model import Model
+
+Hand = Literal["left", "right"]
+
+
+class Beam(Model):
+    """A spot of a satellite. `hand` is the sense of circular polarization as received at the site."""
+
+    letter: str = Field(min_length=1, max_length=3, pattern=r"[A-Z0-9]+")
+    hand: Hand
+    carrier_mhz: float = Field(gt=0, description="Receive carrier that the modem is told, after down-conversion")
+    expected_es_n0_db: float = Field(description="Clear-sky Es/N0 at the beam's centre, reference terminal")
+    polygon_deg: list[tuple[float, float]] = Field(min_length=3, description="Outline, (longitude, latitude) pairs")
+
+
+class Satellite(Model):
+    """A satellite on the geostationary arc. Longitude east positive."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    longitude_deg: float = Field(ge=-180, le=180)
+    tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
+    beams: list[Beam] = Field(default_factory=list)
+
+
+class Clinometer(Model):
+    """Where the clinometer is laid on this terminal, and the angle of that face to the beam."""
+
+    face: str = Field(min_length=1, description="The face, named as an installer finds it")
+    kind: Literal["face", "rim", "scale", "flat"] = Field(
+        description="face: reads elevation + offset; rim: reads elevation - offset, from the vertical; "
+        "scale: the mount's own scale; flat: a head that is set level"
+    )
+    offset_deg: float = Field(default=0.0, ge=-90, le=90)
+
+
+class Part(Model):
+    """Something in the box, with the mass of what is lifted in one piece."""
+
+    name: str
+    count: int = Field(default=1, ge=1)
+    mass_kg: float = Field(default=0.0, ge=0)
+
+
+class MastWindow(Model):
+    """Mast outer diameters that the clamp grips, and the length it needs."""
+
+    least_mm: float = Field(gt=0)
+    most_mm: float = Field(gt=0)
+    clamp_height_mm: float = Field(default=150.0, gt=0)
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Self:
+        if self.least_mm > self.most_mm:
+            raise ValueError("the least mast diameter is larger than the most; swap them")
+        return self
+
+
+class CableLimits(Model):
+    """What the terminal asks of its cable."""
+
+    types: list[str] = Field(min_length=1, description="Codes of the cables that are allowed")
+    most_m: float = Field(gt=0)
+    if_low_mhz: float = Field(gt=0)
+    if_high_mhz: float = Field(gt=0)
+    most_loss_db: float = Field(gt=0)
+    runs: int = Field(default=1, ge=1, le=2)
+
+
+class Supply(Model):
+    """Direct current sent up the cable."""
+
+    supply_v: float = Field(gt=0)
+    power_w: float = Field(ge=0)
+    least_v: float = Field(gt=0, description="Least voltage at which the outdoor unit starts")
+
+
+class Screw(Model):
+    """A fine screw of the head."""
+
+    deg_per_turn: float = Field(gt=0)
+    backlash_turns: float = Field(default=0.0, ge=0, le=5)
+    span_turns: float = Field(default=12.0, gt=0)
+
+
+class BuildStep(Model):
+    """A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before."""
+
+    code: str = Field(min_length=1)
+    title: str
+    detail: str = ""
+    hold_point: bool = False
+    needs: list[str] = Field(default_factory=list)
+    caution: str = ""
+
+
+class BringUpState(Model):
+    """A state on the way online, with how long it usually takes."""
+
+    code: str
+    name: str
+    usual_s: float = Field(ge=0)
+    light: str = ""
+    said: str = Field(default="", description="What the terminal is doing, in plain words")
+
+
+class ModemEntry(Model):
+    """Something the modem is told."""
+
+    code: str
+    label: str
+    pattern: str = Field(description="Regular expression that a valid entry matches whole")
+    example: str
+
+
+class Terminal(Model):
+    """A terminal of the catalogue."""
+
+    code: str
+    name: str
+    family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
+    polarization: Literal["circular", "linear"]
+    aperture_mm: float = Field(gt=0)
+    receive_ghz: float = Field(gt=0)
+    transmit_ghz: float = Field(gt=0)
+    transmit_w: float = Field(default=0.0, ge=0)
+    receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
+    wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
+    reference_gain_db: float = Field(default=0.0, description="Receive figure relative to the beam's reference terminal")
+    parts: list[Part]
+    tools: list[str]
+    mast: MastWindow
+    clinometer: Clinometer
+    cable: CableLimits
+    supply: Supply
+    elevation_screw: Screw
+    azimuth_screw: Screw
+    entries: list[ModemEntry]
+    build_steps: list[BuildStep]
+    bringup_states: list[BringUpState]
+
+    @model_validator(mode="after")
+    def _needs_exist(self) -> Self:
+        codes = {step.code for step in self.build_steps}
+        for step in self.build_steps:
+            for need in step.needs:
+                if need.startswith("step:") and need[5:] not in codes:
+                    raise ValueError(f"step {step.code} needs {need}, which is not a step of this terminal")
+        return self
+
+    def beamwidth_deg(self) -> float:
+        """Half-power width at the receive frequency."""
+        return self.receive_beamwidth_deg or half_power_beamwidth_deg(self.aperture_mm, self.receive_ghz)
+
+    def mass_kg(self) -> float:
+        """Mass of all that goes up."""
+        return sum(part.mass_kg * part.count for part in self.parts)
+
+
+class CoaxCable(Model):
+    """A coaxial cable: loss a√f + b·f per 100 m with f in MHz at 20 °C, and its loop resistance."""
+
+    code: str
+    name: str
+    loss_a: float = Field(gt=0, description="dB per 100 m per √MHz: the conductors")
+    loss_b: float = Field(ge=0, description="dB per 100 m per MHz: the dielectric")
+    loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
+    diameter_mm: float = Field(gt=0)
+    bend_radius_mm: float = Field(gt=0)
+
+
+class Catalogue(Model):
+    """The whole store."""
+
+    satellites: list[Satellite]
+    terminals: list[Terminal]
+    cables: list[CoaxCable]
+
+
+__all__ = [
+    "Beam",
+    "BringUpState",
+    "BuildStep",
+    "CableLimits",
+    "Catalogue",
+    "Clinometer",
+    "CoaxCable",
+    "Hand",
+    "MastWindow",
+    "ModemEntry",
+    "Part",
+    "Satellite",
+    "Screw",
+    "Supply",
+    "Terminal",
+]

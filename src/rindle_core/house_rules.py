@@ -1,0 +1,44 @@
+"""Limits that a firm or a local code may set differently, with their defaults."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.model import Model
+
+Exposure = Literal["B", "C", "D"]
+
+
+class HouseRules(Model):
+    """The firm's limits. Every calculator that judges takes them from here."""
+
+    clearance_deg: float = Field(
+        default=10.0, ge=0, le=45, description="Free angle wanted all round the sight-line: hand readings are rough, trees grow"
+    )
+    assumed_obstacle_distance_m: float = Field(default=10.0, gt=0, le=5000, description="Distance taken for a skyline point that has none")
+    fresnel_share: float = Field(default=0.6, ge=0, le=1, description="Share of the first Fresnel radius kept free")
+    low_elevation_deg: float = Field(
+        default=10.0, ge=0, le=45, description="Elevation under which ground noise, terrain and rain are to be minded"
+    )
+    design_gust_mps: float = Field(default=45.0, gt=0, le=120, description="3 s gust at 10 m over open country that the mount must survive")
+    working_gust_mps: float = Field(default=20.0, gt=0, le=80, description="3 s gust at 10 m in which the service must still hold")
+    exposure: Exposure = Field(default="C", description="B built-up or wooded, C open country, D shore or open plateau")
+    steel_yield_mpa: float = Field(default=235.0, gt=0, le=1000, description="Yield strength taken for an unmarked tube")
+    strength_factor: float = Field(default=1.5, ge=1, le=5, description="Yield over allowed stress in the design gust")
+    wind_loss_db: float = Field(default=0.5, gt=0, le=6, description="Pointing loss allowed in the working gust")
+    cable_temperature_c: float = Field(default=40.0, ge=-40, le=90, description="Conductor temperature for the loss")
+    service_loop_m: float = Field(default=0.7, ge=0, le=10, description="Loop left at the dish so ends can be remade")
+    hold_db: float = Field(default=0.2, gt=0, le=2, description="Level change allowed by lock-down and by a push")
+    second_pass_db: float = Field(default=0.1, gt=0, le=2, description="Gain under which another peaking pass is not worth it")
+    level_shortfall_db: float = Field(
+        default=2.0, gt=0, le=20, description="How far the peak may lie under the link's prediction before it is doubted"
+    )
+    preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
+    lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
+
+
+DEFAULT_RULES = HouseRules()
+
+__all__ = ["DEFAULT_RULES", "Exposure", "HouseRules"]

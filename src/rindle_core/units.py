@@ -1,0 +1,77 @@
+"""Conversion and wording of quantities. SI and degrees inside; other units only here."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+System = Literal["metric", "imperial"]
+
+METRES_PER_FOOT = 0.3048  # exact, 1959 international yard and pound agreement
+MILLIMETRES_PER_INCH = 25.4  # exact, the same agreement
+KILOGRAMS_PER_POUND = 0.453_592_37  # exact, the same agreement
+NEWTONS_PER_POUND_FORCE = 4.448_221_615_260_5  # exact, pound times standard gravity
+MPS_PER_MPH = 0.447_04  # exact
+
+
+@dataclass(frozen=True, slots=True)
+class _Wording:
+    metric: tuple[float, str, int]
+    imperial: tuple[float, str, int]
+
+
+def _same(suffix: str, decimals: int) -> _Wording:
+    return _Wording((1.0, suffix, decimals), (1.0, suffix, decimals))
+
+
+_WORDING: dict[str, _Wording] = {
+    "deg": _same("°", 1),
+    "compass_deg": _same("°", 0),
+    "db": _same(" dB", 1),
+    "ms": _same(" ms", 0),
+    "s": _same(" s", 0),
+    "v": _same(" V", 1),
+    "mpa": _Wording((1.0, " MPa", 0), (0.145_037_738, " ksi", 1)),
+    "mbps": _same(" Mbit/s", 1),
+    "percent": _same(" %", 1),
+    "turns": _same(" turns", 2),
+    "count": _same("", 0),
+    "m": _Wording((1.0, " m", 1), (1 / METRES_PER_FOOT, " ft", 1)),
+    "km": _Wording((1.0, " km", 0), (1 / 1.609_344, " mi", 0)),
+    "mm": _Wording((1.0, " mm", 1), (1 / MILLIMETRES_PER_INCH, " in", 2)),
+    "kg": _Wording((1.0, " kg", 1), (1 / KILOGRAMS_PER_POUND, " lb", 1)),
+    "mps": _Wording((1.0, " m/s", 1), (1 / MPS_PER_MPH, " mph", 0)),
+    "n": _Wording((1.0, " N", 0), (1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
+    "nm": _Wording((1.0, " N·m", 0), (1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
+    "w_per_m2": _same(" W/m²", 1),
+}
+
+
+def convert(value: float, unit: str, system: System = "metric") -> float:
+    """The value in the display unit of the system; `unit` is this module's code, such as `mm`.
+
+    Raises KeyError for a unit that is not worded here.
+    """
+    factor, _, _ = getattr(_WORDING[unit], system)
+    return float(value * factor)
+
+
+def format_quantity(value: float, unit: str, system: System = "metric") -> str:
+    """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`."""
+    factor, suffix, decimals = getattr(_WORDING[unit], system)
+    rounded = round(value * factor, decimals) + 0.0  # + 0.0 turns -0.0 into 0.0
+    return f"{rounded:.{decimals}f}{suffix}".replace("-", "−")
+
+
+def wording_table() -> dict[str, dict[str, dict[str, float | str | int]]]:
+    """Factor, suffix and decimals of every unit code in both systems, for the front end."""
+    return {
+        code: {
+            system: {"factor": given[0], "suffix": given[1], "decimals": given[2]}
+            for system, given in (("metric", wording.metric), ("imperial", wording.imperial))
+        }
+        for code, wording in _WORDING.items()
+    }
+
+
+__all__ = ["System", "convert", "format_quantity", "wording_table"]

@@ -1,0 +1,52 @@
+"""The station drawings, made once for screen, report and print."""
+
+from __future__ import annotations
+
+from rindle_core.job import AxisReading, JobAssessment, JobFacts
+from rindle_core.peaking import Axis, PeakReading, PeakView
+from rindle_core.units import System
+from rindle_server.drawings.cable import cable_run
+from rindle_server.drawings.dial import dial_card
+from rindle_server.drawings.ladder import bringup_ladder
+from rindle_server.drawings.mount import mount_elevation
+from rindle_server.drawings.peak import peak_trace
+from rindle_server.drawings.skyline import skyline_strip
+from rindle_server.drawings.svg import Drawing, for_print
+
+
+def _last_pass(readings: list[AxisReading], axis: Axis) -> list[PeakReading]:
+    mine = [r for r in readings if r.axis == axis]
+    last = max((r.pass_number for r in mine), default=1)
+    return [PeakReading(turns=r.turns, level_db=r.level_db, turning=r.turning) for r in mine if r.pass_number == last]
+
+
+def _peaks(facts: JobFacts, views: list[PeakView | None]) -> list[Drawing]:
+    drawn = []
+    for view in views:
+        if view is not None and (readings := _last_pass(facts.readings, view.axis)):
+            drawn.append(peak_trace(view, readings))
+    return drawn
+
+
+def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metric") -> list[Drawing]:
+    """Every drawing for which the results are there, in the order of the stations."""
+    drawn: list[Drawing] = []
+    if result.aim is not None and result.aim.visible:
+        drawn.append(dial_card(result.aim, facts.terminal, result.beam))
+    if result.sky is not None and result.sky.satellite.elevation_deg > 0:
+        drawn.append(skyline_strip(result.sky, facts.skyline, facts.rules))
+    if result.mount is not None and facts.terminal and facts.mast_free_length_m and facts.mast_diameter_mm:
+        height_m = facts.height_above_ground_m or facts.mast_free_length_m
+        elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
+        drawn.append(
+            mount_elevation(result.mount, facts.terminal, facts.mast_free_length_m, height_m, facts.mast_diameter_mm, elevation_deg, system)
+        )
+    if result.cable is not None and facts.terminal and facts.cable_pieces:
+        drawn.append(cable_run(result.cable, facts.cable_pieces, facts.terminal, system))
+    drawn += _peaks(facts, [result.elevation_peak, result.azimuth_peak])
+    if result.bringup is not None:
+        drawn.append(bringup_ladder(result.bringup))
+    return drawn
+
+
+__all__ = ["Drawing", "for_print", "job_drawings"]

@@ -1,0 +1,99 @@
+"""The cable run as a string, with its budget beneath."""
+
+from __future__ import annotations
+
+from rindle_core.cable import CablePiece, CableResult
+from rindle_core.catalogue import Terminal
+from rindle_core.units import System, format_quantity
+from rindle_server.drawings.svg import Drawing, circle, ink, line, path, sheet, tag, words
+
+_W, _LEFT, _Y = 780.0, 60.0, 92.0
+_NAMES = {
+    "arm": "arm",
+    "loop": "loop",
+    "mast": "down the mast",
+    "outdoor": "outdoors",
+    "wall": "wall",
+    "indoor": "indoors",
+    "slack": "slack",
+}
+
+
+def _bar(y: float, label: str, share: float, limit_share: float, value: str, limit: str, bad: bool) -> list[str]:
+    """A bar from 0 to 1 with a limit mark."""
+    left, width = 210.0, 360.0
+    token = "rust" if bad else "stream"
+    mark = left + width * min(1.0, max(0.0, limit_share))
+    return [
+        words((left - 10, y + 13), label, 14, "ink", "end"),
+        tag("rect", x=left, y=y, width=width, height=16, fill=ink("paper"), stroke=ink("rule")),
+        tag("rect", x=left, y=y, width=width * min(1.0, max(0.0, share)), height=16, fill=ink(token)),
+        line((mark, y - 4), (mark, y + 20), "ink", 2.5),
+        words((left + width + 10, y + 13), f"{value}, limit {limit}", 14, token if bad else "ink", "start", 600),
+    ]
+
+
+def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, system: System) -> Drawing:
+    """Pieces in order from the dish inwards, lengths in proportion."""
+    total = max(sum(piece.length_m for piece in pieces), 0.1)
+    span = _W - 2 * _LEFT - 30
+    parts = [words((_LEFT - 8, _Y + 5), "dish", 14, "ink", "end", 600), circle((_LEFT, _Y), 4, "ink", 1.5, fill=ink("ink"))]
+    x = _LEFT
+    for number, piece in enumerate(pieces):
+        end = x + span * piece.length_m / total
+        middle = (x + end) / 2
+        if piece.kind == "wall":
+            parts.append(tag("rect", x=x, y=_Y - 34, width=max(8.0, end - x), height=76, fill=ink("hill"), stroke=ink("ink")))
+            parts.append(path([(x, _Y + 3), (max(end, x + 8), _Y - 3)], "stream", 3))  # falls to the outside
+        elif piece.kind == "loop":
+            parts += [line((x, _Y), (end, _Y), "stream", 3), circle((middle, _Y - 12), 12, "stream", 3)]
+        else:
+            dash = "7 5" if piece.kind == "slack" else None
+            parts.append(line((x, _Y), (end, _Y), "stream", 3, stroke_dasharray=dash))
+        parts.append(line((end, _Y - 6), (end, _Y + 6), "quiet", 1))
+        level = _Y + 62 if number % 2 else _Y - 56
+        parts.append(line((middle, _Y + (8 if number % 2 else -26)), (middle, level + (-16 if number % 2 else 22)), "rule", 1))
+        parts.append(words((middle, level), _NAMES[piece.kind], 13, "quiet"))
+        parts.append(words((middle, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600))
+        x = end
+    parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), "modem", 14, "ink", "start", 600)]
+    limits, supply = terminal.cable, terminal.supply
+    top = _Y + 110
+    parts += _bar(
+        top,
+        "Length",
+        cable.length_m / limits.most_m * 0.8,
+        0.8,
+        format_quantity(cable.length_m, "m", system),
+        format_quantity(limits.most_m, "m", system),
+        cable.length_m > limits.most_m,
+    )
+    high = f"Loss at {limits.if_high_mhz:g} MHz"
+    parts += _bar(
+        top + 32,
+        high,
+        cable.loss_high_db / limits.most_loss_db * 0.8,
+        0.8,
+        format_quantity(cable.loss_high_db, "db"),
+        format_quantity(limits.most_loss_db, "db"),
+        cable.loss_high_db > limits.most_loss_db,
+    )
+    volts = cable.voltage_v or 0.0
+    shown = format_quantity(volts, "v") if cable.voltage_v is not None else "none"
+    parts += _bar(
+        top + 64,
+        "Supply at the dish",
+        volts / supply.supply_v,
+        supply.least_v / supply.supply_v,
+        shown,
+        format_quantity(supply.least_v, "v"),
+        volts < supply.least_v,
+    )
+    rows = [(_NAMES[piece.kind].capitalize(), format_quantity(piece.length_m, "m", system)) for piece in pieces]
+    rows += [
+        ("Whole length", format_quantity(cable.length_m, "m", system)),
+        (f"Loss at {limits.if_low_mhz:g} MHz", format_quantity(cable.loss_low_db, "db")),
+        (high, format_quantity(cable.loss_high_db, "db")),
+        ("Supply at the dish", shown),
+    ]
+    return sheet("cable", "Cable run", _W, top + 100, parts, rows)

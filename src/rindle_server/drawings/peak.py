@@ -1,0 +1,97 @@
+"""The peak trace: level against screw turns, the fitted lobe, where you are and where to go."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+
+from rindle_core.peaking import PeakReading, PeakResult, PeakView
+from rindle_core.units import format_quantity
+from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, sheet, words
+
+_W, _H = 780.0, 330.0
+_L, _R, _T, _B = 62.0, 764.0, 22.0, 276.0
+
+
+def _nice_step(span: float) -> float:
+    raw = span / 6
+    unit = 10 ** math.floor(math.log10(raw))
+    return next(unit * factor for factor in (1, 2, 5, 10) if unit * factor >= raw)
+
+
+def _ticks(low: float, high: float) -> list[float]:
+    step = _nice_step(high - low)
+    first = math.ceil(low / step)
+    return [round(i * step, 6) for i in range(first, math.floor(high / step) + 1)]
+
+
+def _axes(to: Callable[[float, float], Point], turns: tuple[float, float], levels: tuple[float, float]) -> list[str]:
+    parts = []
+    for turn in _ticks(*turns):
+        x, _ = to(turn, levels[0])
+        parts += [line((x, _T), (x, _B), "rule", 1), words((x, _B + 18), f"{turn:g}".replace("-", "−"), 13, "quiet")]
+    for level in _ticks(*levels):
+        _, y = to(turns[0], level)
+        parts += [line((_L, y), (_R, y), "rule", 1), words((_L - 8, y + 4), f"{level:g}".replace("-", "−"), 13, "quiet", "end")]
+    parts.append(words(((_L + _R) / 2, _B + 40), "screw turns (up is to the right)", 13, "quiet"))
+    parts.append(words((_L - 44, _T - 6), "dB", 13, "quiet", "start"))
+    return parts
+
+
+def _fitted(to: Callable[[float, float], Point], fit: PeakResult, floor: float) -> list[str]:
+    band = [to(p.turns, max(p.high_db, floor)) for p in fit.curve] + [to(p.turns, max(p.low_db, floor)) for p in reversed(fit.curve)]
+    top = to(fit.top_turns, fit.top_level_db)
+    spread = (to(fit.top_turns - 2 * fit.top_sd_turns, floor)[0], to(fit.top_turns + 2 * fit.top_sd_turns, floor)[0])
+    return [
+        path(band, "stream", 0, fill=ink("stream-tint"), close=True),
+        path([to(p.turns, max(p.level_db, floor)) for p in fit.curve], "stream", 2.5),
+        line(top, (top[0], _B), "stream", 1.5, stroke_dasharray="5 4"),
+        line((spread[0], _B - 5), (spread[1], _B - 5), "stream", 5),
+        words((top[0], top[1] - 10), f"top {fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f}".replace("-", "−"), 15, "stream", weight=700),
+    ]
+
+
+def _way(to: Callable[[float, float], Point], fit: PeakResult, last: PeakReading, floor: float) -> list[str]:
+    """The next move: back beyond the top, then forward to it."""
+    y = to(0, floor)[1] - 26
+    start, goal = to(last.turns, floor)[0], to(fit.top_turns, floor)[0]
+    if fit.loss_now_db <= 0.1:
+        return []
+    if fit.back_turns > 0:
+        turn = to(last.turns - fit.back_turns, floor)[0]
+        return [arrow((start, y), (turn, y), "rust", 2.5, 10), arrow((turn, y + 14), (goal, y + 14), "rust", 2.5, 10)]
+    return [arrow((start, y), (goal, y), "rust", 2.5, 10)]
+
+
+def peak_trace(view: PeakView, readings: list[PeakReading]) -> Drawing:
+    """Readings as triangles pointing the way the screw was turned; the last one filled."""
+    fit = view.fit
+    turns = [r.turns for r in readings] + ([fit.top_turns, readings[-1].turns - fit.back_turns] if fit else [])
+    levels = [r.level_db for r in readings] + ([fit.top_level_db] if fit else [])
+    low, high = min(turns) - 0.4, max(turns) + 0.4
+    floor, ceiling = min(levels) - 1.2, max(levels) + 1.2
+
+    def to(turn: float, level: float) -> Point:
+        return _L + (turn - low) / (high - low) * (_R - _L), _B - (level - floor) / (ceiling - floor) * (_B - _T)
+
+    parts = _axes(to, (low, high), (floor, ceiling))
+    if fit:
+        parts += _fitted(to, fit, floor)
+        parts += _way(to, fit, readings[-1], floor)
+    for number, reading in enumerate(readings):
+        x, y = to(reading.turns, reading.level_db)
+        way = 6 if reading.turning == "up" else -6
+        filled = ink("ink") if number == len(readings) - 1 else ink("sheet")
+        parts.append(path([(x - way, y - 6), (x + way, y), (x - way, y + 6)], "ink", 1.8, fill=filled, close=True))
+    last = to(readings[-1].turns, readings[-1].level_db)
+    parts += [circle(last, 11, "ink", 1.2), words((last[0], last[1] + 27), "here", 13, "ink", weight=600)]
+    rows = [(f"{r.turns:.2f} turns, turning {r.turning}".replace("-", "−"), format_quantity(r.level_db, "db")) for r in readings]
+    if fit:
+        rows.insert(
+            0,
+            (
+                "Fitted top",
+                f"{fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f} turns, {format_quantity(fit.top_level_db, 'db')}".replace("-", "−"),
+            ),
+        )
+    return sheet(f"peak-{view.axis}", f"Peak trace, {view.axis}", _W, _H, parts, rows)
