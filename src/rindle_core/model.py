@@ -50,7 +50,8 @@ _SENTENCES: Mapping[str, str] = {
 }
 
 
-def _fault(error: Mapping[str, Any], root: str) -> Fault:
+def fault_of(error: Mapping[str, Any], root: str) -> Fault:
+    """One entry of a pydantic error, in the words of this application."""
     path = ".".join(str(part) for part in error["loc"]) or root
     sentence = _SENTENCES.get(error["type"])
     message = str(error["msg"]).removeprefix("Value error, ") if sentence is None else sentence.format(**error.get("ctx", {}))
@@ -62,7 +63,7 @@ def _fault(error: Mapping[str, Any], root: str) -> Fault:
 
 def faults_of(error: ValidationError, root: str = "input") -> list[Fault]:
     """The faults of a pydantic error, in the words of this application."""
-    return [_fault(dict(item), root) for item in error.errors(include_url=False)]
+    return [fault_of(dict(item), root) for item in error.errors(include_url=False)]
 
 
 def parse(kind: type[M], data: object, root: str = "input") -> M:
@@ -76,4 +77,4 @@ def parse(kind: type[M], data: object, root: str = "input") -> M:
         raise InputError(faults_of(error, root)) from error
 
 
-__all__ = ["Model", "faults_of", "parse"]
+__all__ = ["Model", "fault_of", "faults_of", "parse"]

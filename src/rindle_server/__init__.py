@@ -1,0 +1,1 @@
+"""Rindle's server: what people entered, the typed API, report and launcher."""

@@ -1,0 +1,105 @@
+"""The typed API: routers of the apps, and one table that turns errors into answers."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth import get_user_model
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.security import django_auth
+
+from rindle_core import __version__
+from rindle_core.errors import Fault, InputError
+from rindle_core.model import fault_of
+from rindle_core.registry import calculator, calculators
+from rindle_core.units import wording_table
+from rindle_server.accounts.api import router as session_router
+from rindle_server.errors import Conflict, DeviceDown, NotThere
+from rindle_server.jobs.api import router as jobs_router
+from rindle_server.jobs.device_api import router as device_router
+from rindle_server.jobs.report_api import router as report_router
+from rindle_server.stores.api import router as stores_router
+
+api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None)
+api.add_router("/session", session_router)
+api.add_router("/jobs", jobs_router)
+api.add_router("/jobs", device_router)
+api.add_router("/jobs", report_router)
+api.add_router("/stores", stores_router)
+
+_STATUS: dict[type[Exception], int] = {InputError: 422, Conflict: 409, NotThere: 404, DeviceDown: 503}
+
+
+def _answer(request: HttpRequest, error: InputError, status: int) -> HttpResponse:
+    return api.create_response(request, {"error": error.as_dict()}, status=status)
+
+
+@api.exception_handler(InputError)
+def _input_error(request: HttpRequest, error: InputError) -> HttpResponse:
+    return _answer(request, error, next(status for kind, status in reversed(_STATUS.items()) if isinstance(error, kind)))
+
+
+@api.exception_handler(ValidationError)
+def _body_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    faults = [fault_of({**item, "loc": tuple(item["loc"])[2:] or ("input",)}, "input") for item in error.errors]
+    return _answer(request, InputError(faults or [Fault("input", "is not understood")]), 422)
+
+
+@api.exception_handler(AuthenticationError)
+def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return _answer(request, InputError.one("session", "Sign in first."), 401)
+
+
+@api.exception_handler(HttpError)
+def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return _answer(request, InputError.one("request", str(error)), error.status_code)
+
+
+class Health(Schema):
+    """Whether the server answers, and how one may enter."""
+
+    status: str
+    version: str
+    demo: bool
+    has_accounts: bool
+
+
+class CalculatorEntry(Schema):
+    """A calculator of the registry."""
+
+    name: str
+    summary: str
+
+
+@api.get("/health", auth=None, response=Health)
+def health(request: HttpRequest) -> Health:
+    """Open to everyone."""
+    has_accounts = get_user_model().objects.exists()
+    return Health(status="ok", version=__version__, demo=settings.DEMO, has_accounts=has_accounts)
+
+
+@api.get("/units", response=dict[str, dict[str, dict[str, Any]]])
+def units(request: HttpRequest) -> dict[str, dict[str, dict[str, float | str | int]]]:
+    """Factor, suffix and decimals of each unit code in both systems."""
+    return wording_table()
+
+
+@api.get("/calc", response=list[CalculatorEntry])
+def list_calculators(request: HttpRequest) -> list[CalculatorEntry]:
+    """The registry."""
+    return [CalculatorEntry(name=name, summary=entry.summary) for name, entry in calculators().items()]
+
+
+@api.get("/calc/{name}", response=dict[str, Any])
+def calculator_schema(request: HttpRequest, name: str) -> dict[str, Any]:
+    """JSON Schemas of a calculator's input and result."""
+    return calculator(name).schema()
+
+
+@api.post("/calc/{name}", response=dict[str, Any])
+def calculate(request: HttpRequest, name: str, data: dict[str, Any]) -> dict[str, Any]:
+    """The same JSON in and out as the command line."""
+    return calculator(name).run(data).as_dict()

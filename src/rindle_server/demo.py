@@ -1,0 +1,104 @@
+"""Loads the demo: the firm, its stores and its jobs, from the open files under demo/."""
+
+from __future__ import annotations
+
+import datetime as dt
+import json
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.db import transaction
+
+from rindle_bench.antenna import SimulatedAntenna
+from rindle_core.peaking import Axis
+from rindle_server.jobs import edit, models
+from rindle_server.jobs.devices import bench_config, seed_of
+from rindle_server.jobs.facts import assessed
+from rindle_server.stores.models import Firm, put_item
+
+_SETTLE_S = 60.0
+_PLAIN = ("runs", "skyline", "cable_pieces")
+
+
+def _read(path: Path) -> Any:
+    return json.loads(path.read_text("utf-8"))
+
+
+@transaction.atomic
+def load_demo(folder: Path) -> None:
+    """Fills an empty data folder. Raises InputError where a file is not what it should be."""
+    for kind in ("satellite", "terminal", "cable"):
+        for entry in _read(folder / f"{kind}s.json"):
+            put_item(kind, entry)
+    told = _read(folder / "firm.json")
+    Firm.objects.update_or_create(pk=1, defaults={name: told[name] for name in ("name", "address", "rules")})
+    for person in told["people"]:
+        first, _, last = person["name"].partition(" ")
+        get_user_model().objects.create_user(person["username"], password=None, first_name=first, last_name=last)
+    for path in sorted((folder / "jobs").glob("*.json")):
+        _load_job(_read(path))
+
+
+def _load_job(data: dict[str, Any]) -> None:
+    job = models.Job.objects.create(number=data["number"])
+    fields = {name: value for name, value in data.items() if name in edit.JobPatch.model_fields}
+    edit.patch(job, edit.JobPatch.model_validate(fields))
+    for name in _PLAIN:
+        if data.get(name):
+            edit.replace(job, name, data[name])
+    if "steps" in data:
+        _mark(job, data["steps"])
+    if "bench_readings" in data:
+        _read_bench(job, data["bench_readings"], bool(data.get("go_to_top")))
+    if "states" in data:
+        edit.replace(job, "states_entered", [{"code": code, "at_s": at_s} for code, at_s in data["states"]])
+    if "sign_off" in data:
+        edit.sign_off(job, data["sign_off"]["by"], dt.datetime.fromisoformat(data["sign_off"]["at"]))
+
+
+def _mark(job: models.Job, steps: dict[str, Any]) -> None:
+    """Marks the steps in order, each some minutes after the last; a held step is refused as it would be on screen."""
+    start = dt.datetime.fromisoformat(steps["at"])
+    for count, code in enumerate(steps["codes"]):
+        edit.mark_step(job, code, steps["by"])
+        job.step_marks.filter(code=code).update(at=start + dt.timedelta(minutes=steps["minutes"] * count))
+
+
+def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) -> None:
+    """Readings that this job's simulated antenna would give, taken turning up; then to the fitted tops and locked."""
+    found = assessed(job)
+    antenna = SimulatedAntenna(bench_config(seed_of(job.number), found.facts, found.result))
+    now_s = 0.0
+
+    def read(axis: Axis, pass_number: int, counter: float) -> None:
+        nonlocal now_s
+        now_s += _SETTLE_S
+        antenna.turn(axis, counter - antenna.axes[axis].counter_turns, now_s)
+        now_s += _SETTLE_S
+        level_db = round(antenna.read_db(now_s)[0], 2)
+        if antenna.axes[axis].turning == "up":
+            edit.add_reading(job, {"axis": axis, "pass_number": pass_number, "turns": counter, "level_db": level_db, "turning": "up"})
+
+    for one in series:
+        axis: Axis = one["axis"]
+        read(axis, one["pass_number"], one["turns"][0] - 0.5)  # turned down beyond the first, so that all arrive turning up
+        for counter in one["turns"]:
+            read(axis, one["pass_number"], counter)
+        if go_to_top:
+            view = getattr(assessed(job).result, f"{axis}_peak")
+            top = round(view.fit.top_turns, 2)
+            read(axis, one["pass_number"], top - view.fit.backlash_turns - 0.25)
+            read(axis, one["pass_number"], top)
+    if go_to_top:
+        _lock(job, antenna, now_s)
+
+
+def _lock(job: models.Job, antenna: SimulatedAntenna, now_s: float) -> None:
+    levels = {"lock_before_db": antenna.read_db(now_s)[0]}
+    antenna.set_nuts(True, now_s)
+    levels["lock_after_db"] = antenna.read_db(now_s + _SETTLE_S)[0]
+    for count, side in enumerate(("top", "bottom", "left", "right"), start=2):
+        antenna.push(side, now_s + count * _SETTLE_S)
+        levels[f"push_{side}_db"] = antenna.read_db(now_s + (count + 0.9) * _SETTLE_S)[0]
+    edit.patch(job, edit.JobPatch.model_validate({name: round(level, 2) for name, level in levels.items()}))

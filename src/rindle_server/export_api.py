@@ -1,0 +1,28 @@
+"""`python -m rindle_server.export_api web/src/api`: writes what the front end's types are generated from."""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+from pathlib import Path
+
+
+def main(folder: Path) -> None:
+    """Writes openapi.json and units.json."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
+    import django
+
+    django.setup()
+    from rindle_core.units import wording_table
+    from rindle_server.api import api
+
+    def write(name: str, content: object) -> None:
+        (folder / name).write_text(json.dumps(content, indent=1, ensure_ascii=False, sort_keys=True) + "\n", "utf-8")
+
+    write("openapi.json", api.get_openapi_schema(path_prefix="/api/"))
+    write("units.json", wording_table())
+
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1]))

@@ -1,0 +1,1 @@
+"""Jobs and what hangs on them."""

@@ -1,0 +1,257 @@
+"""Jobs over the API. Views only translate: rules are in the core, changes in `edit`."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from rindle_core.acceptance import ServiceRun
+from rindle_core.cable import CablePiece
+from rindle_core.findings import Level
+from rindle_core.headline import Segment
+from rindle_core.job import AxisReading, JobAssessment, JobFacts
+from rindle_core.skyline import SkylinePoint
+from rindle_core.units import System
+from rindle_server.accounts.api import person_of
+from rindle_server.drawings import job_drawings
+from rindle_server.jobs import edit
+from rindle_server.jobs.facts import assessed, listed
+from rindle_server.jobs.models import Job
+
+router = Router(tags=["jobs"])
+
+
+class StationMark(Schema):
+    """A station's verdict in a list."""
+
+    code: str
+    name: str
+    verdict: Level
+
+
+class JobRow(Schema):
+    """A job in the list."""
+
+    number: str
+    customer: str
+    service_wanted: str
+    terminal_name: str
+    date: dt.date
+    verdict: Level
+    stations: list[StationMark]
+    station: str
+    headline: list[Segment]
+    signed_off: bool
+
+
+class ReadingOut(Schema):
+    """A peaking reading with its row number, so that it can be taken back."""
+
+    id: int
+    axis: str
+    pass_number: int
+    turns: float
+    level_db: float
+    turning: str
+
+
+class JobOut(Schema):
+    """A job whole: what was entered, and what it comes to."""
+
+    number: str
+    updated_at: dt.datetime
+    place_text: str
+    place_understood: str
+    terminal_code: str
+    satellite_code: str
+    facts: JobFacts
+    readings: list[ReadingOut]
+    assessment: JobAssessment
+    version: str
+    signed_off_at: dt.datetime | None
+    signed_off_by: str
+
+
+class FrameOut(Schema):
+    """How a strip's drawing units turn into angles."""
+
+    left_azimuth_deg: float
+    top_elevation_deg: float
+    left_px: float
+    top_px: float
+    px_per_deg: float
+    width_px: float
+    height_px: float
+
+
+class DrawingRow(Schema):
+    """A row of a drawing's text twin."""
+
+    what: str
+    value: str
+
+
+class DrawingOut(Schema):
+    """A drawing with its text twin."""
+
+    name: str
+    title: str
+    svg: str
+    rows: list[DrawingRow]
+    frame: FrameOut | None
+
+
+class SignOff(Schema):
+    """Who signs."""
+
+    name: str
+
+
+def _furthest(result: JobAssessment) -> int:
+    """Index of the first station that is not settled: where the work stands."""
+    return next((at for at, one in enumerate(result.stations) if one.verdict in (Level.UNKNOWN, Level.HOLD)), len(result.stations) - 1)
+
+
+def _row(job: Job) -> JobRow:
+    result = listed(job)
+    current = result.stations[_furthest(result)]
+    return JobRow(
+        number=job.number,
+        customer=job.customer,
+        service_wanted=job.service_wanted,
+        terminal_name=job.terminal_code,
+        date=job.date,
+        verdict=result.verdict,
+        stations=[StationMark(code=one.code, name=one.name, verdict=one.verdict) for one in result.stations],
+        station=current.name,
+        headline=current.headline,
+        signed_off=job.signed_off_at is not None,
+    )
+
+
+def job_out(job: Job) -> JobOut:
+    """The job as the API sends it."""
+    found = assessed(job)
+    return JobOut(
+        number=job.number,
+        updated_at=job.updated_at,
+        place_text=job.place_text,
+        place_understood=edit.understood(job.place_text),
+        terminal_code=job.terminal_code,
+        satellite_code=job.satellite_code,
+        facts=found.facts,
+        readings=[ReadingOut.from_orm(row) for row in job.readings.all()],
+        assessment=found.result,
+        version=found.version,
+        signed_off_at=job.signed_off_at,
+        signed_off_by=job.signed_off_by,
+    )
+
+
+@router.get("", response=list[JobRow])
+def list_jobs(request: HttpRequest) -> list[JobRow]:
+    """All jobs, newest first."""
+    return [_row(job) for job in Job.objects.all()]
+
+
+@router.post("", response=JobOut)
+def create_job(request: HttpRequest) -> JobOut:
+    """A new, empty job."""
+    return job_out(edit.create())
+
+
+@router.get("/{number}", response=JobOut)
+def read_job(request: HttpRequest, number: str) -> JobOut:
+    """One job."""
+    return job_out(edit.find(number))
+
+
+@router.patch("/{number}", response=JobOut)
+def patch_job(request: HttpRequest, number: str, change: edit.JobPatch) -> JobOut:
+    """Changes fields of a job."""
+    job = edit.editable(number)
+    edit.patch(job, change)
+    return job_out(job)
+
+
+@router.put("/{number}/skyline", response=JobOut)
+def put_skyline(request: HttpRequest, number: str, entries: list[SkylinePoint]) -> JobOut:
+    """The skyline, whole."""
+    job = edit.editable(number)
+    edit.replace(job, "skyline", [entry.model_dump() for entry in entries])
+    return job_out(job)
+
+
+@router.put("/{number}/cable-pieces", response=JobOut)
+def put_cable_pieces(request: HttpRequest, number: str, entries: list[CablePiece]) -> JobOut:
+    """The cable's route, whole."""
+    job = edit.editable(number)
+    edit.replace(job, "cable_pieces", [entry.model_dump() for entry in entries])
+    return job_out(job)
+
+
+@router.put("/{number}/runs", response=JobOut)
+def put_runs(request: HttpRequest, number: str, entries: list[ServiceRun]) -> JobOut:
+    """The service runs before and after, whole."""
+    job = edit.editable(number)
+    edit.replace(job, "runs", [entry.model_dump() for entry in entries])
+    return job_out(job)
+
+
+@router.post("/{number}/readings", response=JobOut)
+def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> JobOut:
+    """A peaking reading taken by hand."""
+    job = edit.editable(number)
+    edit.add_reading(job, entry.model_dump())
+    return job_out(job)
+
+
+@router.delete("/{number}/readings/{reading_id}", response=JobOut)
+def delete_reading(request: HttpRequest, number: str, reading_id: int) -> JobOut:
+    """Takes a reading back."""
+    job = edit.editable(number)
+    job.readings.filter(pk=reading_id).delete()
+    job.save()
+    return job_out(job)
+
+
+@router.post("/{number}/steps/{code}", response=JobOut)
+def mark_step(request: HttpRequest, number: str, code: str) -> JobOut:
+    """Marks a build step done by the signed-in person."""
+    job = edit.editable(number)
+    edit.mark_step(job, code, person_of(request).name)
+    return job_out(job)
+
+
+@router.delete("/{number}/steps/{code}", response=JobOut)
+def unmark_step(request: HttpRequest, number: str, code: str) -> JobOut:
+    """Takes a mark back."""
+    job = edit.editable(number)
+    edit.unmark_step(job, code)
+    return job_out(job)
+
+
+@router.post("/{number}/sign-off", response=JobOut)
+def sign_off(request: HttpRequest, number: str, given: SignOff) -> JobOut:
+    """Freezes the job."""
+    job = edit.editable(number)
+    edit.sign_off(job, given.name)
+    return job_out(job)
+
+
+@router.get("/{number}/drawings", response=list[DrawingOut])
+def drawings(request: HttpRequest, number: str, units: System = "metric") -> list[DrawingOut]:
+    """The station drawings, labelled in the units asked for."""
+    found = assessed(edit.find(number))
+    return [
+        DrawingOut(
+            name=one.name,
+            title=one.title,
+            svg=one.svg,
+            rows=[DrawingRow(what=what, value=value) for what, value in one.rows],
+            frame=FrameOut.from_orm(one.frame) if one.frame else None,
+        )
+        for one in job_drawings(found.facts, found.result, units)
+    ]

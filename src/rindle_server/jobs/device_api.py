@@ -1,0 +1,121 @@
+"""The job's terminal over the API: turn, read, lock, push, switch on, tell."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
+from rindle_server.jobs import edit
+from rindle_server.jobs.api import JobOut, job_out
+from rindle_server.jobs.devices import TerminalLink, link_for, settled
+from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.models import Job
+
+router = Router(tags=["device"])
+
+
+class DeviceOut(Schema):
+    """What the terminal tells, with the job as it then stands."""
+
+    telemetry: Telemetry
+    job: JobOut
+
+
+class ReadOrder(Schema):
+    """Turn a screw by so much (0: stay), wait for the level to settle, and keep the reading."""
+
+    axis: Axis
+    turns: float = 0.0
+    pass_number: int = 1
+
+
+class NutsOrder(Schema):
+    """Tighten or loosen."""
+
+    tight: bool
+
+
+class PushOrder(Schema):
+    """Where the rim is pushed."""
+
+    side: Side
+
+
+class PowerOrder(Schema):
+    """On or off."""
+
+    on: bool
+
+
+def _reach(number: str) -> tuple[Job, TerminalLink]:
+    job = edit.editable(number)
+    found = assessed(job)
+    return job, link_for(number, found.facts, found.result)
+
+
+def _answer(job: Job, told: Telemetry) -> DeviceOut:
+    """Keeps the states and the level that were told."""
+    states = [event.model_dump() for event in told.states_entered]
+    job.device_now_s, job.device_level_db = told.now_s, told.level_db
+    edit.replace(job, "states_entered", states)
+    return DeviceOut(telemetry=told, job=job_out(job))
+
+
+@router.post("/{number}/device/poll", response=DeviceOut)
+def poll(request: HttpRequest, number: str) -> DeviceOut:
+    """What the terminal tells now."""
+    job, link = _reach(number)
+    return _answer(job, link.telemetry())
+
+
+@router.post("/{number}/device/read", response=DeviceOut)
+def read(request: HttpRequest, number: str, order: ReadOrder) -> DeviceOut:
+    """Turns, waits, and keeps a reading of level against the screw's counter."""
+    job, link = _reach(number)
+    if order.turns:
+        checked = ScrewTurn(axis=order.axis, turns=order.turns)
+        link.turn(checked.axis, checked.turns)
+    told = settled(link)
+    at, turning = (
+        (told.elevation_turns, told.elevation_turning) if order.axis == "elevation" else (told.azimuth_turns, told.azimuth_turning)
+    )
+    entry = {"axis": order.axis, "pass_number": order.pass_number, "turns": at, "level_db": told.level_db, "turning": turning}
+    edit.add_reading(job, entry)
+    return _answer(job, told)
+
+
+@router.post("/{number}/device/nuts", response=DeviceOut)
+def nuts(request: HttpRequest, number: str, order: NutsOrder) -> DeviceOut:
+    """Tightens the nuts between two readings, and keeps both."""
+    job, link = _reach(number)
+    before = settled(link)
+    link.nuts(order.tight)
+    after = settled(link)
+    if order.tight:
+        edit.patch(job, edit.JobPatch(lock_before_db=before.level_db, lock_after_db=after.level_db))
+    return _answer(job, after)
+
+
+@router.post("/{number}/device/push", response=DeviceOut)
+def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
+    """Pushes the rim, lets go, and keeps the level that comes back."""
+    job, link = _reach(number)
+    link.push(order.side)
+    told = settled(link)
+    edit.patch(job, edit.JobPatch.model_validate({f"push_{order.side}_db": told.level_db}))
+    return _answer(job, told)
+
+
+@router.post("/{number}/device/power", response=DeviceOut)
+def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
+    """Switches the terminal."""
+    job, link = _reach(number)
+    return _answer(job, link.power(order.on))
+
+
+@router.post("/{number}/device/entries", response=DeviceOut)
+def entries(request: HttpRequest, number: str) -> DeviceOut:
+    """Sends the job's beam letter and activation code to the modem."""
+    job, link = _reach(number)
+    return _answer(job, link.tell(job.beam_letter, job.activation_code))

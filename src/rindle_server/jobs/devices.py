@@ -1,0 +1,134 @@
+"""Terminals in the field behind one interface; the simulated one speaks HTTP on loopback."""
+
+from __future__ import annotations
+
+import time
+from typing import Protocol
+
+import httpx
+from django.conf import settings
+
+from rindle_bench.config import Axis, ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, Side, Telemetry, TerminalConfig
+from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.model import Model
+from rindle_server.errors import Conflict, DeviceDown
+
+_SETTLE_TRIES = 40
+_SETTLE_PAUSE_S = 0.1
+_PEAK_SHORTFALL_DB = 0.4  # a real peak is never quite the brochure's
+
+
+class TerminalLink(Protocol):
+    """What Rindle asks of a terminal. An adapter of a real one has these methods too, or says that it lacks them."""
+
+    simulated: bool
+
+    def telemetry(self) -> Telemetry:
+        """Everything it tells now."""
+        ...
+
+    def turn(self, axis: Axis, turns: float) -> Telemetry:
+        """Turns a fine screw."""
+        ...
+
+    def nuts(self, tight: bool) -> Telemetry:
+        """Tightens or loosens the nuts."""
+        ...
+
+    def push(self, side: Side) -> Telemetry:
+        """Pushes the rim and lets go."""
+        ...
+
+    def power(self, on: bool) -> Telemetry:
+        """Switches the modem."""
+        ...
+
+    def tell(self, beam_letter: str, activation_code: str) -> Telemetry:
+        """Gives the modem its entries."""
+        ...
+
+
+class SimulatedTerminalLink:
+    """The stand-in of `rindle_bench`. Raises DeviceDown where it does not answer."""
+
+    simulated = True
+
+    def __init__(self, base_url: str, name: str, config: TerminalConfig) -> None:
+        self._client = httpx.Client(base_url=base_url, timeout=3.0, trust_env=False)
+        self._path = f"/terminals/{name}"
+        self._ask("PUT", "", config)
+
+    def _ask(self, method: str, action: str, body: Model | None = None) -> Telemetry:
+        content = body.model_dump_json() if body else None
+        try:
+            answer = self._client.request(method, self._path + action, content=content)
+            answer.raise_for_status()
+        except httpx.HTTPError as error:
+            raise DeviceDown.one(
+                "device", "The simulated terminal does not answer. What you entered is kept; go on by hand, or start it and try again."
+            ) from error
+        return Telemetry.model_validate_json(answer.content)
+
+    def telemetry(self) -> Telemetry:
+        """Everything it tells now."""
+        return self._ask("GET", "")
+
+    def turn(self, axis: Axis, turns: float) -> Telemetry:
+        """Turns a fine screw."""
+        return self._ask("POST", "/screw", ScrewTurn(axis=axis, turns=turns))
+
+    def nuts(self, tight: bool) -> Telemetry:
+        """Tightens or loosens the nuts."""
+        return self._ask("POST", "/nuts", NutsChange(tight=tight))
+
+    def push(self, side: Side) -> Telemetry:
+        """Pushes the rim and lets go."""
+        return self._ask("POST", "/push", Push(side=side))
+
+    def power(self, on: bool) -> Telemetry:
+        """Switches the modem."""
+        return self._ask("POST", "/power", PowerChange(on=on))
+
+    def tell(self, beam_letter: str, activation_code: str) -> Telemetry:
+        """Gives the modem its entries."""
+        return self._ask("POST", "/entries", ModemEntries(beam_letter=beam_letter, activation_code=activation_code))
+
+
+def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalConfig:
+    """The stand-in for this job's terminal at this job's site. Raises Conflict where the brief is not complete."""
+    if facts.terminal is None or result.aim is None or result.beam is None or result.predicted_level_db is None or not result.aim.visible:
+        raise Conflict.one(
+            "device", "The terminal can be reached once place, terminal and satellite are chosen and a beam covers the site."
+        )
+    return TerminalConfig(
+        seed=seed,
+        beamwidth_deg=facts.terminal.beamwidth_deg(),
+        elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
+        elevation_screw=facts.terminal.elevation_screw,
+        azimuth_screw=facts.terminal.azimuth_screw,
+        peak_level_db=round(result.predicted_level_db - _PEAK_SHORTFALL_DB, 3),
+        beam_letter=result.beam.letter,
+        states=facts.terminal.bringup_states,
+    )
+
+
+def seed_of(number: str) -> int:
+    """A seed of the job's own, so that its run can be repeated."""
+    return int("".join(character for character in number if character.isdigit()) or "1")
+
+
+def link_for(number: str, facts: JobFacts, result: JobAssessment) -> TerminalLink:
+    """The terminal of a job. Raises Conflict or DeviceDown."""
+    if not settings.BENCH_URL:
+        raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.")
+    return SimulatedTerminalLink(settings.BENCH_URL, number, bench_config(seed_of(number), facts, result))
+
+
+def settled(link: TerminalLink) -> Telemetry:
+    """The telemetry once the receiver's meter has caught up. Raises DeviceDown if it never does."""
+    for _ in range(_SETTLE_TRIES):
+        told = link.telemetry()
+        if told.settled:
+            return told
+        time.sleep(_SETTLE_PAUSE_S)
+    raise DeviceDown.one("device", "The terminal's level does not settle. Wait a moment, then read again.")

@@ -1,0 +1,214 @@
+"""Changing a job. Everything is checked by the core's model of the facts before it is saved."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Model as DjangoModel
+from django.utils import timezone
+
+from rindle_core import __version__
+from rindle_core.catalogue import Terminal
+from rindle_core.job import AxisReading, JobFacts
+from rindle_core.model import Model, parse
+from rindle_core.places import PlaceInput, parse_place
+from rindle_core.steps import BuildInput, StepMark, build
+from rindle_server.errors import Conflict, NotThere
+from rindle_server.jobs import models
+from rindle_server.jobs.facts import LISTS, assessed, facts_of
+from rindle_server.stores.models import StoreItem
+
+
+class JobPatch(Model):
+    """Fields to change; what is left out stays. Bounds are those of the `job` calculator's input."""
+
+    customer: str | None = None
+    service_wanted: str | None = None
+    place_text: str | None = None
+    height_m: float | None = None
+    date: dt.date | None = None
+    terminal_code: str | None = None
+    satellite_code: str | None = None
+    mast_diameter_mm: float | None = None
+    mast_wall_mm: float | None = None
+    mast_free_length_m: float | None = None
+    height_above_ground_m: float | None = None
+    cable_code: str | None = None
+    connectors: int | None = None
+    lock_before_db: float | None = None
+    lock_after_db: float | None = None
+    push_top_db: float | None = None
+    push_bottom_db: float | None = None
+    push_left_db: float | None = None
+    push_right_db: float | None = None
+    beam_letter: str | None = None
+    activation_code: str | None = None
+
+
+_PARTS: dict[str, type[DjangoModel]] = {
+    "runs": models.ServiceRun,
+    "skyline": models.SkylinePoint,
+    "cable_pieces": models.CablePiece,
+    "readings": models.PeakReading,
+    "states_entered": models.StateEntered,
+}
+_NEVER_EMPTY = {"customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
+
+
+def find(number: str) -> models.Job:
+    """The job of that number. Raises NotThere."""
+    job = models.Job.objects.filter(number=number).first()
+    if job is None:
+        raise NotThere.one("number", f"There is no job {number}.")
+    return job
+
+
+def editable(number: str) -> models.Job:
+    """The job, unless it is signed off. Raises NotThere or Conflict."""
+    job = find(number)
+    if job.signed_off_at is not None:
+        raise Conflict.one("job", f"Job {number} is signed off: its record is frozen. Start a new job for further work.")
+    return job
+
+
+def create() -> models.Job:
+    """A new, empty job with the next number of the year."""
+    year = timezone.localdate().year
+    last = models.Job.objects.filter(number__startswith=f"{year}-").order_by("number").last()
+    following = int(last.number.partition("-")[2]) + 1 if last else 1
+    return models.Job.objects.create(number=f"{year}-{following:03d}")
+
+
+def _place(job: models.Job, text: str) -> None:
+    job.place_text = text.strip()
+    if not job.place_text:
+        job.latitude_deg = job.longitude_deg = None
+        return
+    place = parse_place(parse(PlaceInput, {"place": job.place_text}))
+    job.latitude_deg, job.longitude_deg = place.latitude_deg, place.longitude_deg
+    if place.height_m is not None:
+        job.height_m = place.height_m
+
+
+def _known(kind: str, code: str) -> str:
+    if code and not StoreItem.objects.filter(kind=kind, code=code).exists():
+        codes = ", ".join(StoreItem.objects.filter(kind=kind).values_list("code", flat=True))
+        raise NotThere.one(f"{kind}_code", f"{code!r} is not in the stores; there are {codes}")
+    return code
+
+
+@transaction.atomic
+def patch(job: models.Job, change: JobPatch) -> None:
+    """Applies the change and saves it. Raises InputError, and then nothing has changed."""
+    given = change.model_dump(exclude_unset=True)
+    for name, value in given.items():
+        if name == "place_text":
+            _place(job, value or "")
+        elif name in ("terminal_code", "satellite_code", "cable_code"):
+            setattr(job, name, _known(name.removesuffix("_code"), value or ""))
+        elif name in ("height_m", "connectors", "date") and value is None:
+            setattr(job, name, models.Job._meta.get_field(name).get_default())
+        else:
+            setattr(job, name, (value or "").strip() if name in _NEVER_EMPTY else value)
+    if "beam_letter" in given:
+        job.beam_letter = job.beam_letter.upper()
+    facts_of(job)
+    job.save()
+
+
+@transaction.atomic
+def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
+    """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
+    base = facts_of(job).model_dump()
+    parse(JobFacts, {**base, name: entries}, name)
+    getattr(job, name).all().delete()
+    kind = _PARTS[name]
+    kind._default_manager.bulk_create(
+        kind(job=job, position=at, **{field: entry[field] for field in LISTS[name] if field in entry}) for at, entry in enumerate(entries)
+    )
+    job.save()
+
+
+def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
+    """Adds a peaking reading at the end."""
+    parse(AxisReading, entry, "reading")
+    models.PeakReading.objects.create(job=job, position=job.readings.count(), **entry)
+    job.save()
+
+
+@transaction.atomic
+def mark_step(job: models.Job, code: str, by: str) -> None:
+    """Marks a step done. Raises Conflict where it is held, and says for what it waits."""
+    result = assessed(job).result.build
+    view = next((one for one in result.steps if one.step.code == code), None) if result else None
+    if view is None:
+        raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
+    if view.state == "locked":
+        raise Conflict.one("code", f"“{view.step.title}” is held: it waits for {', '.join(view.waits_for)}.")
+    models.StepMark.objects.get_or_create(job=job, code=code, defaults={"by": by, "position": job.step_marks.count()})
+    job.save()
+
+
+@transaction.atomic
+def unmark_step(job: models.Job, code: str) -> None:
+    """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
+    facts = facts_of(job)
+    terminal = facts.terminal
+    left = [mark for mark in facts.step_marks if mark.code != code]
+    if terminal is not None:
+        resting = _resting_on(terminal, left, code)
+        if resting:
+            raise Conflict.one("code", f"“{resting}” rests on this step; take that mark back first.")
+    job.step_marks.filter(code=code).delete()
+    job.save()
+
+
+def _resting_on(terminal: Terminal, left: list[StepMark], code: str) -> str | None:
+    """Title of a marked step that would be held were `code` not done."""
+    codes = {mark.code for mark in left}
+    every = {need.removeprefix("entry:"): True for step in terminal.build_steps for need in step.needs if need.startswith("entry:")}
+    for step in terminal.build_steps:
+        if step.code in codes:
+            others = [mark for mark in left if mark.code != step.code]
+            view = next(
+                v
+                for v in build(BuildInput(steps=terminal.build_steps, marks=others, entries=every)).result.steps
+                if v.step.code == step.code
+            )
+            if view.state == "locked":
+                return step.title
+    return None
+
+
+@transaction.atomic
+def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
+    """Freezes inputs, results and version. Raises Conflict that says what is still open."""
+    found = assessed(job)
+    if not found.result.may_sign_off:
+        held = [station.name for station in found.result.stations if station.verdict == "hold"]
+        reasons = [f"{', '.join(held)} on hold"] if held else []
+        if found.result.bringup is None or not found.result.bringup.online:
+            reasons.append("the terminal is not online")
+        if found.result.acceptance.after is None:
+            reasons.append("the new service is not measured")
+        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(reasons)}.")
+    if not by.strip():
+        raise Conflict.one("name", "Enter the name of the person who signs.")
+    job.signed_off_at = at or timezone.now()
+    job.signed_off_by = by.strip()
+    job.record = {
+        "version": __version__,
+        "facts": found.facts.model_dump(mode="json"),
+        "assessment": found.result.model_dump(mode="json"),
+        "place_text": job.place_text,
+        "signed_off_at": job.signed_off_at.isoformat(),
+        "signed_off_by": job.signed_off_by,
+    }
+    job.save()
+
+
+def understood(place_text: str) -> str:
+    """How the saved place was understood, in words."""
+    return parse_place(PlaceInput(place=place_text)).understood_as if place_text else ""

@@ -1,0 +1,86 @@
+"""From rows to the core's facts, and to the assessment; a signed job answers from its record."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.core.cache import cache
+from django.db.models import Model as DjangoModel
+from django.db.models import QuerySet
+
+from rindle_core import __version__
+from rindle_core.catalogue import CoaxCable, Satellite, Terminal
+from rindle_core.job import JobAssessment, JobFacts, assess
+from rindle_core.model import parse
+from rindle_server.jobs.models import Job
+from rindle_server.stores.models import Firm, StoreItem
+
+SCALARS = (
+    "customer", "service_wanted", "latitude_deg", "longitude_deg", "height_m", "date", "mast_diameter_mm", "mast_wall_mm",
+    "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
+    "device_level_db",
+)  # fmt: skip
+LISTS: dict[str, tuple[str, ...]] = {
+    "runs": ("when", "down_mbps", "up_mbps", "latency_ms"),
+    "skyline": ("azimuth_deg", "elevation_deg", "kind", "distance_m"),
+    "cable_pieces": ("kind", "length_m", "note"),
+    "step_marks": ("code", "at", "by"),
+    "readings": ("axis", "pass_number", "turns", "level_db", "turning"),
+    "states_entered": ("code", "at_s"),
+}
+LOCKDOWN = {
+    "before_db": "lock_before_db", "after_db": "lock_after_db", "top_db": "push_top_db", "bottom_db": "push_bottom_db",
+    "left_db": "push_left_db", "right_db": "push_right_db",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Assessed:
+    """A job's facts with what they come to, and the version that computed it."""
+
+    facts: JobFacts
+    result: JobAssessment
+    version: str
+
+
+def _rows(found: QuerySet[DjangoModel], fields: tuple[str, ...]) -> list[dict[str, Any]]:
+    return [{name: getattr(row, name) for name in fields} for row in found]
+
+
+def _item(kind: str, code: str, model: type[Terminal] | type[Satellite]) -> Terminal | Satellite | None:
+    item = StoreItem.objects.filter(kind=kind, code=code).first() if code else None
+    return item.read(model) if item else None
+
+
+def facts_of(job: Job) -> JobFacts:
+    """The job's facts, checked. Raises InputError that names the field."""
+    data: dict[str, Any] = {name: getattr(job, name) for name in SCALARS}
+    if job.pk:
+        data |= {name: _rows(getattr(job, name).all(), fields) for name, fields in LISTS.items()}
+    data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
+    data["terminal"] = _item("terminal", job.terminal_code, Terminal)
+    data["satellite"] = _item("satellite", job.satellite_code, Satellite)
+    data["cables"] = [item.read(CoaxCable) for item in StoreItem.objects.filter(kind="cable")]
+    data["rules"] = Firm.ours().house_rules()
+    return parse(JobFacts, data, "job")
+
+
+def assessed(job: Job) -> Assessed:
+    """Facts and results; those of the record where the job is signed off."""
+    if job.record is not None:
+        return Assessed(
+            JobFacts.model_validate(job.record["facts"]), JobAssessment.model_validate(job.record["assessment"]), job.record["version"]
+        )
+    facts = facts_of(job)
+    return Assessed(facts, assess(facts).result, __version__)
+
+
+def listed(job: Job) -> JobAssessment:
+    """The assessment for a list of jobs, remembered until the job changes."""
+    key = f"assessment-{job.number}-{job.updated_at.timestamp()}"
+    found: JobAssessment | None = cache.get(key)
+    if found is None:
+        found = assessed(job).result
+        cache.set(key, found, 3600)
+    return found

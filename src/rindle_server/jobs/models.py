@@ -1,0 +1,125 @@
+"""Jobs: what people entered and what devices reported. What can be computed is not stored, but for the signed record."""
+
+from __future__ import annotations
+
+from typing import Any, ClassVar
+
+from django.db import models
+from django.utils import timezone
+
+
+def _today() -> Any:
+    return timezone.localdate()
+
+
+class Job(models.Model):
+    """One installation. Numbers carry their unit in the name; empty means not yet."""
+
+    number = models.CharField(max_length=20, unique=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+    customer = models.CharField(max_length=120, blank=True)
+    service_wanted = models.CharField(max_length=400, blank=True)
+    place_text = models.CharField(max_length=200, blank=True)
+    latitude_deg = models.FloatField(null=True)
+    longitude_deg = models.FloatField(null=True)
+    height_m = models.FloatField(default=0.0)
+    date = models.DateField(default=_today)
+    terminal_code = models.CharField(max_length=40, blank=True)
+    satellite_code = models.CharField(max_length=40, blank=True)
+    mast_diameter_mm = models.FloatField(null=True)
+    mast_wall_mm = models.FloatField(null=True)
+    mast_free_length_m = models.FloatField(null=True)
+    height_above_ground_m = models.FloatField(null=True)
+    cable_code = models.CharField(max_length=40, blank=True)
+    connectors = models.PositiveSmallIntegerField(default=2)
+    lock_before_db = models.FloatField(null=True)
+    lock_after_db = models.FloatField(null=True)
+    push_top_db = models.FloatField(null=True)
+    push_bottom_db = models.FloatField(null=True)
+    push_left_db = models.FloatField(null=True)
+    push_right_db = models.FloatField(null=True)
+    beam_letter = models.CharField(max_length=3, blank=True)
+    activation_code = models.CharField(max_length=40, blank=True)
+    device_now_s = models.FloatField(default=0.0)
+    device_level_db = models.FloatField(null=True)
+    signed_off_at = models.DateTimeField(null=True)
+    signed_off_by = models.CharField(max_length=120, blank=True)
+    record = models.JSONField(null=True)
+
+    class Meta:
+        ordering: ClassVar = ["-number"]
+
+    def __str__(self) -> str:
+        return self.number
+
+
+class JobPart(models.Model):
+    """Something that belongs to a job, in order."""
+
+    position = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        abstract = True
+        ordering: ClassVar = ["position", "pk"]
+
+
+class ServiceRun(JobPart):
+    """A measurement of the customer's service."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="runs")
+    when = models.CharField(max_length=6)
+    down_mbps = models.FloatField()
+    up_mbps = models.FloatField()
+    latency_ms = models.FloatField()
+
+
+class SkylinePoint(JobPart):
+    """A point of the skyline, azimuth true."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="skyline")
+    azimuth_deg = models.FloatField()
+    elevation_deg = models.FloatField()
+    kind = models.CharField(max_length=10, default="terrain")
+    distance_m = models.FloatField(null=True)
+
+
+class CablePiece(JobPart):
+    """A piece of the cable's route, from the dish inwards."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="cable_pieces")
+    kind = models.CharField(max_length=10)
+    length_m = models.FloatField()
+    note = models.CharField(max_length=120, blank=True)
+
+
+class StepMark(JobPart):
+    """A build step marked done."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="step_marks")
+    code = models.CharField(max_length=40)
+    at = models.DateTimeField(default=timezone.now)
+    by = models.CharField(max_length=120)
+
+    class Meta(JobPart.Meta):
+        constraints: ClassVar = [models.UniqueConstraint(fields=["job", "code"], name="one_mark_per_step")]
+
+
+class PeakReading(JobPart):
+    """A reading of level against a screw's counter."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="readings")
+    axis = models.CharField(max_length=10)
+    pass_number = models.PositiveSmallIntegerField(default=1)
+    turns = models.FloatField()
+    level_db = models.FloatField()
+    turning = models.CharField(max_length=4, default="up")
+    at = models.DateTimeField(default=timezone.now)
+
+
+class StateEntered(JobPart):
+    """A state that the terminal reported, seconds since power."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="states_entered")
+    code = models.CharField(max_length=20)
+    at_s = models.FloatField()

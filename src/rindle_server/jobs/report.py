@@ -1,0 +1,132 @@
+"""The report: the same facts, results and drawings as the screens, laid out for paper."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.template.loader import render_to_string
+from django.utils.safestring import mark_safe
+
+from rindle_core.headline import as_text
+from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.units import System, format_quantity
+from rindle_server.drawings import for_print, job_drawings
+from rindle_server.drawings.svg import tokens
+from rindle_server.jobs.edit import understood
+from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.models import Job
+from rindle_server.stores.models import Firm
+
+_DRAWINGS = {
+    "aim": ["dial"],
+    "sky": ["skyline"],
+    "mount": ["mount"],
+    "cable": ["cable"],
+    "peak": ["peak-elevation", "peak-azimuth"],
+    "bringup": ["bringup"],
+}
+_FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
+
+
+def _aim_rows(result: JobAssessment) -> list[tuple[str, str]]:
+    aim = result.aim
+    if aim is None:
+        return []
+    rows = [
+        ("Compass", format_quantity(aim.azimuth_magnetic_deg, "compass_deg")),
+        ("True azimuth", f"{aim.azimuth_true_deg:.2f}°"),
+        ("Declination", f"{format_quantity(aim.declination_deg, 'deg')} ± {format_quantity(aim.declination_uncertainty_deg, 'deg')}"),
+        ("Elevation, geometric", f"{aim.elevation_deg:.2f}°"),
+        ("Elevation seen, with refraction", f"{aim.elevation_apparent_deg:.2f}°"),
+        ("Skew, clockwise from behind", f"{aim.skew_deg:.2f}°".replace("-", "−")),
+        ("Slant range", f"{aim.slant_range_km:.1f} km"),
+        ("Round trip", f"{aim.round_trip_ms:.1f} ms"),
+    ]
+    if aim.clinometer_deg is not None:
+        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}", format_quantity(aim.clinometer_deg, "deg")))
+    return rows
+
+
+def _brief_rows(job: Job, facts: JobFacts) -> list[tuple[str, str]]:
+    place = understood(job.place_text) or "not given"
+    rows = [("Customer", facts.customer), ("Service wanted", facts.service_wanted), ("Place", place)]
+    rows += [("Height", format_quantity(facts.height_m, "m")), ("Day of the figures", facts.date.isoformat())]
+    if facts.terminal:
+        rows.append(("Terminal", facts.terminal.name))
+    if facts.satellite:
+        rows.append(
+            (
+                "Satellite",
+                f"{facts.satellite.name}, {abs(facts.satellite.longitude_deg):g}° {'E' if facts.satellite.longitude_deg >= 0 else 'W'}",
+            )
+        )
+    return rows
+
+
+def _service_rows(result: JobAssessment) -> list[dict[str, str]]:
+    before, after = result.acceptance.before, result.acceptance.after
+    named = (("Download", "down_mbps", "mbps"), ("Upload", "up_mbps", "mbps"), ("Latency", "latency_ms", "ms"))
+
+    def cell(figures: Any, name: str, unit: str) -> str:
+        return format_quantity(getattr(figures, name), unit) if figures else "not measured"
+
+    return [{"what": what, "before": cell(before, name, unit), "after": cell(after, name, unit)} for what, name, unit in named]
+
+
+def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
+    sides = facts.lockdown.model_dump(exclude={"rules"})
+    names = {"before_db": "Before tightening", "after_db": "After tightening"}
+    named = ((names.get(name, f"After a push, {name.removesuffix('_db')}"), level) for name, level in sides.items())
+    return [(what, format_quantity(level, "db")) for what, level in named if level is not None]
+
+
+def _context(job: Job, system: System) -> dict[str, Any]:
+    found = assessed(job)
+    drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
+    stations = []
+    for station in found.result.stations:
+        pictures = [drawn[name] for name in _DRAWINGS.get(station.code, []) if name in drawn]
+        stations.append(
+            {
+                "view": station,
+                "headline": as_text(station.headline, system),
+                "drawings": [{"svg": mark_safe(for_print(one.svg)), "title": one.title} for one in pictures],  # our own drawing
+                "rows": {"brief": _brief_rows(job, found.facts), "aim": _aim_rows(found.result), "peak": _push_rows(found.facts)}.get(
+                    station.code, []
+                ),
+                "findings": [
+                    {
+                        "finding": one,
+                        "figure": format_quantity(one.figure, one.unit, system) if one.figure is not None and one.unit else "",
+                        "limit": format_quantity(one.limit, one.unit, system) if one.limit is not None and one.unit else "",
+                    }
+                    for one in station.findings
+                ],
+            }
+        )
+    return {
+        "job": job,
+        "facts": found.facts,
+        "result": found.result,
+        "stations": stations,
+        "service": _service_rows(found.result),
+        "readings": [(r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, format_quantity(r.level_db, "db")) for r in found.facts.readings],
+        "version": found.version,
+        "firm": Firm.ours(),
+        "colours": tokens()["day"],
+        "font_url": (settings.FONT_DIR / _FONT).as_uri(),
+    }
+
+
+def report_html(job: Job, system: System = "metric") -> str:
+    """The report as one HTML page with everything in it."""
+    return render_to_string("report.html", _context(job, system))
+
+
+def report_pdf(job: Job, system: System = "metric") -> bytes:
+    """The report as PDF."""
+    from weasyprint import HTML  # imported here: it is slow to load and only the report needs it
+
+    rendered: bytes = HTML(string=report_html(job, system), base_url=str(settings.BASE_DIR)).write_pdf()
+    return rendered

@@ -1,0 +1,35 @@
+"""The page that holds the front end, and the rule that it asks no outside host for anything."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.views.decorators.csrf import ensure_csrf_cookie
+
+_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; frame-ancestors 'self'"
+
+
+class ContentSecurityPolicy:
+    """Adds the policy to every answer: the browser itself then refuses outside hosts."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Answers, with the policy in the header."""
+        response = self.get_response(request)
+        response.headers.setdefault("Content-Security-Policy", _POLICY)
+        return response
+
+
+@ensure_csrf_cookie
+def front_end(request: HttpRequest) -> HttpResponse:
+    """The built page for every path that is not the API's; the front end shows its own not-found page."""
+    index = settings.WEB_DIST / "index.html"
+    if not index.exists():
+        return HttpResponse("The front end is not built: run ./rindle demo or ./rindle serve.", status=503, content_type="text/plain")
+    response = HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8")
+    response.headers["Cache-Control"] = "no-cache"
+    return response

@@ -1,0 +1,70 @@
+"""The stores: satellites, terminals and cables as data, and the firm with its rules."""
+
+from __future__ import annotations
+
+from typing import Any, ClassVar, TypeVar
+
+from django.db import models
+
+from rindle_core.catalogue import Catalogue, CoaxCable, Satellite, Terminal
+from rindle_core.house_rules import HouseRules
+from rindle_core.model import Model, parse
+
+M = TypeVar("M", bound=Model)
+
+
+class StoreItem(models.Model):
+    """An entry of the catalogue. `data` is what the core's model of that kind reads."""
+
+    KINDS: ClassVar[dict[str, type[Model]]] = {"satellite": Satellite, "terminal": Terminal, "cable": CoaxCable}
+
+    kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in KINDS])
+    code = models.CharField(max_length=40)
+    data = models.JSONField()
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["kind", "code"], name="one_item_per_code")]
+        ordering: ClassVar = ["kind", "code"]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.code}"
+
+    def read(self, kind: type[M]) -> M:
+        """The entry as the core's model."""
+        return parse(kind, self.data)
+
+
+class Firm(models.Model):
+    """The firm whose data folder this is."""
+
+    name = models.CharField(max_length=120, default="Our crew")
+    address = models.TextField(blank=True)
+    rules = models.JSONField(default=dict)
+
+    def __str__(self) -> str:
+        return self.name
+
+    def house_rules(self) -> HouseRules:
+        """The firm's rules; what it has not set has its default."""
+        return parse(HouseRules, self.rules, "rules")
+
+    @classmethod
+    def ours(cls) -> Firm:
+        """The one firm, made when first asked for."""
+        return cls.objects.get_or_create(pk=1)[0]
+
+
+def put_item(kind: str, data: dict[str, Any]) -> StoreItem:
+    """Adds or replaces an entry. Raises InputError where the data is not of that kind."""
+    checked = parse(StoreItem.KINDS[kind], data, kind).model_dump(mode="json")
+    return StoreItem.objects.update_or_create(kind=kind, code=checked["code"], defaults={"data": checked})[0]
+
+
+def catalogue() -> Catalogue:
+    """The whole store."""
+    items = list(StoreItem.objects.all())
+    return Catalogue(
+        satellites=[item.read(Satellite) for item in items if item.kind == "satellite"],
+        terminals=[item.read(Terminal) for item in items if item.kind == "terminal"],
+        cables=[item.read(CoaxCable) for item in items if item.kind == "cable"],
+    )

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+/** A small grid of rows, saved whole as one types; a row that cannot be used keeps its text and says why. */
+import { useDebounceFn } from '@vueuse/core'
+import { IconPlus, IconX } from '@tabler/icons-vue'
+import { NButton } from 'naive-ui'
+import { computed, nextTick, ref, watch } from 'vue'
+import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; add?: number }
+type Entry = Record<string, unknown>
+
+const props = defineProps<{ name: 'skyline' | 'cable-pieces' | 'runs'; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry }>()
+const store = useJob()
+const prefs = usePrefs()
+const root = ref<HTMLElement | null>(null)
+/** Rows of this grid among all of the list, so that two grids can share one list. */
+const mine = computed(() => props.rows.filter((row) => props.keep?.(row) ?? true))
+const others = computed(() => props.rows.filter((row) => !(props.keep?.(row) ?? true)))
+
+function toText(row: Entry): Record<string, string> {
+  return Object.fromEntries(props.columns.map((column) => {
+    const value = row[column.key]
+    if (column.choices || column.text) return [column.key, String(value ?? '')]
+    const shifted = typeof value === 'number' && column.add ? (((value + column.add) % 360) + 360) % 360 : value
+    return [column.key, toEntry(shifted as number | null, column.unit ?? '', prefs.system)]
+  }))
+}
+const texts = ref(mine.value.map(toText))
+const busy = ref(false)
+watch([mine, () => prefs.system, () => props.columns], () => { if (!busy.value) texts.value = mine.value.map(toText) })
+
+function fromText(row: Record<string, string>): Entry {
+  const entry: Entry = { ...props.fixed }
+  for (const column of props.columns) {
+    const text = row[column.key] ?? ''
+    if (column.choices || column.text) { entry[column.key] = text; continue }
+    const value = fromEntry(text, column.unit ?? '', prefs.system)
+    if (value === null && column.optional) entry[column.key] = null
+    else entry[column.key] = typeof value === 'number' && column.add ? (((value - column.add) % 360) + 360) % 360 : (value ?? '')
+  }
+  return entry
+}
+const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.text || !row[column.key])
+async function save(): Promise<void> {
+  const entries = texts.value.filter((row) => !isBlank(row)).map(fromText)
+  const saved = await store.replaceList(props.name, [...others.value, ...entries], props.rows)
+  busy.value = !saved || texts.value.some(isBlank)
+}
+const saveSoon = useDebounceFn(save, 500)
+function typed(): void { busy.value = true; void saveSoon() }
+async function add(): Promise<void> {
+  busy.value = true
+  texts.value.push(toText(props.blank))
+  await nextTick()
+  root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
+}
+function remove(index: number): void { texts.value.splice(index, 1); busy.value = true; void save() }
+/** Adds a row that is already whole, such as a point clicked in the strip. */
+function append(entry: Entry): void { texts.value.push(toText(entry)); busy.value = true; void save() }
+function faultOf(index: number): string {
+  const at = others.value.length + texts.value.slice(0, index).filter((row) => !isBlank(row)).length
+  const found = Object.entries(store.faults).filter(([field]) => field.startsWith(`${props.name}.${at}.`))
+  return found.map(([field, message]) => `${props.columns.find((column) => field.endsWith(`.${column.key}`))?.label ?? ''}: ${message}`).join(' ')
+}
+defineExpose({ add, append })
+</script>
+
+<template>
+  <section ref="root" class="row-grid" :aria-label="title">
+    <table v-if="texts.length" class="grid-table">
+      <thead><tr><th v-for="column in columns" :key="column.key" scope="col">{{ column.label }}<template v-if="column.unit"> ({{ unitSign(column.unit, prefs.system) }})</template></th><th><span class="visually-hidden">Remove</span></th></tr></thead>
+      <tbody>
+        <template v-for="(row, index) in texts" :key="index">
+          <tr>
+            <td v-for="column in columns" :key="column.key">
+              <select v-if="column.choices" v-model="row[column.key]" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="typed"><option v-for="choice in column.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
+              <input v-else v-model="row[column.key]" :disabled="store.locked" :inputmode="column.text ? 'text' : 'decimal'" :aria-label="`${column.label}, row ${index + 1}`" :aria-invalid="faultOf(index) ? 'true' : undefined" autocomplete="off" @input="typed" @keydown.enter.prevent="add" />
+            </td>
+            <td><n-button quaternary size="small" :disabled="store.locked" :aria-label="`Remove row ${index + 1}`" @click="remove(index)"><template #icon><icon-x /></template></n-button></td>
+          </tr>
+          <tr v-if="faultOf(index)"><td :colspan="columns.length + 1" class="fault" role="alert">{{ faultOf(index) }}</td></tr>
+        </template>
+      </tbody>
+    </table>
+    <slot v-else name="empty" />
+    <n-button v-if="!store.locked" size="small" @click="add"><template #icon><icon-plus /></template>{{ addLabel }}</n-button>
+  </section>
+</template>
+
+<style scoped>
+.row-grid { display: grid; gap: 8px; justify-items: start; }
+input, select { font: inherit; font-variant-numeric: tabular-nums; width: 100%; min-width: 72px; height: 34px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+input[aria-invalid='true'] { border-color: var(--rust); border-width: 2px; }
+.fault { color: var(--rust); font-weight: 600; font-size: 13px; }
+</style>

@@ -1,0 +1,1 @@
+declare module '@fontsource-variable/atkinson-hyperlegible-next'

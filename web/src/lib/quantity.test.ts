@@ -1,0 +1,20 @@
+import { describe, expect, it } from 'vitest'
+import { formatQuantity, fromEntry, toEntry } from './quantity'
+
+describe('quantities', () => {
+  it('are worded in both systems', () => {
+    expect(formatQuantity(61.42, 'deg', 'metric')).toBe('61.4°')
+    expect(formatQuantity(60.3, 'mm', 'imperial')).toBe('2.37 in')
+    expect(formatQuantity(-0.01, 'db', 'metric')).toBe('0.0 dB')
+    expect(formatQuantity(-25.62, 'deg', 'metric')).toBe('−25.6°')
+  })
+  it('survive being shown and typed back within a thousandth', () => {
+    for (const unit of ['mm', 'm', 'kg', 'mps', 'n'])
+      expect(fromEntry(toEntry(12.345, unit, 'imperial'), unit, 'imperial')).toBeCloseTo(12.345, 1)
+  })
+  it('hand text that is no number on to the server', () => {
+    expect(fromEntry('twelve', 'mm', 'metric')).toBe('twelve')
+    expect(fromEntry('12,5', 'mm', 'metric')).toBe(12.5)
+    expect(fromEntry('  ', 'mm', 'metric')).toBeNull()
+  })
+})

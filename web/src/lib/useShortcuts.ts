@@ -1,0 +1,33 @@
+/** Single-key shortcuts that never fire while typing. */
+import { useEventListener } from '@vueuse/core'
+
+export const SHORTCUTS: [string, string][] = [
+  ['1 – 9', 'go to a station'],
+  ['/', 'find a job'],
+  ['?', 'this sheet'],
+  ['u', 'metric or imperial'],
+  ['m', 'magnetic or true bearings'],
+  ['n', 'new reading or row'],
+  ['.', 'next step done'],
+  ['[  ]', 'previous and next job'],
+  ['Ctrl+Z', 'undo the last saved change'],
+]
+
+function isTyping(target: EventTarget | null): boolean {
+  const element = target as HTMLElement | null
+  return element !== null && (/^(INPUT|TEXTAREA|SELECT)$/.test(element.tagName ?? '') || element.isContentEditable)
+}
+
+/** Calls the handler of a pressed key. Keys are as in KeyboardEvent.key; `undo` stands for Ctrl+Z. */
+export function useShortcuts(handlers: Record<string, () => void>): void {
+  useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+    if (isTyping(event.target)) return
+    const key = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' ? 'undo' : event.key
+    if (key !== 'undo' && (event.ctrlKey || event.metaKey || event.altKey)) return
+    const handler = handlers[key]
+    if (handler) {
+      event.preventDefault()
+      handler()
+    }
+  })
+}

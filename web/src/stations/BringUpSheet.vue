@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { NButton } from 'naive-ui'
+import { computed, ref } from 'vue'
+import DevicePanel from '@/components/DevicePanel.vue'
+import DrawingView from '@/components/DrawingView.vue'
+import EntryField from '@/components/EntryField.vue'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const job = computed(() => store.job!)
+const reach = computed(() => job.value.assessment.predicted_level_db != null && !store.locked)
+const entries = computed(() => job.value.facts.terminal?.entries ?? [])
+const sent = ref('')
+let asking = false
+async function ask(): Promise<void> {
+  if (!reach.value || asking || document.hidden || store.saving > 0) return
+  asking = true
+  try { await store.poll() } finally { asking = false }
+}
+// A terminal that is down is asked again only on request, so that the message stays readable.
+useIntervalFn(() => { if (!store.deviceTrouble) void ask() }, 1000, { immediateCallback: true })
+
+async function tell(): Promise<void> {
+  sent.value = (await store.tell()) ? `Sent at ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}` : ''
+}
+const example = (code: string) => entries.value.find((one) => one.code === code)?.example ?? ''
+const current = computed(() => job.value.assessment.bringup?.rungs.find((one) => one.standing === 'current')?.state ?? null)
+</script>
+
+<template>
+  <p class="caution"><b>Before power:</b> earth bonded, cable ends closed, nobody in front of the dish. Mains work is for licensed people where the local code says so.</p>
+  <drawing-view name="bringup" />
+  <p v-if="current" aria-live="polite">{{ current.said }} <span v-if="current.light" class="quiet">Lights: {{ current.light }}.</span></p>
+  <device-panel v-if="reach">
+    <div class="row"><n-button v-if="!store.telemetry?.powered" type="primary" @click="store.power(true)">Switch on</n-button><n-button v-else @click="store.power(false)">Switch off</n-button></div>
+  </device-panel>
+  <section class="stack">
+    <h2>Tell the modem</h2>
+    <div class="fields">
+      <entry-field field="beam_letter" label="Beam letter" :value="job.facts.beam_letter" :maxlength="3" :hint="`This site: ${job.assessment.beam?.letter ?? 'no beam'}`" />
+      <entry-field field="activation_code" label="Activation code" :value="job.facts.activation_code" :maxlength="40" :hint="`Form: ${example('activation_code')}`" />
+    </div>
+    <div v-if="reach" class="row"><n-button :disabled="!job.facts.beam_letter && !job.facts.activation_code" @click="tell">Send to the modem</n-button><span class="quiet">{{ sent }}</span></div>
+  </section>
+</template>

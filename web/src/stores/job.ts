@@ -1,0 +1,140 @@
+/** The open job: its facts, its assessment and its drawings; every change is saved at once and can be undone. */
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import { usePrefs } from './prefs'
+
+export type Job = Schemas['JobOut']
+export type Patch = Schemas['JobPatch']
+type ListName = 'skyline' | 'cable-pieces' | 'runs'
+type Undo = () => Promise<unknown>
+
+export const useJob = defineStore('job', () => {
+  const prefs = usePrefs()
+  const job = ref<Job | null>(null)
+  const drawings = ref<Schemas['DrawingOut'][]>([])
+  const telemetry = ref<Schemas['Telemetry'] | null>(null)
+  const deviceTrouble = ref('')
+  const faults = ref<Record<string, string>>({})
+  const saving = ref(0)
+  const savedAt = ref<Date | null>(null)
+  const trouble = ref('')
+  const undos = ref<Undo[]>([])
+  const catalogue = ref<Schemas['Catalogue'] | null>(null)
+
+  const number = computed(() => job.value?.number ?? '')
+  const locked = computed(() => job.value?.signed_off_at != null)
+  const path = computed(() => ({ params: { path: { number: number.value } } }))
+
+  async function drawAnew(): Promise<void> {
+    if (!job.value) return
+    const asked = job.value.number
+    const found = await unwrap(client.GET('/api/jobs/{number}/drawings', { params: { path: { number: asked }, query: { units: prefs.system } } }))
+    if (job.value?.number === asked) drawings.value = found
+  }
+  watch(() => prefs.system, () => void drawAnew())
+
+  async function open(wanted: string): Promise<void> {
+    if (number.value !== wanted) {
+      job.value = null; drawings.value = []; telemetry.value = null; undos.value = []; faults.value = {}; trouble.value = ''; deviceTrouble.value = ''
+    }
+    catalogue.value ??= await unwrap(client.GET('/api/stores'))
+    job.value = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
+    await drawAnew()
+  }
+
+  /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
+  async function change(ask: () => Promise<Job>, fields: string[], prefix = ''): Promise<boolean> {
+    saving.value += 1
+    try {
+      job.value = await ask()
+      for (const field of Object.keys(faults.value)) if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
+      savedAt.value = new Date()
+      trouble.value = ''
+      void drawAnew()
+      return true
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      for (const field of Object.keys(faults.value)) if (prefix && field.startsWith(prefix)) delete faults.value[field]
+      const named = error.faults.filter((fault) => prefix || fields.includes(fault.field) || fault.field === 'place')
+      for (const fault of named) faults.value[fault.field === 'place' ? 'place_text' : prefix + fault.field] = fault.message
+      trouble.value = named.length > 0 ? '' : error.message
+      return false
+    } finally {
+      saving.value -= 1
+    }
+  }
+
+  const rawPatch = (fields: Patch) => change(() => unwrap(client.PATCH('/api/jobs/{number}', { ...path.value, body: fields })), Object.keys(fields))
+
+  /** Saves fields; the values before can be brought back with undo. */
+  async function patch(fields: Patch, before: Patch): Promise<boolean> {
+    const done = await rawPatch(fields)
+    if (done) undos.value.push(() => rawPatch(before))
+    return done
+  }
+
+  const putList = (name: ListName, entries: unknown[]) => {
+    const calls = {
+      skyline: () => client.PUT('/api/jobs/{number}/skyline', { ...path.value, body: entries as Schemas['SkylinePoint'][] }),
+      'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path.value, body: entries as Schemas['CablePiece'][] }),
+      runs: () => client.PUT('/api/jobs/{number}/runs', { ...path.value, body: entries as Schemas['ServiceRun'][] }),
+    }
+    return change(() => unwrap(calls[name]()), [], `${name}.`)
+  }
+
+  /** Puts a list whole; undo brings the one before back. */
+  async function replaceList(name: ListName, entries: unknown[], before: unknown[]): Promise<boolean> {
+    const done = await putList(name, entries)
+    if (done) undos.value.push(() => putList(name, before))
+    return done
+  }
+
+  async function undo(): Promise<void> {
+    await undos.value.pop()?.()
+  }
+
+  const deleteReading = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/readings/{reading_id}', { params: { path: { number: number.value, reading_id: id } } })), [])
+  async function addReading(body: Schemas['AxisReading']): Promise<boolean> {
+    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...path.value, body })), [], 'reading.')
+    const added = job.value?.readings.at(-1)?.id
+    if (done && added !== undefined) undos.value.push(() => deleteReading(added))
+    return done
+  }
+  const unmarkStep = (code: string) => change(() => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: number.value, code } } })), [])
+  async function markStep(code: string): Promise<boolean> {
+    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: number.value, code } } })), [])
+    if (done) undos.value.push(() => unmarkStep(code))
+    return done
+  }
+  const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
+
+  /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
+  async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
+    const asked = number.value
+    try {
+      const told = await ask()
+      if (number.value !== asked) return false
+      telemetry.value = told.telemetry
+      job.value = told.job
+      deviceTrouble.value = ''
+      await drawAnew()
+      return true
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      deviceTrouble.value = error.message
+      return false
+    }
+  }
+  const poll = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/poll', path.value)))
+  const read = (body: Schemas['ReadOrder']) => device(() => unwrap(client.POST('/api/jobs/{number}/device/read', { ...path.value, body })))
+  const nuts = (tight: boolean) => device(() => unwrap(client.POST('/api/jobs/{number}/device/nuts', { ...path.value, body: { tight } })))
+  const push = (side: Schemas['PushOrder']['side']) => device(() => unwrap(client.POST('/api/jobs/{number}/device/push', { ...path.value, body: { side } })))
+  const power = (on: boolean) => device(() => unwrap(client.POST('/api/jobs/{number}/device/power', { ...path.value, body: { on } })))
+  const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
+
+  return {
+    job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
+    open, patch, replaceList, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+  }
+})

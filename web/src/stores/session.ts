@@ -1,0 +1,28 @@
+/** Who is signed in. */
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import client, { type Schemas, unwrap } from '@/api/client'
+
+export const useSession = defineStore('session', () => {
+  const person = ref<Schemas['Person'] | null>(null)
+  const health = ref<Schemas['Health'] | null>(null)
+
+  /** Asks once whether a session is open. */
+  async function restore(): Promise<boolean> {
+    if (person.value) return true
+    health.value = await unwrap(client.GET('/api/health'))
+    person.value = await unwrap(client.GET('/api/session')).catch(() => null)
+    return person.value !== null
+  }
+  async function signIn(username: string, password: string): Promise<void> {
+    person.value = await unwrap(client.POST('/api/session', { body: { username, password } }))
+  }
+  async function enterDemo(): Promise<void> {
+    person.value = await unwrap(client.POST('/api/session/demo'))
+  }
+  async function signOut(): Promise<void> {
+    await unwrap(client.DELETE('/api/session'))
+    person.value = null
+  }
+  return { person, health, restore, signIn, enterDemo, signOut }
+})

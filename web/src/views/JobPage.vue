@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** The frame of a job: course, sheet with its answer, margin. */
+import { computed, type Component, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import client, { ApiError, unwrap } from '@/api/client'
+import CourseLine from '@/components/CourseLine.vue'
+import DialStrip from '@/components/DialStrip.vue'
+import HeadLine from '@/components/HeadLine.vue'
+import MarginNotes from '@/components/MarginNotes.vue'
+import SavedNote from '@/components/SavedNote.vue'
+import { useShortcuts } from '@/lib/useShortcuts'
+import { type Station, STATIONS } from '@/router'
+import AimSheet from '@/stations/AimSheet.vue'
+import BriefSheet from '@/stations/BriefSheet.vue'
+import BringUpSheet from '@/stations/BringUpSheet.vue'
+import BuildSheet from '@/stations/BuildSheet.vue'
+import CableSheet from '@/stations/CableSheet.vue'
+import HandOverSheet from '@/stations/HandOverSheet.vue'
+import MountSheet from '@/stations/MountSheet.vue'
+import PeakSheet from '@/stations/PeakSheet.vue'
+import SkySheet from '@/stations/SkySheet.vue'
+import { useJob } from '@/stores/job'
+
+const SHEETS: Record<Station, Component> = { brief: BriefSheet, aim: AimSheet, sky: SkySheet, mount: MountSheet, cable: CableSheet, build: BuildSheet, peak: PeakSheet, bringup: BringUpSheet, handover: HandOverSheet }
+const store = useJob()
+const route = useRoute()
+const router = useRouter()
+const missing = ref('')
+const sheet = ref<{ newEntry?: () => void; stepDone?: () => void } | null>(null)
+
+const code = computed(() => route.params.station as Station)
+const station = computed(() => store.job?.assessment.stations.find((one) => one.code === code.value) ?? null)
+const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
+
+watch(() => String(route.params.number), async (number) => {
+  missing.value = ''
+  try {
+    await store.open(number)
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    missing.value = error.message
+  }
+}, { immediate: true })
+
+async function neighbour(step: number): Promise<void> {
+  const numbers = (await unwrap(client.GET('/api/jobs'))).map((row) => row.number)
+  const at = numbers.indexOf(store.number) + step
+  if (numbers[at]) void router.push(`/jobs/${numbers[at]}/${code.value}`)
+}
+useShortcuts({
+  ...Object.fromEntries(STATIONS.map((name, index) => [String(index + 1), () => go(name)])),
+  '[': () => void neighbour(-1),
+  ']': () => void neighbour(1),
+  n: () => sheet.value?.newEntry?.(),
+  '.': () => sheet.value?.stepDone?.(),
+  undo: () => void store.undo(),
+})
+</script>
+
+<template>
+  <main v-if="missing" class="lost"><h1>This job cannot be shown</h1><p>{{ missing }}</p><router-link to="/jobs">To the list of jobs</router-link></main>
+  <div v-else-if="store.job && station" class="page">
+    <course-line :stations="store.job.assessment.stations" :current="code" :number="store.number" />
+    <main class="sheet" :aria-label="station.name">
+      <p class="line"><span>{{ store.number }} · {{ store.job.facts.customer || 'No name yet' }}</span><saved-note /></p>
+      <dial-strip v-if="code !== 'brief' && store.job.assessment.aim?.visible" :aim="store.job.assessment.aim" :beam="store.job.assessment.beam ?? null" :circular="store.job.facts.terminal?.polarization === 'circular'" />
+      <h1><head-line :segments="station.headline" /></h1>
+      <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble }}</p>
+      <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
+    </main>
+    <margin-notes :findings="station.findings" />
+  </div>
+  <main v-else class="lost quiet" aria-busy="true">Opening the job</main>
+</template>
+
+<style scoped>
+.page { display: flex; flex: 1; align-items: stretch; }
+.sheet { flex: 1; min-width: 0; padding: 12px 24px 48px; background: var(--sheet); border: 1px solid var(--rule); border-width: 0 1px; display: grid; gap: 16px; align-content: start; }
+h1 { font-size: 24px; line-height: 1.2; font-weight: 700; text-wrap: balance; }
+.line { display: flex; justify-content: space-between; gap: 16px; font-size: 13px; color: var(--quiet); }
+.lost { padding: 48px; display: grid; gap: 12px; justify-items: start; }
+@media (max-width: 1100px) { .page { flex-wrap: wrap; } .sheet { border-width: 0; } }
+@media (max-width: 900px) { .page { flex-direction: column; flex-wrap: nowrap; } .sheet { padding: 12px 16px 24px; } }
+</style>
