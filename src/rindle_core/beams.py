@@ -16,7 +16,11 @@ def contains(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, lo
     Edges are straight in longitude and latitude (RFC 7946). Source: even-odd ray casting.
     """
     corners = np.asarray(polygon_deg, dtype=np.float64)
-    east = wrap_180(corners[:, 0] - longitude_deg)  # seen from the point, so that the date line does not matter
+    # Longitudes run on from the first corner, so that an outline across the date line is one piece.
+    steps = wrap_180(np.diff(corners[:, 0]))
+    longitudes = corners[0, 0] + np.concatenate([[0.0], np.cumsum(steps)])
+    middle = (longitudes.min() + longitudes.max()) / 2
+    east = longitudes - (middle + wrap_180(longitude_deg - middle))
     north = corners[:, 1] - latitude_deg
     east_next, north_next = np.roll(east, -1), np.roll(north, -1)
     crosses = (north > 0) != (north_next > 0)

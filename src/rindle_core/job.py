@@ -263,19 +263,24 @@ def _bringup(
 def _judge_brief(facts: JobFacts) -> list[Finding]:
     wanted = [
         (bool(facts.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
-        (facts.latitude_deg is not None, "brief.place", "The place is not known", "Type, paste or pick the coordinates."),
+        (facts.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
         (facts.terminal is not None, "brief.terminal", "No terminal is chosen", "Choose a terminal from the catalogue."),
         (facts.satellite is not None, "brief.satellite", "No satellite is chosen", "Choose the satellite of the order."),
-        (
-            any(run.when == "before" for run in facts.runs),
-            "brief.before",
-            "The present service is not measured",
-            "Enter a few runs, so that the gain can be shown.",
-        ),
     ]
-    open_ones = [missing(code, message, how) for there, code, message, how in wanted if not there]
-    if open_ones:
-        return open_ones
+    findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
+    if not any(run.when == "before" for run in facts.runs):
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="brief.before",
+                message="The present service is not measured",
+                why="Without it the gain cannot be shown when the job is handed over.",
+                clears_by="Enter a few runs before anything is changed.",
+                source="Median of runs",
+            )
+        )
+    if findings:
+        return findings
     return [
         Finding(level=Level.CLEAR, code="brief.complete", message="The brief is complete", why="All that the later stations read is there.")
     ]

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from pydantic import Field
+
 from rindle_core.catalogue import Satellite, Terminal
 from rindle_core.findings import Finding, Level, by_gravity, missing, worst
 from rindle_core.headline import Segment, sentence
@@ -36,6 +38,7 @@ class StationView(Model):
     code: str
     name: str
     verdict: Level
+    settled: bool = Field(description="Whether nothing here is on hold or still to be known: the work has passed")
     figure: list[Segment]
     headline: list[Segment]
     findings: list[Finding]
@@ -175,6 +178,7 @@ def views(
                 code=code,
                 name=NAMES[code],
                 verdict=worst(findings[code]),
+                settled=bool(findings[code]) and all(one.level in (Level.CLEAR, Level.MIND) for one in findings[code]),
                 figure=figure,
                 headline=headline,
                 findings=by_gravity(findings[code]),

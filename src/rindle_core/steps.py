@@ -120,9 +120,6 @@ def _judge(result: BuildResult) -> list[Finding]:
             message=message,
             why=why,
             clears_by=clears,
-            figure=float(result.done_count),
-            limit=float(len(result.steps)),
-            unit="count",
             source="Terminal's build steps",
         )
     ]

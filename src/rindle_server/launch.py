@@ -78,7 +78,7 @@ def _serve(listen: str, port: int, said: str) -> None:
 
 def run_demo(port: int) -> None:
     """A fresh copy of the demo data, the stand-ins, and the server on loopback."""
-    home = ROOT / ".rindle" / "demo"
+    home = Path(os.environ.get("RINDLE_DEMO_HOME", ROOT / ".rindle" / "demo"))
     shutil.rmtree(home, ignore_errors=True)
     os.environ |= {"RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
     with bench(free_port(port + 1000)) as url:

@@ -48,11 +48,16 @@ def _clinometer(aim: AimResult, clinometer: Clinometer | None, centre: Point) ->
     parts = _dish_side(centre, elevation)
     parts.append(line(centre, (centre[0] + 112, centre[1]), "quiet", 1, stroke_dasharray="4 4"))
     parts.append(path(arc_points(centre, 60, 90.0, 90.0 - elevation), "stream", 1.5))
+    x, y = polar(centre, 76, 90.0 - elevation / 2)
+    parts.append(words((x + 2, y + 5), format_quantity(elevation, "deg"), 14, "stream", "start", 600))
     if clinometer is not None and aim.clinometer_deg is not None and clinometer.kind != "flat":
         face = 90.0 - aim.clinometer_deg if clinometer.kind != "rim" else aim.clinometer_deg
         at = polar(centre, -34, 90.0 - elevation)
         ends = (polar(at, -30, face), polar(at, 30, face))
         parts.append(line(*ends, "ochre", 7))
+        parts.append(words((at[0] - 46, at[1] + 6), format_quantity(aim.clinometer_deg, "deg"), 15, "ochre", "end", 700))
+        if clinometer.kind != "rim":
+            parts.append(line((at[0] - 42, at[1]), (at[0] + 42, at[1]), "ochre", 1, stroke_dasharray="3 4"))
         if clinometer.kind == "rim":
             parts.append(line((at[0], at[1] - 42), (at[0], at[1] + 42), "ochre", 1, stroke_dasharray="3 4"))
     return parts

@@ -38,13 +38,14 @@ def _axes(to: Callable[[float, float], Point], turns: tuple[float, float], level
     return parts
 
 
-def _fitted(to: Callable[[float, float], Point], fit: PeakResult, floor: float) -> list[str]:
-    band = [to(p.turns, max(p.high_db, floor)) for p in fit.curve] + [to(p.turns, max(p.low_db, floor)) for p in reversed(fit.curve)]
+def _fitted(to: Callable[[float, float], Point], fit: PeakResult, floor: float, turns: tuple[float, float]) -> list[str]:
+    curve = [p for p in fit.curve if turns[0] <= p.turns <= turns[1] and p.level_db >= floor]
+    band = [to(p.turns, max(p.high_db, floor)) for p in curve] + [to(p.turns, max(p.low_db, floor)) for p in reversed(curve)]
     top = to(fit.top_turns, fit.top_level_db)
-    spread = (to(fit.top_turns - 2 * fit.top_sd_turns, floor)[0], to(fit.top_turns + 2 * fit.top_sd_turns, floor)[0])
+    spread = [min(_R, max(_L, to(fit.top_turns + side * 2 * fit.top_sd_turns, floor)[0])) for side in (-1, 1)]
     return [
         path(band, "stream", 0, fill=ink("stream-tint"), close=True),
-        path([to(p.turns, max(p.level_db, floor)) for p in fit.curve], "stream", 2.5),
+        path([to(p.turns, p.level_db) for p in curve], "stream", 2.5),
         line(top, (top[0], _B), "stream", 1.5, stroke_dasharray="5 4"),
         line((spread[0], _B - 5), (spread[1], _B - 5), "stream", 5),
         words((top[0], top[1] - 10), f"top {fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f}".replace("-", "−"), 15, "stream", weight=700),
@@ -76,7 +77,7 @@ def peak_trace(view: PeakView, readings: list[PeakReading]) -> Drawing:
 
     parts = _axes(to, (low, high), (floor, ceiling))
     if fit:
-        parts += _fitted(to, fit, floor)
+        parts += _fitted(to, fit, floor, (low, high))
         parts += _way(to, fit, readings[-1], floor)
     for number, reading in enumerate(readings):
         x, y = to(reading.turns, reading.level_db)

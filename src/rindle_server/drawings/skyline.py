@@ -12,7 +12,7 @@ from rindle_core.units import format_quantity
 from rindle_server.drawings.svg import Drawing, Frame, Point, circle, ink, line, path, sheet, tag, words
 
 _HALF_WIDTH_DEG = 90.0
-_LEFT, _TOP, _PX = 44.0, 12.0, 5.2
+_LEFT, _TOP, _PX = 48.0, 12.0, 5.2
 _POINTS_OF_COMPASS = {0: "N", 45: "NE", 90: "E", 135: "SE", 180: "S", 225: "SW", 270: "W", 315: "NW"}
 
 
@@ -66,14 +66,27 @@ def _grid(strip: _Strip) -> list[str]:
     for elevation in range(0, int(strip.top_deg) + 1, 15):
         y = strip.at(strip.centre_deg, elevation)[1]
         parts.append(line((_LEFT, y), (_LEFT + strip.width, y), "rule", 1))
-        parts.append(words((_LEFT - 6, y + 4), f"{elevation}°", 13, "quiet", "end"))
+        parts.append(words((_LEFT - 6, y + 4), f"{elevation}°", 17, "quiet", "end"))
     for azimuth in range(0, 360, 15):
         if strip.inside(azimuth):
             x, y = strip.at(azimuth, 0)
             label = _POINTS_OF_COMPASS.get(azimuth)
             parts.append(line((x, y), (x, y + (7 if azimuth % 45 == 0 else 4)), "quiet", 1))
             if azimuth % 30 == 0 or label:
-                parts.append(words((x, y + 21), label or f"{azimuth}°", 13, "ink" if label else "quiet", weight=600 if label else 400))
+                parts.append(words((x, y + 24), label or f"{azimuth}°", 17, "ink" if label else "quiet", weight=600 if label else 400))
+    return parts
+
+
+def _hatch(strip: _Strip, points: list[SkylinePoint], pairs: list[Point], foot: float) -> list[str]:
+    """Slanting lines under the stretches whose nearest point is a tree."""
+    ys = {round(x): y for x, y in pairs}
+    parts = []
+    for x in range(int(_LEFT) + 4, int(_LEFT + strip.width), 8):
+        azimuth = strip.centre_deg - _HALF_WIDTH_DEG + (x - _LEFT) / _PX
+        nearest = min(points, key=lambda point: abs(float(wrap_180(point.azimuth_deg - azimuth))))
+        top = ys.get(x) or ys.get(x + 1) or ys.get(x - 1)
+        if nearest.kind == "tree" and top is not None and top < foot - 6:
+            parts += [line((x + 5, y), (x - 1, min(y + 10, foot)), "quiet", 1) for y in range(int(top) + 6, int(foot) - 4, 16)]
     return parts
 
 
@@ -85,13 +98,12 @@ def _hill(strip: _Strip, points: list[SkylinePoint], rules: HouseRules) -> list[
     foot = strip.at(strip.centre_deg, 0)[1]
     shape = [(_LEFT, foot), (_LEFT, pairs[0][1]), *pairs, (_LEFT + strip.width, pairs[-1][1]), (_LEFT + strip.width, foot)]
     parts = [path([(x, min(y, foot)) for x, y in shape], "ink", 1.5, fill=ink("hill"), close=True)]
+    parts += _hatch(strip, points, pairs, foot)
     for point in points:
         if not strip.inside(point.azimuth_deg):
             continue
         x, y = strip.at(point.azimuth_deg, point.elevation_deg)
-        if point.kind == "tree":  # hatched down to the ground
-            parts += [line((x + dx, y + abs(dx) * 0.8), (x + dx - 6, y + abs(dx) * 0.8 + 14), "quiet", 1) for dx in (-9, -3, 3, 9)]
-        elif point.kind in ("pole", "wire"):
+        if point.kind in ("pole", "wire"):
             parts.append(line((x, y), (x, foot), "ink", 2))
         parts.append(tag("rect", x=x - 3.5, y=y - 3.5, width=7, height=7, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5))
     return parts
@@ -124,7 +136,7 @@ def skyline_strip(sky: SkyResult, points: list[SkylinePoint], rules: HouseRules)
     if sky.nearest and satellite.elevation_deg > 0:
         near = strip.at(sky.nearest.azimuth_deg, sky.nearest.elevation_deg)
         inner.append(line(at, near, "rust", 1.5, stroke_dasharray="3 3"))
-        inner.append(words((near[0] + 10, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 15, "rust", "start", 700))
+        inner.append(words((near[0] - 12, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 19, "rust", "end", 700))
     parts.append(tag("g", *inner, clip_path="url(#sky-window)"))
     parts += _labels(strip, sky, rules)
     rows = [
@@ -140,7 +152,7 @@ def skyline_strip(sky: SkyResult, points: list[SkylinePoint], rules: HouseRules)
             1,
             ("Margin", f"{format_quantity(sky.margin_deg, 'deg')} towards {format_quantity(sky.nearest.azimuth_deg, 'compass_deg')} true"),
         )
-    return sheet("skyline", "Skyline strip", _LEFT + strip.width + 12, _TOP + strip.height + 32, parts, rows, strip.frame())
+    return sheet("skyline", "Skyline strip", _LEFT + strip.width + 12, _TOP + strip.height + 34, parts, rows, strip.frame())
 
 
 def _labels(strip: _Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
@@ -149,13 +161,13 @@ def _labels(strip: _Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
     if inside:
         first = min(inside, key=lambda d: strip.at(d.azimuth_deg, 0)[0])
         x, y = strip.at(first.azimuth_deg, first.elevation_deg)
-        parts.append(words((max(x, _LEFT) + 8, y - 6), "sun today", 13, "ochre", "start"))
+        parts.append(words((max(x, _LEFT) + 8, y - 6), "sun today", 17, "ochre", "start"))
     arc = [d for d in sky.arc if strip.inside(d.azimuth_deg)]
     if arc:
         last = max(arc, key=lambda d: strip.at(d.azimuth_deg, 0)[0])
         x, y = strip.at(last.azimuth_deg, last.elevation_deg)
-        parts.append(words((min(x, _LEFT + strip.width) - 8, y - 6), "geostationary arc", 13, "quiet", "end"))
+        parts.append(words((min(x, _LEFT + strip.width) - 8, y - 6), "geostationary arc", 17, "quiet", "end"))
     if sky.satellite.elevation_deg > 0:
         x, y = strip.at(sky.satellite.azimuth_deg, sky.satellite.elevation_deg)
-        parts.append(words((x + 14, y - 12), "satellite", 14, "stream", "start", 700))
+        parts.append(words((x + 14, y - 12), "satellite", 18, "stream", "start", 700))
     return parts

@@ -111,7 +111,7 @@ class SignOff(Schema):
 
 def _furthest(result: JobAssessment) -> int:
     """Index of the first station that is not settled: where the work stands."""
-    return next((at for at, one in enumerate(result.stations) if one.verdict in (Level.UNKNOWN, Level.HOLD)), len(result.stations) - 1)
+    return next((at for at, one in enumerate(result.stations) if not one.settled), len(result.stations) - 1)
 
 
 def _row(job: Job) -> JobRow:

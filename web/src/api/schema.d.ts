@@ -1932,6 +1932,11 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+            /**
+             * Settled
+             * @description Whether nothing here is on hold or still to be known: the work has passed
+             */
+            settled: boolean;
             verdict: components["schemas"]["Level"];
         };
         /**

@@ -8,7 +8,7 @@ import { VERDICT_WORD } from '@/lib/verdict'
 
 const props = defineProps<{ stations: Schemas['StationView'][]; current: string; number: string }>()
 const PITCH = 72
-const bend = (index: number) => 26 + (index % 2 === 0 ? -8 : 8)
+const bend = (index: number) => 30 + (index % 2 === 0 ? -8 : 8)
 const y = (index: number) => 36 + index * PITCH
 
 function stream(from: number, to: number): string {
@@ -17,7 +17,7 @@ function stream(from: number, to: number): string {
   return d
 }
 const reached = computed(() => {
-  const open = props.stations.findIndex((one) => one.verdict === 'unknown' || one.verdict === 'hold')
+  const open = props.stations.findIndex((one) => !one.settled)
   return open < 0 ? props.stations.length - 1 : open
 })
 const pool = computed(() => props.stations.findIndex((one) => one.code === props.current))
@@ -44,9 +44,9 @@ const pool = computed(() => props.stations.findIndex((one) => one.code === props
 
 <style scoped>
 .course { position: relative; width: 200px; flex: none; padding: 8px 0; }
-.water { position: absolute; left: 4px; top: 8px; }
+.water { position: absolute; left: 4px; top: 8px; overflow: visible; }
 ol { list-style: none; margin: 0; padding: 0; position: relative; }
-a { position: relative; height: 100%; display: grid; align-content: center; padding-left: 60px; color: var(--ink); text-decoration: none; }
+a { position: relative; height: 100%; display: grid; align-content: center; padding-left: 66px; color: var(--ink); text-decoration: none; }
 .stone { position: absolute; margin-left: 4px; top: 50%; transform: translateY(-50%); display: grid; }
 .name { font-weight: 600; line-height: 1.2; }
 .here .name { color: var(--stream); font-weight: 750; }

@@ -16,7 +16,7 @@ const shown = (value: number | null | undefined, unit: string | undefined) => (v
     <p v-if="findings.length === 0" class="quiet">Nothing to say yet. Findings appear here as you enter figures.</p>
     <article v-for="finding in findings" :key="finding.code" :class="['note', finding.level]">
       <header><verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
-        <span v-if="finding.figure !== null && finding.figure !== undefined" class="against" :title="finding.source">{{ shown(finding.figure, finding.unit) }}<template v-if="finding.limit !== null && finding.limit !== undefined"> <span class="quiet">/ {{ shown(finding.limit, finding.unit) }}</span></template></span>
+        <span v-if="finding.figure !== null && finding.figure !== undefined" class="against" :title="finding.source">{{ shown(finding.figure, finding.unit) }}<template v-if="finding.limit !== null && finding.limit !== undefined"><span class="quiet limit">limit {{ shown(finding.limit, finding.unit) }}</span></template></span>
       </header>
       <h3>{{ finding.message }}</h3>
       <p>{{ finding.why }}</p>
@@ -34,7 +34,7 @@ header { display: flex; align-items: center; gap: 8px; }
 .word { font-weight: 700; }
 .hold .word { color: var(--rust); } .mind .word { color: var(--ochre); } .clear .word { color: var(--stream); }
 .against { margin-left: auto; font-weight: 700; white-space: nowrap; }
-.against .quiet { font-weight: 400; }
+.against .limit { font-weight: 400; margin-left: 8px; }
 h3 { font-size: 15px; line-height: 1.3; }
 .clears { font-weight: 600; }
 @media (max-width: 1100px) { .margin { width: 100%; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); border-top: 1px solid var(--rule); } }

@@ -23,11 +23,13 @@ function toText(row: Entry): Record<string, string> {
   return Object.fromEntries(props.columns.map((column) => {
     const value = row[column.key]
     if (column.choices || column.text) return [column.key, String(value ?? '')]
-    const shifted = typeof value === 'number' && column.add ? (((value + column.add) % 360) + 360) % 360 : value
+    const shifted = typeof value === 'number' && column.add ? Math.round(((((value + column.add) % 360) + 360) % 360) * 10) / 10 : value
     return [column.key, toEntry(shifted as number | null, column.unit ?? '', prefs.system)]
   }))
 }
 const texts = ref(mine.value.map(toText))
+/** An entry whose text was not touched goes back as it came, not through its rounded text. */
+const untouched = (row: Record<string, string>) => mine.value.find((entry) => { const text = toText(entry); return props.columns.every((column) => text[column.key] === row[column.key]) })
 const busy = ref(false)
 watch([mine, () => prefs.system, () => props.columns], () => { if (!busy.value) texts.value = mine.value.map(toText) })
 
@@ -44,7 +46,7 @@ function fromText(row: Record<string, string>): Entry {
 }
 const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.text || !row[column.key])
 async function save(): Promise<void> {
-  const entries = texts.value.filter((row) => !isBlank(row)).map(fromText)
+  const entries = texts.value.filter((row) => !isBlank(row)).map((row) => untouched(row) ?? fromText(row))
   const saved = await store.replaceList(props.name, [...others.value, ...entries], props.rows)
   busy.value = !saved || texts.value.some(isBlank)
 }

@@ -39,7 +39,7 @@ li { display: grid; grid-template-columns: 28px 1fr 128px; gap: 12px; padding: 1
 li.next { border-left: 4px solid var(--stream); padding-left: 12px; }
 .count { font-weight: 700; font-size: 17px; color: var(--quiet); }
 .done h2 { color: var(--quiet); font-weight: 600; }
-.what { display: grid; gap: 4px; }
+.what { display: grid; gap: 4px; align-content: start; }
 .tag { font-size: 13px; font-weight: 600; color: var(--ochre); border: 1px solid currentcolor; border-radius: 6px; padding: 0 6px; white-space: nowrap; }
 .waits { display: flex; gap: 6px; align-items: start; color: var(--rust); font-weight: 600; font-size: 14px; }
 .waits svg { flex: none; margin-top: 2px; }

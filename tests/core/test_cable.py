@@ -1,0 +1,66 @@
+"""Coax loss and constant-power supply."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rindle_core.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
+from rindle_core.catalogue import CableLimits, CoaxCable, Supply
+
+SOLID = CoaxCable(code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70)
+LIMITS = CableLimits(types=["solid"], most_m=50, if_low_mhz=950, if_high_mhz=1950, most_loss_db=18)
+SUPPLY = Supply(supply_v=30, power_w=26, least_v=22)
+
+
+def run(length_m, **more):
+    pieces = [CablePiece(kind="loop", length_m=0.7), CablePiece(kind="outdoor", length_m=length_m - 0.7)]
+    return cable(CableInput(**{"pieces": pieces, "cable": SOLID, "limits": LIMITS, "supply": SUPPLY, **more}))
+
+
+@given(st.floats(5, 60), st.floats(0, 60), st.floats(0, 12))
+def test_the_load_gets_its_power_and_the_cable_takes_the_rest(supply_v, power_w, resistance):
+    volts = voltage_at_load_v(supply_v, power_w, resistance)
+    if volts is None:
+        assert supply_v**2 < 4 * power_w * resistance
+    else:
+        assert volts >= supply_v / 2 - 1e-9  # the stable branch
+        if resistance > 1e-3:
+            assert volts * (supply_v - volts) / resistance == pytest.approx(power_w, abs=1e-6 * max(1.0, supply_v**2 / resistance))
+
+
+def test_loss_at_one_gigahertz_is_that_of_the_cables_own_coefficients():
+    assert coax_loss_db_per_100m(SOLID, 1000, 20) == pytest.approx(0.58 * 1000**0.5 + 1.7)
+
+
+def test_heat_raises_the_conductor_part_by_the_root_of_coppers_resistance():
+    cold, warm = (coax_loss_db_per_100m(SOLID, 1000, t) - 1.7 for t in (20, 60))
+    assert warm / cold == pytest.approx((1 + 0.00393 * 40) ** 0.5)
+
+
+def test_the_longest_lengths_are_where_the_limits_are_met():
+    result = run(20).result
+    at_loss = run(result.longest_by_loss_m).result
+    assert at_loss.loss_high_db == pytest.approx(18)
+    at_supply = run(result.longest_by_supply_m, connectors=0).result
+    assert at_supply.voltage_v == pytest.approx(22)
+
+
+def test_a_supply_that_cannot_be_carried_is_a_hold_and_no_error():
+    outcome = run(400)
+    assert outcome.result.voltage_v is None
+    assert {f.code: f.level for f in outcome.findings}["cable.supply"] == "hold"
+
+
+@pytest.mark.parametrize(
+    ("change", "code"),
+    [
+        ({"cable": SOLID.model_copy(update={"code": "other"})}, "cable.type"),
+        ({"pieces": [CablePiece(kind="outdoor", length_m=51)]}, "cable.length"),
+    ],
+)
+def test_what_the_terminal_does_not_allow_is_a_hold(change, code):
+    assert {f.code: f.level for f in run(20, **change).findings}[code] == "hold"
+
+
+def test_no_route_is_unknown():
+    assert [f.level for f in run(20, pieces=[]).findings] == ["unknown"]
