@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Self
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +23,7 @@ class InputError(ValueError):
         super().__init__("; ".join(f"{fault.field}: {fault.message}" for fault in self.faults))
 
     @classmethod
-    def one(cls, field: str, message: str) -> InputError:
+    def one(cls, field: str, message: str) -> Self:
         """An error about a single field."""
         return cls([Fault(field, message)])
 

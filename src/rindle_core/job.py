@@ -379,7 +379,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     verdict = worst(finding for found in findings.values() for finding in found)
     assessment = JobAssessment(
         stations=views, may_sign_off=online and not holds and accepted.result.after is not None, verdict=verdict, **results
-    )  # type: ignore[arg-type]  # the keys are the fields, checked by pydantic
+    )
     return Outcome(assessment, [finding for found in findings.values() for finding in found])
 
 

@@ -166,7 +166,9 @@ def mount(given: MountInput) -> Outcome[MountResult]:
     """A cantilever tube with the antenna at its tip, in the design gust and in the working gust."""
     diameter_m, wall_m = given.mast_diameter_mm / 1000.0, given.mast_wall_mm / 1000.0
     if wall_m * 2.0 > diameter_m:
-        raise InputError.one("mast_wall_mm", f"is thicker than the tube's radius: up to {given.mast_diameter_mm / 2:g} is accepted")
+        raise InputError.one(
+            "mast_wall_mm", f"the wall is thicker than the tube's radius: up to {given.mast_diameter_mm / 2:g} mm is accepted"
+        )
     force_n, tube_n_per_m, density = _gust(given, given.rules.design_gust_mps)
     moment_nm = force_n * given.free_length_m + tube_n_per_m * given.free_length_m**2 / 2.0
     working_n, working_tube_n_per_m, _ = _gust(given, given.rules.working_gust_mps)

@@ -58,7 +58,11 @@ def fault_of(error: Mapping[str, Any], root: str) -> Fault:
     """One entry of a pydantic error, in the words of this application."""
     path = ".".join(str(part) for part in error["loc"]) or root
     sentence = _SENTENCES.get(error["type"])
-    message = str(error["msg"]).removeprefix("Value error, ") if sentence is None else sentence.format(**{name: _plain(value) for name, value in error.get("ctx", {}).items()})
+    message = (
+        str(error["msg"]).removeprefix("Value error, ")
+        if sentence is None
+        else sentence.format(**{name: _plain(value) for name, value in error.get("ctx", {}).items()})
+    )
     given = error.get("input")
     if error["type"] != "missing" and isinstance(given, str | int | float):
         message = f"{given!r} {message}" if sentence else message

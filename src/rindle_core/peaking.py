@@ -179,13 +179,14 @@ def _judge(given: PeakInput, result: PeakResult, turn_deg: float) -> list[Findin
     axis = given.axis
     findings = []
     if not result.bracketed:
+        onward = "up" if max(reading.turns for reading in given.readings) <= result.top_turns else "down"
         findings.append(
             Finding(
                 level=Level.MIND,
                 code=f"peak.{axis}.one_side",
                 message=f"The {axis} top is not passed yet",
                 why="A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
-                clears_by="Go on the same way until the level falls by a decibel or more.",
+                clears_by=f"Go on turning {onward} until the level falls by a decibel or more.",
                 source="Readings on both sides",
             )
         )

@@ -130,7 +130,7 @@ def _angle(numbers: list[float], text: str) -> float:
     for name, value in zip(("minutes", "seconds"), numbers[1:], strict=False):
         if value >= 60:
             raise InputError.one("place", f"{value:g} {name} do not exist: 0 up to 60 is accepted")
-    return sum(value / 60**power for power, value in enumerate(numbers))
+    return float(sum(value / 60.0**power for power, value in enumerate(numbers)))
 
 
 def parse_place(given: PlaceInput) -> Place:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.http import HttpRequest, HttpResponse
-from ninja import NinjaAPI, Schema
+from ninja import Body, NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
@@ -100,6 +100,6 @@ def calculator_schema(request: HttpRequest, name: str) -> dict[str, Any]:
 
 
 @api.post("/calc/{name}", response=dict[str, Any])
-def calculate(request: HttpRequest, name: str, data: dict[str, Any]) -> dict[str, Any]:
+def calculate(request: HttpRequest, name: str, data: Annotated[dict[str, Any], Body()]) -> dict[str, Any]:
     """The same JSON in and out as the command line."""
     return calculator(name).run(data).as_dict()

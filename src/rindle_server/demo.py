@@ -11,7 +11,7 @@ from django.contrib.auth import get_user_model
 from django.db import transaction
 
 from rindle_bench.antenna import SimulatedAntenna
-from rindle_core.peaking import Axis
+from rindle_bench.config import Axis, Side
 from rindle_server.jobs import edit, models
 from rindle_server.jobs.devices import bench_config, seed_of
 from rindle_server.jobs.facts import assessed
@@ -98,7 +98,8 @@ def _lock(job: models.Job, antenna: SimulatedAntenna, now_s: float) -> None:
     levels = {"lock_before_db": antenna.read_db(now_s)[0]}
     antenna.set_nuts(True, now_s)
     levels["lock_after_db"] = antenna.read_db(now_s + _SETTLE_S)[0]
-    for count, side in enumerate(("top", "bottom", "left", "right"), start=2):
+    sides: tuple[Side, ...] = ("top", "bottom", "left", "right")
+    for count, side in enumerate(sides, start=2):
         antenna.push(side, now_s + count * _SETTLE_S)
         levels[f"push_{side}_db"] = antenna.read_db(now_s + (count + 0.9) * _SETTLE_S)[0]
     edit.patch(job, edit.JobPatch.model_validate({name: round(level, 2) for name, level in levels.items()}))

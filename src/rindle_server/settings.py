@@ -23,6 +23,7 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 DEBUG = False
 DEMO = os.environ.get("RINDLE_DEMO") == "1"
+BENCH_TIME_SCALE = float(os.environ.get("RINDLE_BENCH_TIME_SCALE", "10"))  # terminal seconds in one of ours
 BENCH_URL = os.environ.get("RINDLE_BENCH_URL", "")
 # The laptop is reached by whatever address it has on the crew's network.
 ALLOWED_HOSTS = os.environ.get("RINDLE_HOSTS", "127.0.0.1,localhost,testserver").split(",")
@@ -67,7 +68,6 @@ DATABASES = {
         },
     }
 }
-ATOMIC_REQUESTS = True
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True
 TIME_ZONE = "UTC"

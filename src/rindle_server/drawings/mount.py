@@ -38,7 +38,7 @@ def _dish(x: float, y: float, radius: float, elevation_deg: float) -> list[str]:
         for t in (i / 14 for i in range(15))
     ]
     beam = [polar((x, y), r, tilt) for r in (radius * 0.3, radius * 2.2)]
-    return [path(bow, "ink", 4), line(*beam, "stream", 1.5, stroke_dasharray="6 4")]
+    return [path(bow, "ink", 4), line(beam[0], beam[1], "stream", 1.5, stroke_dasharray="6 4")]
 
 
 def mount_elevation(

@@ -15,8 +15,8 @@ _L, _R, _T, _B = 62.0, 764.0, 22.0, 276.0
 
 def _nice_step(span: float) -> float:
     raw = span / 6
-    unit = 10 ** math.floor(math.log10(raw))
-    return next(unit * factor for factor in (1, 2, 5, 10) if unit * factor >= raw)
+    unit = 10.0 ** math.floor(math.log10(raw))
+    return float(next(unit * factor for factor in (1, 2, 5, 10) if unit * factor >= raw))
 
 
 def _ticks(low: float, high: float) -> list[float]:

@@ -212,8 +212,7 @@ def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> JobOut
 def delete_reading(request: HttpRequest, number: str, reading_id: int) -> JobOut:
     """Takes a reading back."""
     job = edit.editable(number)
-    job.readings.filter(pk=reading_id).delete()
-    job.save()
+    edit.remove_reading(job, reading_id)
     return job_out(job)
 
 

@@ -57,8 +57,7 @@ def _reach(number: str) -> tuple[Job, TerminalLink]:
 def _answer(job: Job, told: Telemetry) -> DeviceOut:
     """Keeps the states and the level that were told."""
     states = [event.model_dump() for event in told.states_entered]
-    job.device_now_s, job.device_level_db = told.now_s, told.level_db
-    edit.replace(job, "states_entered", states)
+    edit.note_device(job, states, told.now_s, told.level_db)
     return DeviceOut(telemetry=told, job=job_out(job))
 
 

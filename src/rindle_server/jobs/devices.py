@@ -102,6 +102,7 @@ def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalC
         )
     return TerminalConfig(
         seed=seed,
+        time_scale=settings.BENCH_TIME_SCALE,
         beamwidth_deg=facts.terminal.beamwidth_deg(),
         elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
         elevation_screw=facts.terminal.elevation_screw,

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any
+from collections.abc import Callable
+from functools import update_wrapper
+from typing import Any, Concatenate, ParamSpec
 
 from django.db import transaction
 from django.db.models import Model as DjangoModel
@@ -11,7 +13,7 @@ from django.utils import timezone
 
 from rindle_core import __version__
 from rindle_core.catalogue import Terminal
-from rindle_core.job import AxisReading, JobFacts
+from rindle_core.job import AxisReading, JobFacts, assess
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
 from rindle_core.steps import BuildInput, StepMark, build
@@ -19,6 +21,8 @@ from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.facts import LISTS, assessed, facts_of
 from rindle_server.stores.models import StoreItem
+
+P = ParamSpec("P")
 
 
 class JobPatch(Model):
@@ -69,8 +73,12 @@ def editable(number: str) -> models.Job:
     """The job, unless it is signed off. Raises NotThere or Conflict."""
     job = find(number)
     if job.signed_off_at is not None:
-        raise Conflict.one("job", f"Job {number} is signed off: its record is frozen. Start a new job for further work.")
+        raise _frozen(job)
     return job
+
+
+def _frozen(job: models.Job) -> Conflict:
+    return Conflict.one("job", f"Job {job.number} is signed off: its record is frozen. Start a new job for further work.")
 
 
 def create() -> models.Job:
@@ -79,6 +87,19 @@ def create() -> models.Job:
     last = models.Job.objects.filter(number__startswith=f"{year}-").order_by("number").last()
     following = int(last.number.partition("-")[2]) + 1 if last else 1
     return models.Job.objects.create(number=f"{year}-{following:03d}")
+
+
+def _whole(change: Callable[Concatenate[models.Job, P], None]) -> Callable[Concatenate[models.Job, P], None]:
+    """A change that is saved whole or not at all. The row is read again under the lock, so that two changes at once both stay."""
+
+    def under_lock(job: models.Job, *given: P.args, **named: P.kwargs) -> None:
+        with transaction.atomic():
+            job.refresh_from_db()
+            if job.signed_off_at is not None:
+                raise _frozen(job)
+            change(job, *given, **named)
+
+    return update_wrapper(under_lock, change)  # type: ignore[return-value]  # the wrapper keeps the signature
 
 
 def _place(job: models.Job, text: str) -> None:
@@ -99,7 +120,7 @@ def _known(kind: str, code: str) -> str:
     return code
 
 
-@transaction.atomic
+@_whole
 def patch(job: models.Job, change: JobPatch) -> None:
     """Applies the change and saves it. Raises InputError, and then nothing has changed."""
     given = change.model_dump(exclude_unset=True)
@@ -109,28 +130,49 @@ def patch(job: models.Job, change: JobPatch) -> None:
         elif name in ("terminal_code", "satellite_code", "cable_code"):
             setattr(job, name, _known(name.removesuffix("_code"), value or ""))
         elif name in ("height_m", "connectors", "date") and value is None:
-            setattr(job, name, models.Job._meta.get_field(name).get_default())
+            setattr(job, name, getattr(models.Job(), name))
         else:
             setattr(job, name, (value or "").strip() if name in _NEVER_EMPTY else value)
     if "beam_letter" in given:
         job.beam_letter = job.beam_letter.upper()
-    facts_of(job)
+    assess(facts_of(job))  # what no calculator can use is refused here, before it is saved
     job.save()
 
 
-@transaction.atomic
+@_whole
+def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, level_db: float) -> None:
+    """Keeps what the terminal told: its states, its clock and its level."""
+    job.device_now_s, job.device_level_db = now_s, level_db
+    if states != [{"code": row.code, "at_s": row.at_s} for row in job.states_entered.all()]:
+        _put(job, "states_entered", states)
+    job.save()
+
+
+@_whole
+def remove_reading(job: models.Job, reading_id: int) -> None:
+    """Takes a reading back."""
+    job.readings.filter(pk=reading_id).delete()
+    job.save()
+
+
+@_whole
 def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
     base = facts_of(job).model_dump()
     parse(JobFacts, {**base, name: entries}, name)
+    _put(job, name, entries)
+    job.save()
+
+
+def _put(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     getattr(job, name).all().delete()
     kind = _PARTS[name]
     kind._default_manager.bulk_create(
         kind(job=job, position=at, **{field: entry[field] for field in LISTS[name] if field in entry}) for at, entry in enumerate(entries)
     )
-    job.save()
 
 
+@_whole
 def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
     """Adds a peaking reading at the end."""
     parse(AxisReading, entry, "reading")
@@ -138,7 +180,7 @@ def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
     job.save()
 
 
-@transaction.atomic
+@_whole
 def mark_step(job: models.Job, code: str, by: str) -> None:
     """Marks a step done. Raises Conflict where it is held, and says for what it waits."""
     result = assessed(job).result.build
@@ -151,7 +193,7 @@ def mark_step(job: models.Job, code: str, by: str) -> None:
     job.save()
 
 
-@transaction.atomic
+@_whole
 def unmark_step(job: models.Job, code: str) -> None:
     """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
     facts = facts_of(job)
@@ -182,7 +224,7 @@ def _resting_on(terminal: Terminal, left: list[StepMark], code: str) -> str | No
     return None
 
 
-@transaction.atomic
+@_whole
 def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
     """Freezes inputs, results and version. Raises Conflict that says what is still open."""
     found = assessed(job)

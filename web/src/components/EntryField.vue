@@ -27,6 +27,11 @@ async function save(): Promise<void> {
   draft.value = saved ? null : typed
   if (saved && text.value === typed) dirty.value = false
 }
+/** Leaving the field shows what was saved, in its usual form. */
+async function leave(): Promise<void> {
+  await save()
+  if (!dirty.value) text.value = shown.value
+}
 const saveSoon = useDebounceFn(save, 450)
 if (draft.value !== null) void save()
 function typed(now: string): void { text.value = now; dirty.value = true; void saveSoon() }
@@ -39,7 +44,7 @@ const id = computed(() => `field-${props.field}`)
     <n-input
       :value="text" :maxlength="maxlength" :placeholder="placeholder" :disabled="store.locked" :status="fault ? 'error' : undefined"
       :input-props="{ id, inputmode: isNumber ? 'decimal' : 'text', 'aria-invalid': fault ? 'true' : undefined, 'aria-describedby': fault || hint ? `${id}-note` : undefined, autocomplete: 'off' }"
-      @update:value="typed" @blur="save" @keydown.enter="save">
+      @update:value="typed" @blur="leave" @keydown.enter="leave">
       <template v-if="unit" #suffix>{{ unitSign(unit, prefs.system) }}</template>
     </n-input>
     <p v-if="fault" :id="`${id}-note`" class="fault" role="alert">{{ fault }}</p>

@@ -53,4 +53,5 @@ nav a.router-link-active { border-bottom: 3px solid var(--stream); }
 .tools { margin-left: auto; display: flex; align-items: center; gap: 4px; }
 .person { padding: 0 8px; color: var(--quiet); white-space: nowrap; }
 @media (max-width: 900px) { .person { display: none; } .top { gap: 12px; padding: 0 12px; } .find input { width: 148px; } }
+@media (max-width: 640px) { .top { height: auto; flex-wrap: wrap; gap: 4px 12px; padding: 4px 8px; } .find input { width: 120px; } .tools { margin-left: 0; } }
 </style>

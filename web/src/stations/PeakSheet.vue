@@ -54,7 +54,7 @@ const way = computed(() => {
   const f = fit.value
   if (!f) return ''
   const to = (value: number) => formatQuantity(value, 'turns', 'metric')
-  if (!f.bracketed) return 'Go on the same way until the level falls by a decibel: the top is not passed yet.'
+  if (!f.bracketed) return job.value.assessment.stations.find((one) => one.code === 'peak')?.findings.find((one) => one.code === `peak.${axis.value}.one_side`)?.clears_by ?? ''
   if (f.loss_now_db <= 0.1) return `You stand at the top within ${to(2 * f.top_sd_turns)}.`
   return f.back_turns > 0 ? `Turn down by ${to(f.back_turns)}, then up by ${to(f.forward_turns)}: arrive turning up.` : `Turn up by ${to(f.forward_turns)}.`
 })

@@ -44,8 +44,15 @@ export const useJob = defineStore('job', () => {
   }
 
   /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
-  async function change(ask: () => Promise<Job>, fields: string[], prefix = ''): Promise<boolean> {
+  function change(ask: () => Promise<Job>, fields: string[], prefix = ''): Promise<boolean> {
     saving.value += 1
+    const done = queue.then(() => send(ask, fields, prefix))
+    queue = done.catch(() => false)
+    return done
+  }
+  /** One change after the other, so that an older answer never overwrites a newer one. */
+  let queue: Promise<unknown> = Promise.resolve()
+  async function send(ask: () => Promise<Job>, fields: string[], prefix: string): Promise<boolean> {
     try {
       job.value = await ask()
       for (const field of Object.keys(faults.value)) if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
@@ -116,7 +123,7 @@ export const useJob = defineStore('job', () => {
       const told = await ask()
       if (number.value !== asked) return false
       telemetry.value = told.telemetry
-      job.value = told.job
+      if (!job.value || told.job.updated_at >= job.value.updated_at) job.value = told.job
       deviceTrouble.value = ''
       await drawAnew()
       return true

@@ -1,0 +1,99 @@
+"""The frame: shortcuts, units, dusk, not-found, sign-out, narrow screens, drafts that survive."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+
+def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
+    page.goto("/jobs/2026-103/brief")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Kestrel Bend")
+    page.keyboard.press("4")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Gust force 1105 N")
+    page.keyboard.press("u")
+    expect(page.get_by_role("heading", level=1)).to_contain_text(f"Gust force {1105 / 4.4482216:.0f} lbf")
+    expect(page.get_by_label("Mast outer diameter")).to_have_value("2.7559")  # 70 mm
+    expect(page.locator("[data-drawing=mount]")).to_contain_text("lbf gust")
+    page.keyboard.press("u")
+    page.get_by_label("Wall thickness").click()
+    page.keyboard.type("u4")
+    expect(page.get_by_role("main", name="Mount")).to_be_visible()
+    expect(page.get_by_role("alert")).to_contain_text("is not a number")
+    page.get_by_label("Wall thickness").fill("3.2")
+    page.get_by_label("Wall thickness").blur()
+    page.keyboard.press("]")
+    expect(page.get_by_text("2026-102 ·")).to_be_visible()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("magnetic or true bearings")
+
+
+def test_bearings_switch_between_compass_and_true_by_the_declination(page):
+    page.goto("/jobs/2026-101/sky")
+    first = page.locator("table input").first
+    compass = float(first.input_value())
+    page.keyboard.press("m")
+    expect(page.get_by_role("columnheader", name="True bearing")).to_be_visible()
+    assert float(first.input_value()) == 330
+    assert compass == pytest.approx(355.6, abs=0.2)  # 330° + 25.6° west
+    expect(page.get_by_label("Dial figures")).to_contain_text("True bearing")
+
+
+def test_what_could_not_be_saved_survives_a_reload(page):
+    page.goto("/jobs/2026-105/brief")
+    page.get_by_label("Place", exact=True).fill("behind the hill")
+    expect(page.get_by_role("alert")).to_contain_text("not understood")
+    page.reload()
+    expect(page.get_by_label("Place", exact=True)).to_have_value("behind the hill")
+    expect(page.get_by_role("alert")).to_contain_text("accepted are")
+
+
+def test_a_satellite_below_the_horizon_is_said_and_not_drawn(page):
+    page.goto("/jobs/2026-104/brief")
+    page.get_by_label("Place", exact=True).fill("40, 170")
+    expect(page.get_by_text("Understood as decimal")).to_contain_text("40°00'00.0\"N")
+    page.keyboard.press("Tab")
+    page.goto("/jobs/2026-104/aim")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("below the horizon")
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The Earth itself stands in the way")
+
+
+def test_find_narrows_the_list_and_an_empty_result_says_so(page):
+    page.keyboard.press("/")
+    page.keyboard.type("weir")
+    expect(page.get_by_role("list", name="Jobs").get_by_role("listitem")).to_have_count(1)
+    page.keyboard.type("zzz")
+    expect(page.get_by_text("No job matches")).to_be_visible()
+
+
+def test_unknown_addresses_and_jobs_say_what_to_do(page):
+    page.goto("/nowhere")
+    expect(page.get_by_role("heading", name="There is nothing at this address")).to_be_visible()
+    page.goto("/jobs/1999-001/aim")
+    expect(page.get_by_text("There is no job 1999-001.")).to_be_visible()
+
+
+def test_dusk_is_kept_and_the_drawings_follow(page):
+    page.goto("/jobs/2026-101/aim")
+    page.get_by_role("button", name="Day").click()
+    page.reload()
+    expect(page.get_by_role("button", name="Dusk")).to_be_visible()
+    assert page.evaluate("getComputedStyle(document.body).backgroundColor") == "rgb(16, 25, 28)"
+    stroke = page.locator("[data-drawing=dial] svg circle").first.evaluate("node => getComputedStyle(node).stroke")
+    assert stroke == "rgb(237, 241, 236)"
+
+
+@pytest.mark.parametrize("width", [1280, 820, 390])
+def test_no_station_is_wider_than_its_screen(page, width):
+    page.set_viewport_size({"width": width, "height": 1180})
+    for name in ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover"):
+        page.goto(f"/jobs/2026-102/{name}")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        assert page.evaluate("document.documentElement.scrollWidth") <= width, name
+
+
+def test_signing_out_shuts_the_door(page):
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("button", name="Enter the demo")).to_be_visible()
+    page.goto("/jobs/2026-101/aim")
+    expect(page).to_have_url(re.compile("sign-in"))

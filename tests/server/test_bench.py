@@ -1,0 +1,156 @@
+"""The simulated terminal: play, pattern, delay, states, and its HTTP interface."""
+
+import itertools
+import json
+import threading
+import urllib.error
+import urllib.request
+
+import pytest
+
+from rindle_bench.config import ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, TerminalConfig
+from rindle_bench.http import make_server
+from rindle_bench.terminal import SimulatedTerminal
+from rindle_core.catalogue import BringUpState, Screw
+
+CODES = (("power", 2), ("boot", 60), ("search", 30), ("receive_lock", 10), ("frame_sync", 10), ("ranging", 40),
+         ("network_entry", 20), ("address", 10), ("activation", 30), ("online", 0))  # fmt: skip
+CONFIG = TerminalConfig(
+    seed=3,
+    time_scale=1,
+    beamwidth_deg=1.4,
+    elevation_deg=55,
+    elevation_screw=Screw(deg_per_turn=0.4, backlash_turns=0.2),
+    azimuth_screw=Screw(deg_per_turn=0.5, backlash_turns=0.2),
+    coarse_elevation_error_deg=0.4,
+    coarse_azimuth_error_deg=0.0,
+    peak_level_db=13,
+    noise_db=0,
+    beam_letter="K",
+    states=[BringUpState(code=code, name=code, usual_s=usual) for code, usual in CODES],
+)
+
+
+class Clock:
+    now_s = 0.0
+
+    def __call__(self):
+        return self.now_s
+
+
+def made(**change):
+    clock = Clock()
+    return SimulatedTerminal(CONFIG.model_copy(update=change), clock), clock
+
+
+def after(clock, terminal, seconds):
+    clock.now_s += seconds
+    return terminal.telemetry()
+
+
+def test_the_level_rises_to_the_peak_and_lags_behind_the_screw():
+    terminal, clock = made()
+    start = terminal.telemetry().level_db
+    at_once = terminal.turn(ScrewTurn(axis="elevation", turns=-1.2)).level_db  # -1.2 turns leave the play: head 0.2 behind
+    assert at_once == pytest.approx(start)
+    assert after(clock, terminal, 60).settled is True
+    assert terminal.telemetry().level_db == pytest.approx(13, abs=0.02)
+
+
+def test_play_is_lost_on_every_reversal():
+    terminal, clock = made()
+    terminal.turn(ScrewTurn(axis="elevation", turns=-1.2))
+    level = after(clock, terminal, 60).level_db
+    terminal.turn(ScrewTurn(axis="elevation", turns=0.2))
+    assert after(clock, terminal, 60).level_db == pytest.approx(level)
+    terminal.turn(ScrewTurn(axis="elevation", turns=0.2))
+    assert after(clock, terminal, 60).level_db < level
+
+
+def test_the_same_seed_gives_the_same_run():
+    levels = []
+    for _ in range(2):
+        terminal, clock = made(noise_db=0.2, coarse_elevation_error_deg=None)
+        levels.append([after(clock, terminal, 10).level_db for _ in range(5)])
+    assert levels[0] == levels[1]
+
+
+def online(letter="K", code="7QKD-20XM", **change):
+    terminal, clock = made(coarse_elevation_error_deg=0.0, **change)
+    terminal.power(PowerChange(on=True))
+    terminal.tell(ModemEntries(beam_letter=letter, activation_code=code))
+    return after(clock, terminal, 1000), terminal, clock
+
+
+def test_with_the_right_entries_it_climbs_every_state_in_order():
+    told, *_ = online()
+    assert [event.code for event in told.states_entered] == [code for code, _ in CODES]
+    times = [event.at_s for event in told.states_entered]
+    assert all(a < b for a, b in itertools.pairwise(times))
+
+
+def test_a_wrong_beam_letter_never_ranges_until_it_is_put_right():
+    told, terminal, clock = online(letter="L")
+    assert told.state == "ranging"
+    terminal.tell(ModemEntries(beam_letter="K"))
+    assert after(clock, terminal, 1000).state == "online"
+
+
+@pytest.mark.parametrize(
+    ("change", "state"),
+    [
+        ({"code": ""}, "activation"),
+        ({"code": "short"}, "activation"),
+        ({"letter": ""}, "search"),
+        ({"coarse_azimuth_error_deg": 9.0}, "search"),
+    ],
+)
+def test_it_stops_where_something_is_missing(change, state):
+    assert online(**change)[0].state == state
+
+
+def test_tight_nuts_hold_the_head_and_pushes_leave_little():
+    terminal, clock = made(coarse_elevation_error_deg=0.0)
+    before = terminal.telemetry().level_db
+    terminal.nuts(NutsChange(tight=True))
+    terminal.turn(ScrewTurn(axis="elevation", turns=3))
+    terminal.push(Push(side="top"))
+    assert after(clock, terminal, 60).level_db == pytest.approx(before, abs=0.2)
+    assert terminal.telemetry().elevation_turns == 0
+
+
+@pytest.fixture
+def address():
+    server = make_server()
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    yield f"http://127.0.0.1:{server.server_address[1]}"
+    server.shutdown()
+
+
+def ask(url, method="GET", body=None):
+    request = urllib.request.Request(url, method=method, data=None if body is None else json.dumps(body).encode())
+    with urllib.request.urlopen(request, timeout=5) as answer:
+        return json.load(answer)
+
+
+def test_over_http_it_says_that_it_is_simulated_and_keeps_its_state(address):
+    told = ask(f"{address}/terminals/job-1", "PUT", CONFIG.model_dump())
+    assert told["simulated"] is True
+    assert ask(f"{address}/terminals/job-1/screw", "POST", {"axis": "azimuth", "turns": 1.5})["azimuth_turns"] == 1.5
+    assert ask(f"{address}/terminals/job-1", "PUT", CONFIG.model_dump())["azimuth_turns"] == 1.5  # the same terminal stays
+
+
+@pytest.mark.parametrize(
+    ("path", "method", "body", "status"),
+    [
+        ("/terminals/none", "GET", None, 404),
+        ("/nothing", "GET", None, 404),
+        ("/terminals/job-2", "PUT", {"seed": "x"}, 422),
+        ("/terminals/job-2", "POST", {}, 405),
+    ],
+)
+def test_over_http_a_bad_request_is_told(address, path, method, body, status):
+    with pytest.raises(urllib.error.HTTPError) as caught:
+        ask(address + path, method, body)
+    assert caught.value.code == status
+    assert "message" in json.load(caught.value)["error"]
