@@ -29,7 +29,7 @@ class AimInput(Model):
     date: dt.date = Field(description="Day of the work, for the magnetic model")
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30)
-    hours_from_node: float = Field(default=0.0, ge=0, le=24, description="Since the northbound equator crossing")
+    time_since_node_h: float = Field(default=0.0, ge=0, le=24, description="Since the northbound equator crossing")
     clinometer: Clinometer | None = Field(default=None, description="The terminal's named face")
     rules: HouseRules = DEFAULT_RULES
 
@@ -80,7 +80,7 @@ def aim(given: AimInput) -> Outcome[AimResult]:
         given.height_m,
         given.satellite_longitude_deg,
         given.inclination_deg,
-        given.hours_from_node,
+        given.time_since_node_h,
     )
     field = magnetic_field(given.latitude_deg, given.longitude_deg, given.height_m, given.date)
     azimuth_deg, elevation_deg = float(angles.azimuth_true_deg), float(angles.elevation_deg)

@@ -20,15 +20,15 @@ class LookAngles(NamedTuple):
     slant_range_km: Array
 
 
-def satellite_ecef_km(longitude_deg: ArrayLike, inclination_deg: ArrayLike = 0.0, hours_from_node: ArrayLike = 0.0) -> Array:
+def satellite_ecef_km(longitude_deg: ArrayLike, inclination_deg: ArrayLike = 0.0, time_since_node_h: ArrayLike = 0.0) -> Array:
     """Position on a circular geosynchronous orbit, Earth-fixed kilometres, shape (..., 3).
 
     `longitude_deg` is the mean (node) longitude, east positive. With an inclination the satellite draws
-    the figure of eight; `hours_from_node` counts from its northbound equator crossing.
+    the figure of eight; `time_since_node_h` counts from its northbound equator crossing.
     Derivation: argument of latitude u = n t, turned back by the Earth's rotation of the same angle.
     """
     lon, inc = np.radians(longitude_deg), np.radians(inclination_deg)
-    u = np.asarray(hours_from_node, dtype=np.float64) * 3600.0 * EARTH_ROTATION_RAD_PER_S
+    u = np.asarray(time_since_node_h, dtype=np.float64) * 3600.0 * EARTH_ROTATION_RAD_PER_S
     along, across = np.cos(u), np.sin(u) * np.cos(inc)
     x = along * np.cos(u) + across * np.sin(u)
     y = across * np.cos(u) - along * np.sin(u)
@@ -49,7 +49,7 @@ def look_angles(
     height_m: ArrayLike,
     satellite_longitude_deg: ArrayLike,
     inclination_deg: ArrayLike = 0.0,
-    hours_from_node: ArrayLike = 0.0,
+    time_since_node_h: ArrayLike = 0.0,
 ) -> LookAngles:
     """Look angles of satellites from WGS 84 sites; the arguments broadcast.
 
@@ -60,7 +60,7 @@ def look_angles(
     seen from the northern hemisphere a satellite in the south-east has a negative skew.
     Slant range in kilometres. Derivation: east-north-up components of the vector to the satellite.
     """
-    satellite_km = satellite_ecef_km(satellite_longitude_deg, inclination_deg, hours_from_node)
+    satellite_km = satellite_ecef_km(satellite_longitude_deg, inclination_deg, time_since_node_h)
     site_km = ecef_from_geodetic_m(latitude_deg, longitude_deg, height_m) / 1000.0
     line_km = satellite_km - site_km
     slant_range_km = np.linalg.norm(line_km, axis=-1)

@@ -74,8 +74,11 @@ def _skew(aim: AimResult, centre: Point) -> list[str]:
 
 
 def _hand(beam: Beam, centre: Point) -> list[str]:
-    """The hand as an arrow going round, as received and seen from behind the antenna."""
-    turn = 1.0 if beam.hand == "right" else -1.0
+    """The way the field turns, seen from behind the antenna looking at the satellite.
+
+    A right-handed wave turns clockwise for someone looking along its path (IEEE Std 145); we look against it.
+    """
+    turn = -1.0 if beam.hand == "right" else 1.0
     points = arc_points(centre, _R - 24, 30.0 * turn, 310.0 * turn)
     return [
         circle(centre, _R, "ink", 1.5),

@@ -162,11 +162,12 @@ def _labels(strip: _Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
         first = min(inside, key=lambda d: strip.at(d.azimuth_deg, 0)[0])
         x, y = strip.at(first.azimuth_deg, first.elevation_deg)
         parts.append(words((max(x, _LEFT) + 8, y - 6), "sun today", 17, "ochre", "start"))
-    arc = [d for d in sky.arc if strip.inside(d.azimuth_deg)]
+    arc = [d for d in sky.arc if strip.inside(d.azimuth_deg) and d.elevation_deg < 0.6 * strip.top_deg]
     if arc:
-        last = max(arc, key=lambda d: strip.at(d.azimuth_deg, 0)[0])
-        x, y = strip.at(last.azimuth_deg, last.elevation_deg)
-        parts.append(words((min(x, _LEFT + strip.width) - 8, y - 6), "geostationary arc", 17, "quiet", "end"))
+        high = max(arc, key=lambda d: (round(d.elevation_deg), -strip.at(d.azimuth_deg, 0)[0]))
+        x, y = strip.at(high.azimuth_deg, high.elevation_deg)
+        left = x < _LEFT + strip.width / 2
+        parts.append(words((x + (-10 if left else 10), y), "geostationary arc", 17, "quiet", "end" if left else "start"))
     if sky.satellite.elevation_deg > 0:
         x, y = strip.at(sky.satellite.azimuth_deg, sky.satellite.elevation_deg)
         parts.append(words((x + 14, y - 12), "satellite", 18, "stream", "start", 700))

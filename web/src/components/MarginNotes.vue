@@ -28,7 +28,7 @@ const shown = (value: number | null | undefined, unit: string | undefined) => (v
 
 <style scoped>
 .margin { width: 280px; flex: none; padding: 20px 16px; display: grid; gap: 16px; align-content: start; }
-.note { border-top: 3px solid var(--rule); padding-top: 8px; display: grid; gap: 4px; font-size: 14px; }
+.note { border-top: 3px solid var(--rule); padding-top: 8px; display: grid; gap: 4px; align-content: start; font-size: 14px; }
 .note.hold { border-color: var(--rust); } .note.mind { border-color: var(--ochre); } .note.clear { border-color: var(--stream); }
 header { display: flex; align-items: center; gap: 8px; }
 .word { font-weight: 700; }

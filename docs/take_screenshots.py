@@ -1,0 +1,52 @@
+"""Takes the pictures of docs/screenshots from a running demo: `.venv/bin/python docs/take_screenshots.py [http://127.0.0.1:8765]`."""
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+FOLDER = Path(__file__).parent / "screenshots"
+VIEWS = {
+    "jobs": "/jobs",
+    "1-brief": "/jobs/2026-102/brief",
+    "2-aim": "/jobs/2026-104/aim",
+    "3-sky": "/jobs/2026-103/sky",
+    "4-mount": "/jobs/2026-103/mount",
+    "5-cable": "/jobs/2026-103/cable",
+    "6-build": "/jobs/2026-103/build",
+    "7-peak": "/jobs/2026-102/peak",
+    "8-bring-up": "/jobs/2026-101/bringup",
+    "9-hand-over": "/jobs/2026-101/handover",
+}
+
+
+def shoot(page: Page, name: str) -> None:
+    page.mouse.move(0, 0)
+    page.wait_for_timeout(900)
+    page.screenshot(path=FOLDER / f"{name}.png")
+
+
+def main(address: str) -> None:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
+        page.goto("/sign-in")
+        page.get_by_role("button", name="Enter the demo").wait_for()
+        shoot(page, "sign-in")
+        page.get_by_role("button", name="Enter the demo").click()
+        page.wait_for_url("**/jobs")
+        for name, path in VIEWS.items():
+            page.goto(path)
+            shoot(page, name)
+        page.evaluate("localStorage.setItem('rindle-light', 'dusk')")
+        page.goto("/jobs/2026-101/sky")
+        shoot(page, "dusk-sky")
+        page.evaluate("localStorage.setItem('rindle-light', 'day')")
+        page.set_viewport_size({"width": 820, "height": 1180})
+        page.goto("/jobs/2026-102/aim")
+        shoot(page, "tablet-aim")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8765")

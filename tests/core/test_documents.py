@@ -1,0 +1,57 @@
+"""The documents agree with the code, and every number carries its unit."""
+
+import re
+import typing
+from pathlib import Path
+
+import pytest
+
+from rindle_core.model import Model
+from rindle_core.reference import page
+from rindle_core.registry import calculators
+
+DOCS = Path(__file__).parents[2] / "docs"
+SOURCE = Path(__file__).parents[2] / "src"
+UNITS = (
+    "deg", "h", "m", "km", "mm", "m2", "m4", "ms", "s", "db", "kg", "n", "nm", "mpa", "pa", "mps", "v", "w", "a", "ohm", "mhz", "ghz", "mbps",
+    "c", "nt", "turns", "count", "number", "per_turn", "per_m3", "per_100m", "factor", "coefficient", "share", "db_per_mhz",
+)  # fmt: skip
+PLAIN = {"loss_a", "loss_b", "figure", "limit", "value", "runs", "connectors", "count"}  # explained where they are defined
+
+
+def fields_of(kind, seen):
+    if kind in seen:
+        return
+    seen.add(kind)
+    for name, field in kind.model_fields.items():
+        for part in [field.annotation, *typing.get_args(field.annotation)]:
+            for inner in [part, *typing.get_args(part)]:
+                if isinstance(inner, type) and issubclass(inner, Model):
+                    yield from fields_of(inner, seen)
+        if {float, int} & {field.annotation, *typing.get_args(field.annotation)}:
+            yield f"{kind.__name__}.{name}"
+
+
+def test_every_number_has_its_unit_in_its_name():
+    seen = set()
+    names = {name for entry in calculators().values() for kind in (entry.input_type, entry.result_type) for name in fields_of(kind, seen)}
+    assert len(names) > 100
+    without = {name for name in names if not name.endswith(UNITS) and name.split(".")[1] not in PLAIN}
+    assert without == set()
+
+
+def test_the_page_of_formulas_is_made_from_the_registry():
+    assert (DOCS / "formulas.md").read_text("utf-8") == page()
+
+
+def test_every_finding_code_is_documented():
+    text = (DOCS / "findings.md").read_text("utf-8")
+    pattern = re.compile(r'(?:code=f?|missing\(\s*f?)"([a-z_.{}]+)"')
+    codes = {re.sub(r"\{[^}]*\}", "…", code) for path in SOURCE.rglob("*.py") for code in pattern.findall(path.read_text("utf-8"))}
+    assert len(codes) > 30
+    assert {code for code in codes if f"`{code}`" not in text} == set()
+
+
+@pytest.mark.parametrize("name", sorted(path.name for path in (DOCS / "screenshots").glob("*.png")))
+def test_every_picture_is_linked_from_the_readme(name):
+    assert name in (DOCS.parent / "README.md").read_text("utf-8")
