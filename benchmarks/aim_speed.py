@@ -8,7 +8,10 @@ from rindle_core.aim import AimInput, aim
 COUNT = 1000
 
 if __name__ == "__main__":
-    inputs = [AimInput(latitude_deg=-60 + 0.12 * n, longitude_deg=28, satellite_longitude_deg=31.6, date=dt.date(2026, 11, 24)) for n in range(COUNT)]
+    inputs = [
+        AimInput(latitude_deg=-60 + 0.12 * n, longitude_deg=28, satellite_longitude_deg=31.6, date=dt.date(2026, 11, 24))
+        for n in range(COUNT)
+    ]
     start = time.perf_counter()
     for one in inputs:
         aim(one)
