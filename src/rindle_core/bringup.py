@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import itertools
+import re
 from typing import Literal
 
 from pydantic import Field
 
-from rindle_core.catalogue import BringUpState
+from rindle_core.catalogue import BringUpState, ModemEntry
 from rindle_core.findings import Finding, Level, missing
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
@@ -38,6 +39,8 @@ class BringUpInput(Model):
     """States of this terminal and what has happened so far."""
 
     states: list[BringUpState]
+    entries: list[ModemEntry] = Field(default_factory=list, description="What this modem is told, with the form of each")
+    told: dict[str, str] = Field(default_factory=dict, description="Entry code -> what a person entered; empty is not yet")
     entered: list[StateEntered] = Field(default_factory=list)
     now_s: float = Field(default=0.0, ge=0, description="Seconds since power was switched on")
     facts: BringUpFacts = BringUpFacts()
@@ -160,7 +163,7 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
 
 
 def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResult) -> list[Finding]:
-    findings = [*_judge_letter(given.facts)]
+    findings = [*_judge_letter(given.facts), *_judge_forms(given)]
     if current is None:
         return [*findings, missing("bringup.power", "The terminal is not switched on", "Check that the earth is bonded, then switch on.")]
     if result.online:
@@ -206,6 +209,22 @@ def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResul
             )
         )
     return findings
+
+
+def _judge_forms(given: BringUpInput) -> list[Finding]:
+    """Entries that cannot be right by their form, before anyone types them into the modem."""
+    return [
+        Finding(
+            level=Level.MIND,
+            code="bringup.form",
+            message=f"{entry.label} has not the usual form",
+            why=f"The modem will refuse “{given.told[entry.code]}”; a digit or a letter may be missing or swapped.",
+            clears_by=f"Read it again from the order; it looks like {entry.example}.",
+            source="Terminal's entries",
+        )
+        for entry in given.entries
+        if given.told.get(entry.code) and re.fullmatch(entry.pattern, given.told[entry.code]) is None
+    ]
 
 
 def _judge_letter(facts: BringUpFacts) -> list[Finding]:

@@ -245,6 +245,8 @@ def _bringup(
     return bringup(
         BringUpInput(
             states=facts.terminal.bringup_states,
+            entries=facts.terminal.entries,
+            told={"beam_letter": facts.beam_letter, "activation_code": facts.activation_code},
             entered=facts.states_entered,
             now_s=facts.device_now_s,
             facts=BringUpFacts(

@@ -1,0 +1,72 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+import EntryField from './EntryField.vue'
+
+const props = { field: 'mast_diameter_mm' as const, label: 'Mast', value: 60.3 as number | null, unit: 'mm' }
+
+function field(saves = true) {
+  const store = useJob()
+  const patch = vi.spyOn(store, 'patch').mockImplementation(async (fields) => {
+    if (!saves) store.faults[Object.keys(fields)[0]!] = 'is not a number'
+    return saves
+  })
+  const wrapper = mount(EntryField, { props, global: { plugins: [] } })
+  return { store, patch, wrapper, input: wrapper.get('input') }
+}
+
+describe('an entry field', () => {
+  beforeEach(() => {
+    sessionStorage.clear()
+    localStorage.clear()
+    vi.useFakeTimers()
+    setActivePinia(createPinia())
+  })
+
+  it('saves what was typed after a pause, once, with the value before for undo', async () => {
+    const { patch, input } = field()
+    await input.setValue('7')
+    await input.setValue('76.1')
+    expect(patch).not.toHaveBeenCalled()
+    await vi.advanceTimersByTimeAsync(500)
+    expect(patch).toHaveBeenCalledExactlyOnceWith({ mast_diameter_mm: 76.1 }, { mast_diameter_mm: 60.3 })
+  })
+
+  it('saves nothing when it is only visited', async () => {
+    const { patch, input } = field()
+    await input.trigger('focus')
+    await input.trigger('blur')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(patch).not.toHaveBeenCalled()
+  })
+
+  it('keeps text that cannot be used, says why, and gives it back after a reload', async () => {
+    const { input, wrapper } = field(false)
+    await input.setValue('sixty')
+    await vi.advanceTimersByTimeAsync(500)
+    await flushPromises()
+    expect(wrapper.get('[role=alert]').text()).toContain('is not a number')
+    expect((input.element as HTMLInputElement).value).toBe('sixty')
+    wrapper.unmount()
+    expect((field(false).input.element as HTMLInputElement).value).toBe('sixty')
+  })
+
+  it('shows and reads inches when the units say so', async () => {
+    const { patch, input } = field()
+    usePrefs().system = 'imperial'
+    await flushPromises()
+    expect((input.element as HTMLInputElement).value).toBe('2.374')
+    await input.setValue('3')
+    await vi.advanceTimersByTimeAsync(500)
+    expect(patch.mock.calls[0]![0].mast_diameter_mm).toBeCloseTo(76.2)
+  })
+
+  it('clears a number with null', async () => {
+    const { patch, input } = field()
+    await input.setValue('')
+    await vi.advanceTimersByTimeAsync(500)
+    expect(patch.mock.calls[0]![0]).toEqual({ mast_diameter_mm: null })
+  })
+})

@@ -1,0 +1,53 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { useJob } from '@/stores/job'
+import RowGrid from './RowGrid.vue'
+
+const columns = [{ key: 'azimuth_deg', label: 'Compass', unit: 'deg', add: 25.6079 }, { key: 'elevation_deg', label: 'Height', unit: 'deg' }]
+const rows = [{ azimuth_deg: 330, elevation_deg: 6 }, { azimuth_deg: 350, elevation_deg: 9 }]
+
+function grid(over: Record<string, unknown> = {}) {
+  const store = useJob()
+  const put = vi.spyOn(store, 'replaceList').mockResolvedValue(true)
+  const wrapper = mount(RowGrid, { props: { name: 'skyline', title: 'Skyline', columns, rows, blank: {}, addLabel: 'Add', ...over } })
+  return { store, put, wrapper, inputs: () => wrapper.findAll('input') }
+}
+
+describe('a grid of rows', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    setActivePinia(createPinia())
+  })
+
+  it('shows bearings as the compass reads them, folded past north', () => {
+    expect(grid().inputs().map((one) => (one.element as HTMLInputElement).value)).toEqual(['355.6', '6', '15.6', '9'])
+  })
+
+  it('sends rows that were not touched as they came, not through their rounded text', async () => {
+    const { put, inputs } = grid()
+    await inputs()[3]!.setValue('11')
+    await vi.advanceTimersByTimeAsync(600)
+    const sent = put.mock.calls[0]![1] as { azimuth_deg: number; elevation_deg: number }[]
+    expect(sent[0]).toBe(rows[0])
+    expect(sent[1]!.elevation_deg).toBe(11)
+    expect(sent[1]!.azimuth_deg).toBeCloseTo(350, 1)
+  })
+
+  it('leaves blank rows out and keeps those of the other grid', async () => {
+    const { put, wrapper } = grid({ name: 'runs', columns: [{ key: 'down_mbps', label: 'Download' }], rows: [{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }], keep: (row: { when?: string }) => row.when === 'after', fixed: { when: 'after' } })
+    const add = wrapper.findAll('button').at(-1)!
+    await add.trigger('click')
+    await wrapper.findAll('input')[1]!.setValue('50')
+    await add.trigger('click') // a blank row at the end
+    await vi.advanceTimersByTimeAsync(600)
+    expect(put.mock.calls.at(-1)![1]).toEqual([{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }, { when: 'after', down_mbps: 50 }])
+  })
+
+  it('shows the fault of a row under that row, named by its column', async () => {
+    const { store, wrapper } = grid()
+    store.faults['skyline.1.elevation_deg'] = '95 is too large: 90 or less is accepted'
+    await flushPromises()
+    expect(wrapper.get('[role=alert]').text()).toBe('Height: 95 is too large: 90 or less is accepted')
+  })
+})

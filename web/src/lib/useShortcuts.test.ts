@@ -1,0 +1,27 @@
+import { mount } from '@vue/test-utils'
+import { describe, expect, it, vi } from 'vitest'
+import { defineComponent, h } from 'vue'
+import { useShortcuts } from './useShortcuts'
+
+function press(key: string, target: EventTarget = document.body, more: KeyboardEventInit = {}): boolean {
+  return target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
+}
+
+describe('shortcuts', () => {
+  it('fire on a plain key, on Ctrl+Z, and never while typing or with another modifier', () => {
+    const units = vi.fn()
+    const undo = vi.fn()
+    const host = mount(defineComponent({ setup() { useShortcuts({ u: units, undo }); return () => h('input') } }), { attachTo: document.body })
+    const box = host.get('input').element
+    press('u', box)
+    press('z', box, { ctrlKey: true })
+    press('u', document.body, { altKey: true })
+    expect([units.mock.calls.length, undo.mock.calls.length]).toEqual([0, 0])
+    expect(press('u')).toBe(false) // the browser's own action is held back
+    press('z', document.body, { ctrlKey: true })
+    expect([units.mock.calls.length, undo.mock.calls.length]).toEqual([1, 1])
+    host.unmount()
+    press('u')
+    expect(units).toHaveBeenCalledTimes(1)
+  })
+})
