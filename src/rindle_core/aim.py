@@ -3,20 +3,32 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Sequence
+from typing import Annotated
 
-from pydantic import Field
+import numpy as np
+from pydantic import AfterValidator, Field
 
 from rindle_core.catalogue import Clinometer
 from rindle_core.constants import SPEED_OF_LIGHT_KM_PER_S
 from rindle_core.findings import Finding, Level, at_least
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.look_angles import look_angles
-from rindle_core.magnetism import judge, magnetic_field
+from rindle_core.magnetism import MODEL_FIRST_DAY, MODEL_LAST_DAY, judge, magnetic_fields
 from rindle_core.model import Model
 from rindle_core.refraction import refraction_deg
 from rindle_core.registry import Outcome, register
 
 _OVERHEAD_DEG = 89.0  # above this an azimuth screw moves the beam by less than a sixtieth of its turn
+
+
+def _in_model(day: dt.date) -> dt.date:
+    if not MODEL_FIRST_DAY <= day <= MODEL_LAST_DAY:
+        raise ValueError(f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted")
+    return day
+
+
+ModelDay = Annotated[dt.date, AfterValidator(_in_model)]
 
 
 class AimInput(Model):
@@ -26,7 +38,7 @@ class AimInput(Model):
     longitude_deg: float = Field(ge=-180, le=180)
     height_m: float = Field(default=0.0, ge=-500, le=9000, description="Above the ellipsoid; sea level is near enough")
     satellite_longitude_deg: float = Field(ge=-180, le=360)
-    date: dt.date = Field(description="Day of the work, for the magnetic model")
+    date: ModelDay = Field(description="Day of the work, for the magnetic model")
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30)
     time_since_node_h: float = Field(default=0.0, ge=0, le=24, description="Since the northbound equator crossing")
@@ -40,7 +52,8 @@ class AimResult(Model):
     azimuth_true_deg: float
     azimuth_magnetic_deg: float = Field(description="What the compass reads")
     declination_deg: float = Field(description="East positive")
-    declination_uncertainty_deg: float
+    declination_uncertainty_deg: float = Field(description="One standard deviation of the model")
+    declination_change_deg_per_year: float
     elevation_deg: float = Field(description="Geometric, without refraction")
     elevation_apparent_deg: float = Field(description="With refraction: where the beam must point")
     skew_deg: float
@@ -68,41 +81,54 @@ def _fold(angle_deg: float) -> float:
     return 90.0 - (90.0 - angle_deg) % 180.0
 
 
-@register("aim", "Azimuth, elevation, skew, range and what compass and clinometer read", AimInput, AimResult)
+def aim_many(given: Sequence[AimInput]) -> list[Outcome[AimResult]]:
+    """The `aim` calculator for many inputs at once: the arithmetic is done on arrays, the answers are the same.
+
+    Sources: see `look_angles`, `refraction_deg`, `magnetic_fields`.
+    """
+    if not given:
+        return []
+    latitude, longitude, height = (
+        np.array([getattr(one, name) for one in given]) for name in ("latitude_deg", "longitude_deg", "height_m")
+    )
+    satellite, inclination, node_h = (
+        np.array([getattr(one, name) for one in given]) for name in ("satellite_longitude_deg", "inclination_deg", "time_since_node_h")
+    )
+    angles = look_angles(latitude, longitude, height, satellite, inclination, node_h)
+    bent = refraction_deg(angles.elevation_deg, height)
+    fields = magnetic_fields(latitude, longitude, height, [one.date for one in given])
+    rows = zip(given, fields, *(column.tolist() for column in (*angles, bent)), strict=True)
+    outcomes = []
+    for one, field, azimuth_deg, elevation_deg, skew_deg, range_km, bend_deg in rows:
+        apparent_deg = elevation_deg + bend_deg
+        round_trip_ms = 2.0 * range_km / SPEED_OF_LIGHT_KM_PER_S * 1000.0
+        result = AimResult(
+            azimuth_true_deg=azimuth_deg,
+            azimuth_magnetic_deg=(azimuth_deg - field.declination_deg) % 360.0,
+            declination_deg=field.declination_deg,
+            declination_uncertainty_deg=field.declination_uncertainty_deg,
+            declination_change_deg_per_year=field.declination_change_deg_per_year,
+            elevation_deg=elevation_deg,
+            elevation_apparent_deg=apparent_deg,
+            skew_deg=_fold(skew_deg + one.satellite_tilt_deg),
+            slant_range_km=range_km,
+            round_trip_ms=round_trip_ms,
+            least_ping_ms=2.0 * round_trip_ms,
+            clinometer_deg=None if one.clinometer is None else clinometer_reading_deg(apparent_deg, one.clinometer),
+            clinometer_face="" if one.clinometer is None else one.clinometer.face,
+            visible=apparent_deg > 0.0,
+        )
+        outcomes.append(Outcome(result, [*_judge_elevation(result, one.rules), *judge(field)]))
+    return outcomes
+
+
+@register("aim", "Azimuth, elevation, skew, range and what compass and clinometer read", AimInput, AimResult, many=aim_many)
 def aim(given: AimInput) -> Outcome[AimResult]:
     """Look angles of a geostationary satellite, with the figures that the instruments show.
 
-    Sources: see `look_angles`, `refraction_deg`, `magnetic_field`.
+    Sources: see `look_angles`, `refraction_deg`, `magnetic_fields`.
     """
-    angles = look_angles(
-        given.latitude_deg,
-        given.longitude_deg,
-        given.height_m,
-        given.satellite_longitude_deg,
-        given.inclination_deg,
-        given.time_since_node_h,
-    )
-    field = magnetic_field(given.latitude_deg, given.longitude_deg, given.height_m, given.date)
-    azimuth_deg, elevation_deg = float(angles.azimuth_true_deg), float(angles.elevation_deg)
-    apparent_deg = elevation_deg + float(refraction_deg(elevation_deg, given.height_m))
-    range_km = float(angles.slant_range_km)
-    round_trip_ms = 2.0 * range_km / SPEED_OF_LIGHT_KM_PER_S * 1000.0
-    result = AimResult(
-        azimuth_true_deg=azimuth_deg,
-        azimuth_magnetic_deg=(azimuth_deg - field.declination_deg) % 360.0,
-        declination_deg=field.declination_deg,
-        declination_uncertainty_deg=field.declination_uncertainty_deg,
-        elevation_deg=elevation_deg,
-        elevation_apparent_deg=apparent_deg,
-        skew_deg=_fold(float(angles.skew_deg) + given.satellite_tilt_deg),
-        slant_range_km=range_km,
-        round_trip_ms=round_trip_ms,
-        least_ping_ms=2.0 * round_trip_ms,
-        clinometer_deg=None if given.clinometer is None else clinometer_reading_deg(apparent_deg, given.clinometer),
-        clinometer_face="" if given.clinometer is None else given.clinometer.face,
-        visible=apparent_deg > 0.0,
-    )
-    return Outcome(result, [*_judge_elevation(result, given.rules), *judge(field)])
+    return aim_many([given])[0]
 
 
 def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
@@ -154,4 +180,4 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
     return findings
 
 
-__all__ = ["AimInput", "AimResult", "aim", "clinometer_reading_deg"]
+__all__ = ["AimInput", "AimResult", "ModelDay", "aim", "aim_many", "clinometer_reading_deg"]

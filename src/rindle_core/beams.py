@@ -5,9 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
+from pydantic import Field
 
-from rindle_core.catalogue import Beam
+from rindle_core.catalogue import Beam, Hand
+from rindle_core.constants import EARTH_MEAN_RADIUS_M
+from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import wrap_180
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
 
 
 def contains(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, longitude_deg: float) -> bool:
@@ -30,8 +36,122 @@ def contains(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, lo
 
 
 def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> Beam | None:
-    """The first beam whose outline holds the site, or None where no beam covers it."""
-    return next((beam for beam in beams if contains(beam.polygon_deg, latitude_deg, longitude_deg)), None)
+    """The beam in which the site lies deepest, or None where no beam covers it."""
+    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg)]
+    return max(inside, key=lambda one: edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg), default=None)
 
 
-__all__ = ["beam_at", "contains"]
+class BeamInput(Model):
+    """A site and the beams of a satellite."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    beams: list[Beam] = Field(max_length=2000)
+    opposite_transmit_hand: bool = Field(default=True, description="Whether the terminal sends with the other hand than it receives")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class BeamChoice(Model):
+    """A beam with what it asks for."""
+
+    letter: str
+    receive_hand: Hand = Field(description="As received at the site")
+    transmit_hand: Hand = Field(description="As sent from the site")
+    carrier_mhz: float
+    modem_entry: str = Field(description="What the modem is told")
+    expected_es_n0_db: float
+    edge_km: float = Field(description="To the beam's edge: positive inside, negative outside")
+
+
+class BeamResult(Model):
+    """The beam of the site, and the next best one."""
+
+    chosen: BeamChoice | None
+    second: BeamChoice | None
+
+
+def edge_distance_km(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, longitude_deg: float) -> float:
+    """Distance to the nearest point of the outline, positive inside it.
+
+    Corners and points along the edges are laid out about the site at their true distance and bearing (azimuthal
+    equidistant), where the distance to a short chord is plane geometry. Edges are taken in steps of a tenth of a degree or less.
+    """
+    corners = np.asarray(polygon_deg, dtype=np.float64)
+    following = np.roll(corners, -1, axis=0)
+    steps = np.stack([wrap_180(following[:, 0] - corners[:, 0]), following[:, 1] - corners[:, 1]], axis=-1)
+    count = max(2, int(np.ceil(np.abs(steps).max() / 0.1)))
+    share = np.linspace(0.0, 1.0, count, endpoint=False)
+    outline = (corners[:, np.newaxis, :] + share[np.newaxis, :, np.newaxis] * steps[:, np.newaxis, :]).reshape(-1, 2)
+    lat0, lat = np.radians(latitude_deg), np.radians(outline[:, 1])
+    dlon = np.radians(outline[:, 0] - longitude_deg)
+    half = np.sin((lat - lat0) / 2) ** 2 + np.cos(lat0) * np.cos(lat) * np.sin(dlon / 2) ** 2
+    away_km = 2 * EARTH_MEAN_RADIUS_M / 1000 * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
+    bearing = np.arctan2(np.sin(dlon) * np.cos(lat), np.cos(lat0) * np.sin(lat) - np.sin(lat0) * np.cos(lat) * np.cos(dlon))
+    plane = np.stack([away_km * np.sin(bearing), away_km * np.cos(bearing)], axis=-1)
+    chord = np.roll(plane, -1, axis=0) - plane
+    along = np.clip(-(plane * chord).sum(axis=-1) / np.maximum((chord**2).sum(axis=-1), 1e-12), 0, 1)
+    nearest = float(np.linalg.norm(plane + along[:, np.newaxis] * chord, axis=-1).min())
+    return nearest if contains(polygon_deg, latitude_deg, longitude_deg) else -nearest
+
+
+def _other(hand: Hand) -> Hand:
+    return "left" if hand == "right" else "right"
+
+
+@register("beam", "Which beam covers a site, what it asks for, its edge, and the second choice", BeamInput, BeamResult)
+def beam(given: BeamInput) -> Outcome[BeamResult]:
+    """The beam in which the site lies deepest; the second choice is the next deepest, or the nearest one outside."""
+    choices = sorted(
+        (
+            BeamChoice(
+                letter=one.letter,
+                receive_hand=one.hand,
+                transmit_hand=_other(one.hand) if given.opposite_transmit_hand else one.hand,
+                carrier_mhz=one.carrier_mhz,
+                modem_entry=f"beam {one.letter}, {one.carrier_mhz:g} MHz, receive {one.hand}",
+                expected_es_n0_db=one.expected_es_n0_db,
+                edge_km=edge_distance_km(one.polygon_deg, given.latitude_deg, given.longitude_deg),
+            )
+            for one in given.beams
+        ),
+        key=lambda choice: -choice.edge_km,
+    )
+    chosen = choices[0] if choices and choices[0].edge_km >= 0 else None
+    second = next((one for one in choices if one is not chosen), None)
+    result = BeamResult(chosen=chosen, second=second)
+    return Outcome(result, _judge_beam(result, given.rules))
+
+
+def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
+    source = "Beam outlines in the stores"
+    chosen, second = result.chosen, result.second
+    if chosen is None:
+        return [
+            Finding(
+                level=Level.HOLD, code="aim.beam", message="No beam of this satellite covers the site",
+                why="The site lies outside every outline that the stores hold for it.",
+                clears_by="Choose another satellite, or check the sign of the coordinates.", source=source,
+            )
+        ]  # fmt: skip
+    findings = [
+        Finding(
+            level=Level.CLEAR, code="aim.beam", message=f"Beam {chosen.letter}, received {chosen.receive_hand}-handed",
+            why=f"The site lies inside this beam's outline; the terminal sends {chosen.transmit_hand}-handed.", source=source,
+        )
+    ]  # fmt: skip
+    if chosen.edge_km < rules.beam_edge_km:
+        other = (
+            f"If the level is poor ask the operations desk about beam {second.letter}."
+            if second
+            else "Expect less level than at the beam's centre."
+        )
+        findings.append(
+            Finding(
+                level=Level.MIND, code="aim.beam_edge", message="The site lies near the beam's edge", figure=chosen.edge_km, limit=rules.beam_edge_km,
+                unit="km", why="Outlines are smoothed and satellites drift: the neighbouring beam may serve better.", clears_by=other, source=source,
+            )
+        )  # fmt: skip
+    return findings
+
+
+__all__ = ["BeamChoice", "BeamInput", "BeamResult", "beam", "beam_at", "contains", "edge_distance_km"]

@@ -1,13 +1,31 @@
-"""Imports every module that registers a calculator."""
+"""Where each calculator is registered, so that one of them can be used without loading all."""
 
-from rindle_core import acceptance, aim, bringup, cable, job, mast, peaking, skyline, steps, wind
-from rindle_core.places import Place, PlaceInput, parse_place
-from rindle_core.registry import Outcome, register
-
-__all__ = ["acceptance", "aim", "bringup", "cable", "job", "mast", "peaking", "skyline", "steps", "wind"]
-
-
-@register("place", "Coordinates typed in any common form, read into WGS 84", PlaceInput, Place)
-def place(given: PlaceInput) -> Outcome[Place]:
-    """The typed place as latitude and longitude, and how it was understood."""
-    return Outcome(parse_place(given), [])
+MODULE_OF = {
+    "acceptance": "acceptance",
+    "aim": "aim",
+    "bringup": "bringup",
+    "build": "steps",
+    "cable": "cable",
+    "job": "job",
+    "lockdown": "peaking",
+    "mount": "mast",
+    "peak": "peaking",
+    "place": "places",
+    "sky": "skyline",
+    "wind": "wind",
+    "beam": "beams",
+    "plumb": "plumb",
+    "sun_bearing": "bearings",
+    "landmark": "bearings",
+    "offset": "bearings",
+    "sun_outage": "outages",
+    "inclined": "arc",
+    "neighbours": "arc",
+    "spare_feed": "arc",
+    "instruments": "instruments",
+    "calibrate": "instruments",
+    "reversal": "instruments",
+    "work_order": "work_order",
+    "apart": "place_files",
+    "sites": "sites",
+}

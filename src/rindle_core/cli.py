@@ -5,32 +5,14 @@ from __future__ import annotations
 import argparse
 import json
 import sys
-from typing import Any, TextIO
+from typing import TextIO
 
 from rindle_core.errors import InputError
-from rindle_core.registry import Calculator, calculator, calculators
-
-
-def _read_json(text: str) -> Any:
-    try:
-        return json.loads(text)
-    except json.JSONDecodeError as error:
-        raise InputError.one("input", f"is not JSON: {error}; an object with named fields is accepted") from error
+from rindle_core.registry import calculator, calculators, parse_json
 
 
 def _error_line(error: InputError) -> str:
     return json.dumps({"error": error.as_dict()}, ensure_ascii=False)
-
-
-def _run_lines(chosen: Calculator[Any, Any], source: TextIO, out: TextIO) -> int:
-    for line in source:
-        if not line.strip():
-            continue
-        try:
-            out.write(json.dumps(chosen.run(_read_json(line)).as_dict(), ensure_ascii=False) + "\n")
-        except InputError as error:
-            out.write(_error_line(error) + "\n")
-    return 0
 
 
 def main(arguments: list[str] | None = None, source: TextIO = sys.stdin, out: TextIO = sys.stdout, err: TextIO = sys.stderr) -> int:
@@ -52,8 +34,9 @@ def main(arguments: list[str] | None = None, source: TextIO = sys.stdin, out: Te
             out.write(json.dumps(chosen.schema(), indent=2, ensure_ascii=False) + "\n")
             return 0
         if options.lines:
-            return _run_lines(chosen, source, out)
-        out.write(json.dumps(chosen.run(_read_json(source.read())).as_dict(), ensure_ascii=False) + "\n")
+            out.writelines(json.dumps(answer, ensure_ascii=False) + "\n" for answer in chosen.run_lines(source))
+            return 0
+        out.write(json.dumps(chosen.run(parse_json(source.read())).as_dict(), ensure_ascii=False) + "\n")
     except InputError as error:
         err.write(_error_line(error) + "\n")
         return 2

@@ -36,6 +36,12 @@ class HouseRules(Model):
         default=2.0, gt=0, le=20, description="How far the peak may lie under the link's prediction before it is doubted"
     )
     preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
+    beam_edge_km: float = Field(default=30.0, ge=0, le=500, description="Distance to a beam's edge under which the second choice is said")
+    places_apart_m: float = Field(
+        default=200.0, gt=0, le=100_000, description="Distance between two entries for one site that is asked about"
+    )
+    compass_deg: float = Field(default=2.0, gt=0, le=15, description="What a hand compass, well used, can do")
+    clinometer_deg: float = Field(default=0.3, gt=0, le=5, description="What a clinometer, reversed and averaged, can do")
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

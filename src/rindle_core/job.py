@@ -7,10 +7,10 @@ from typing import Literal
 
 from pydantic import Field
 
-from rindle_core import stations
+from rindle_core import beams, stations
 from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, ServiceRun, acceptance
 from rindle_core.aim import AimInput, AimResult, aim
-from rindle_core.beams import beam_at
+from rindle_core.beams import BeamInput, BeamResult
 from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, StateEntered, bringup
 from rindle_core.cable import CableInput, CablePiece, CableResult, cable
 from rindle_core.catalogue import Beam, CoaxCable, Satellite, Terminal
@@ -73,6 +73,7 @@ class JobAssessment(Model):
 
     stations: list[StationView]
     beam: Beam | None
+    coverage: BeamResult | None
     aim: AimResult | None
     sky: SkyResult | None
     mount: MountResult | None
@@ -103,6 +104,14 @@ def _aim(facts: JobFacts) -> Outcome[AimResult] | None:
             clinometer=facts.terminal.clinometer if facts.terminal else None,
             rules=facts.rules,
         )
+    )
+
+
+def _beam(facts: JobFacts) -> Outcome[BeamResult] | None:
+    if facts.satellite is None or facts.latitude_deg is None or facts.longitude_deg is None:
+        return None
+    return beams.beam(
+        BeamInput(latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, beams=facts.satellite.beams, rules=facts.rules)
     )
 
 
@@ -288,31 +297,6 @@ def _judge_brief(facts: JobFacts) -> list[Finding]:
     ]
 
 
-def _judge_beam(facts: JobFacts, beam: Beam | None) -> list[Finding]:
-    if facts.satellite is None or facts.latitude_deg is None:
-        return []
-    if beam is None:
-        return [
-            Finding(
-                level=Level.HOLD,
-                code="aim.beam",
-                message="No beam of this satellite covers the site",
-                why="The site lies outside every outline that the stores hold for it.",
-                clears_by="Choose another satellite, or check the sign of the coordinates.",
-                source="Beam outlines in the stores",
-            )
-        ]
-    return [
-        Finding(
-            level=Level.CLEAR,
-            code="aim.beam",
-            message=f"Beam {beam.letter}, received {beam.hand}-handed",
-            why="The site lies inside this beam's outline; the modem is told its letter.",
-            source="Beam outlines in the stores",
-        )
-    ]
-
-
 def _judge_closing(facts: JobFacts, holds: list[str]) -> list[Finding]:
     if not holds:
         return []
@@ -336,9 +320,9 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     """Runs each calculator for which the entries are there, and gives the nine stations with their verdicts."""
     aimed, skied, mounted, cabled = _aim(facts), _sky(facts), _mount(facts), _cable(facts)
     placed = facts.latitude_deg is not None and facts.longitude_deg is not None
-    beam = None
-    if facts.satellite and facts.latitude_deg is not None and facts.longitude_deg is not None:
-        beam = beam_at(facts.satellite.beams, facts.latitude_deg, facts.longitude_deg)
+    covering = _beam(facts)
+    letter = covering.result.chosen.letter if covering and covering.result.chosen else ""
+    beam = next((one for one in facts.satellite.beams if one.letter == letter), None) if facts.satellite else None
     predicted_db = beam.expected_es_n0_db + facts.terminal.reference_gain_db if beam and facts.terminal else None
     ready = {"place": placed, "aim": _free(aimed), "sky": _free(skied), "mount": _free(mounted), "cable": _free(cabled)}
     built = _build(facts, ready)
@@ -350,7 +334,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     accepted = acceptance(AcceptanceInput(runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None))
     findings: dict[str, list[Finding]] = {
         "brief": _judge_brief(facts),
-        "aim": [*aimed.findings, *_judge_beam(facts, beam)] if aimed else [stations.WAITS_FOR_BRIEF],
+        "aim": [*aimed.findings, *(covering.findings if covering else [])] if aimed else [stations.WAITS_FOR_BRIEF],
         "sky": skied.findings if skied else [stations.WAITS_FOR_BRIEF],
         "mount": mounted.findings if mounted else [stations.WAITS_FOR_MAST],
         "cable": cabled.findings if cabled else [stations.WAITS_FOR_CABLE],
@@ -364,6 +348,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     online = brought is not None and brought.result.online
     results = {
         "beam": beam,
+        "coverage": covering.result if covering else None,
         "aim": aim_result,
         "sky": skied.result if skied else None,
         "mount": mounted.result if mounted else None,

@@ -11,6 +11,7 @@ from pydantic import Field
 
 from rindle_core.errors import InputError
 from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
 
 Form = Literal["decimal", "degrees-minutes", "degrees-minutes-seconds", "UTM", "MGRS", "geo link"]
 
@@ -162,4 +163,10 @@ def parse_place(given: PlaceInput) -> Place:
     return _checked(angles[0], angles[1], None, forms[max(len(part[0]) for part in parts) - 1])
 
 
-__all__ = ["Place", "PlaceInput", "degrees_minutes_seconds", "parse_place"]
+@register("place", "Coordinates typed in any common form, read into WGS 84", PlaceInput, Place)
+def place(given: PlaceInput) -> Outcome[Place]:
+    """The typed place as latitude and longitude, and how it was understood."""
+    return Outcome(parse_place(given), [])
+
+
+__all__ = ["Place", "PlaceInput", "degrees_minutes_seconds", "parse_place", "place"]

@@ -3,11 +3,14 @@
 import datetime as dt
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pygeomag import GeoMag
 
-from rindle_core.aim import AimInput, aim, clinometer_reading_deg
+from rindle_core.aim import AimInput, aim, aim_many, clinometer_reading_deg
 from rindle_core.catalogue import Clinometer
 from rindle_core.errors import InputError
-from rindle_core.magnetism import decimal_year
+from rindle_core.magnetism import decimal_year, field_arrays
 from rindle_core.model import parse
 from rindle_core.refraction import refraction_deg
 
@@ -83,3 +86,25 @@ def test_all_faults_are_told_at_once():
 
 def test_decimal_year_counts_leap_days():
     assert decimal_year(dt.date(2028, 7, 1)) == pytest.approx(2028 + 182 / 366)
+
+
+@settings(max_examples=200, deadline=None)
+@given(st.floats(-90, 90), st.floats(-180, 180), st.floats(-400, 8900), st.dates(dt.date(2025, 1, 1), dt.date(2029, 12, 31)))
+def test_the_magnetic_field_is_that_of_an_independent_evaluation_of_the_model(latitude, longitude, height, day):
+    expected = GeoMag().calculate(
+        glat=latitude, glon=longitude, alt=height / 1000, time=decimal_year(day), allow_date_outside_lifespan=True
+    )
+    field, _ = field_arrays(latitude, longitude, height, decimal_year(day))
+    # Nanotesla of some 50 000; within a centimetre of a pole the direction of north is a matter of rounding.
+    if abs(latitude) < 89.99:
+        assert (float(field.north_nt[0]), float(field.east_nt[0])) == pytest.approx((expected.x, expected.y), abs=0.01)
+    assert float(field.down_nt[0]) == pytest.approx(expected.z, abs=0.01)
+
+
+def test_many_at_once_are_the_same_as_one_by_one():
+    inputs = [AimInput(**{**HIGHLAND, "latitude_deg": latitude}) for latitude in (-60, -29.31, 0, 12.5, 71)]
+    together = [outcome.as_dict() for outcome in aim_many(inputs)]
+    for alone, outcome in zip(map(aim, inputs), together, strict=True):
+        assert [one.code for one in alone.findings] == [one["code"] for one in outcome["findings"]]
+        for name, value in alone.as_dict()["result"].items():
+            assert outcome["result"][name] == (pytest.approx(value, rel=1e-9) if isinstance(value, float) else value)

@@ -1,0 +1,237 @@
+"""What each instrument will show, how well it can, and how its own error is found."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.aim import clinometer_reading_deg
+from rindle_core.catalogue import Clinometer
+from rindle_core.errors import InputError
+from rindle_core.findings import Finding, Level, at_most
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
+
+_FINAL_LOSS_DB = 0.1  # what no receiver shows any more
+_LOCK_LOSS_DB = 3.0  # what a receiver still finds: half power
+_ISOLATION_DB = 30.0  # wanted over unwanted polarization at line-up
+_SKEW_SEARCH_DEG = 10.0  # costs 20 log cos 10° = 0.13 dB: enough to find the signal
+
+SkewMechanism = Literal["feed", "head", "none"]
+
+
+class InstrumentsInput(Model):
+    """Aim, terminal and corrections of the crew's own instruments (what they read less what is true)."""
+
+    azimuth_true_deg: float = Field(ge=0, lt=360.0001)
+    azimuth_magnetic_deg: float = Field(ge=0, lt=360.0001)
+    declination_uncertainty_deg: float = Field(default=0.0, ge=0, le=180)
+    elevation_apparent_deg: float = Field(ge=-5, le=90)
+    skew_deg: float = Field(ge=-90, le=90)
+    beamwidth_deg: float = Field(gt=0, le=90)
+    faces: list[Clinometer] = Field(default_factory=list)
+    skew_mechanism: SkewMechanism = "none"
+    azimuth_span_turns: float | None = Field(default=None, gt=0, description="Travel of the fine azimuth screw")
+    compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
+    clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
+    rules: HouseRules = DEFAULT_RULES
+
+
+class InstrumentFigure(Model):
+    """A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (± degrees)."""
+
+    instrument: str
+    reading: float
+    unit: str = "deg"
+    how: str
+    correction_deg: float = Field(default=0.0, description="Already inside the reading")
+    instrument_tolerance_deg: float | None = None
+    acquisition_tolerance_deg: float | None = None
+    final_tolerance_deg: float | None = None
+
+
+class InstrumentsResult(Model):
+    """All figures in the order in which they are set: elevation, skew, azimuth."""
+
+    figures: list[InstrumentFigure]
+
+
+def tolerance_deg(beamwidth_deg: float, loss_db: float) -> float:
+    """Pointing error that costs `loss_db`: θ3 √(loss/12)."""
+    return beamwidth_deg * math.sqrt(loss_db / 12.0)
+
+
+def _elevation_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
+    faces = given.faces or [Clinometer(face="straight along the beam", kind="face", offset_deg=0.0)]
+    hows = {
+        "face": "Lay the clinometer on the {face}; it reads from the horizontal.",
+        "rim": "Lay the clinometer across the {face}; it reads from the vertical.",
+        "scale": "Set the {face}.",
+        "flat": "Set the {face} level, then the elevation on its own scale.",
+    }
+    return [
+        InstrumentFigure(
+            instrument="Elevation scale" if face.kind == "scale" else "Clinometer",
+            reading=clinometer_reading_deg(given.elevation_apparent_deg, face)
+            + (0.0 if face.kind == "scale" else given.clinometer_correction_deg),
+            how=hows[face.kind].format(face=face.face),
+            correction_deg=0.0 if face.kind == "scale" else given.clinometer_correction_deg,
+            instrument_tolerance_deg=given.rules.clinometer_deg,
+            acquisition_tolerance_deg=tolerance_deg(given.beamwidth_deg, _LOCK_LOSS_DB),
+            final_tolerance_deg=tolerance_deg(given.beamwidth_deg, _FINAL_LOSS_DB),
+        )
+        for face in faces
+    ]
+
+
+def _skew_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
+    if given.skew_mechanism == "none":
+        return []
+    what = "feed" if given.skew_mechanism == "feed" else "whole head against its plate"
+    again = " Turning the head moves the elevation face with it: check the elevation again." if given.skew_mechanism == "head" else ""
+    behind, front = ("clockwise", "anticlockwise") if given.skew_deg >= 0 else ("anticlockwise", "clockwise")
+    needs = {
+        "instrument_tolerance_deg": 1.0,
+        "acquisition_tolerance_deg": _SKEW_SEARCH_DEG,
+        "final_tolerance_deg": math.degrees(math.atan(10 ** (-_ISOLATION_DB / 20))),
+    }
+    return [
+        InstrumentFigure(instrument="Skew from behind", reading=abs(given.skew_deg), how=f"Turn the {what} {behind}.{again}", **needs),
+        InstrumentFigure(instrument="Skew from in front", reading=abs(given.skew_deg), how=f"The same turn is {front} for someone who faces the dish.", **needs),
+    ]  # fmt: skip
+
+
+def _azimuth_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
+    widened = 1.0 / max(math.cos(math.radians(given.elevation_apparent_deg)), 0.02)  # a turn in azimuth moves the beam by cos(elevation)
+    figures = [
+        InstrumentFigure(
+            instrument="Compass",
+            reading=(given.azimuth_magnetic_deg + given.compass_correction_deg) % 360.0,
+            unit="compass_deg",
+            how="Stand off several metres from steel and sight along the line.",
+            correction_deg=given.compass_correction_deg,
+            instrument_tolerance_deg=math.hypot(given.rules.compass_deg, given.declination_uncertainty_deg),
+            acquisition_tolerance_deg=min(180.0, tolerance_deg(given.beamwidth_deg, _LOCK_LOSS_DB) * widened),
+            final_tolerance_deg=min(180.0, tolerance_deg(given.beamwidth_deg, _FINAL_LOSS_DB) * widened),
+        )
+    ]
+    if given.azimuth_span_turns is not None:
+        figures.insert(
+            0,
+            InstrumentFigure(
+                instrument="Fine azimuth screw", reading=given.azimuth_span_turns / 2.0, unit="turns",
+                how="Set it to mid-travel from either end before the coarse pointing, so that it can go both ways.",
+            ),
+        )  # fmt: skip
+    return figures
+
+
+@register(
+    "instruments", "What every instrument shows, with tolerances and the instrument's own correction", InstrumentsInput, InstrumentsResult
+)
+def instruments(given: InstrumentsInput) -> Outcome[InstrumentsResult]:
+    """Figures in the order in which they are set. Tolerances from the beamwidth: half power to find it, 0.1 dB at the end."""
+    azimuth = _azimuth_figures(given)
+    result = InstrumentsResult(figures=[*_elevation_figures(given), *_skew_figures(given), *azimuth])
+    compass = azimuth[-1]
+    assert compass.instrument_tolerance_deg is not None
+    assert compass.acquisition_tolerance_deg is not None
+    sweep = at_most(
+        compass.instrument_tolerance_deg, compass.acquisition_tolerance_deg, level=Level.MIND, code="aim.sweep", unit="deg",
+        clear="The compass alone finds the satellite", over="Expect to sweep in azimuth",
+        why="The compass cannot point as finely as the beam is wide: the elevation must be right, then the azimuth is swept.",
+        clears_by="Set the elevation first and exactly, then sweep slowly to both sides of the compass figure.", source="Beamwidth against the compass",
+    )  # fmt: skip
+    return Outcome(result, [sweep])
+
+
+class CalibrateInput(Model):
+    """Two readings of a scale at two counts of its screw, and what is wanted."""
+
+    first_turns: float = Field(ge=-500, le=500)
+    first_deg: float = Field(ge=-360, le=360)
+    second_turns: float = Field(ge=-500, le=500)
+    second_deg: float = Field(ge=-360, le=360)
+    wanted_deg: float = Field(ge=-360, le=360)
+    reading_error_deg: float = Field(default=0.1, gt=0, le=5)
+    lowest_turns: float | None = Field(default=None, description="End stop")
+    highest_turns: float | None = Field(default=None, description="End stop")
+
+
+class CalibrateResult(Model):
+    """Turns are counted on from the second reading; positive the way that raised the count."""
+
+    deg_per_turn: float
+    to_go_turns: float
+    error_turns: float = Field(description="From the two readings' own error, one standard deviation")
+
+
+@register("calibrate", "Degrees per turn from two readings, and the turns still to go", CalibrateInput, CalibrateResult)
+def calibrate(given: CalibrateInput) -> Outcome[CalibrateResult]:
+    """A straight line through two readings; error carried on by the delta method. Warns of the end stop."""
+    turned = given.second_turns - given.first_turns
+    rise = given.second_deg - given.first_deg
+    if turned == 0:
+        raise InputError.one("second_turns", "is the same as the first; a reading after some turns is wanted")
+    if abs(rise) < 2 * given.reading_error_deg:
+        raise InputError.one(
+            "second_deg", "hardly differs from the first; turn further until the scale moves by more than its reading error"
+        )
+    slope = rise / turned
+    to_go = (given.wanted_deg - given.second_deg) / slope
+    share = to_go / turned
+    error = abs(given.reading_error_deg / slope) * math.sqrt(share**2 + (1 + share) ** 2)
+    result = CalibrateResult(deg_per_turn=slope, to_go_turns=to_go, error_turns=error)
+    return Outcome(result, _judge_stop(given, given.second_turns + to_go))
+
+
+def _judge_stop(given: CalibrateInput, ends_at: float) -> list[Finding]:
+    low, high = given.lowest_turns, given.highest_turns
+    beyond = low is not None and ends_at < low, high is not None and ends_at > high
+    if not any(beyond):
+        return []
+    return [
+        Finding(
+            level=Level.HOLD, code="aim.end_stop", message="The screw's travel ends before the wanted angle", figure=ends_at, limit=low if beyond[0] else high,
+            unit="turns", why="Forcing a screw against its stop bends the head.",
+            clears_by="Bring the screw to mid-travel, loosen the clamp, set the angle coarsely, and calibrate again.", source="Two readings of the scale",
+        )
+    ]  # fmt: skip
+
+
+class ReversalInput(Model):
+    """A clinometer on a steady surface, then turned end for end on the same spot. Both readings are taken as they are shown."""
+
+    first_deg: float = Field(ge=-90, le=90)
+    turned_round_deg: float = Field(ge=-90, le=90, description="With the same sign when the surface seems to rise the same way")
+
+
+class ReversalResult(Model):
+    """The instrument's own error and the surface's true angle."""
+
+    correction_deg: float = Field(description="Reads more than is true by this; add it to every figure to set")
+    surface_deg: float
+
+
+@register("reversal", "A clinometer's own error from the reversal test", ReversalInput, ReversalResult)
+def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
+    """First = surface + error, turned = surface - error, both as magnitudes of the same slope: the usual half difference."""
+    result = ReversalResult(
+        correction_deg=(given.first_deg - given.turned_round_deg) / 2.0, surface_deg=(given.first_deg + given.turned_round_deg) / 2.0
+    )
+    finding = at_most(
+        abs(result.correction_deg), 0.5, level=Level.MIND, code="aim.clinometer_error", unit="deg",
+        clear="The clinometer reads true", over="The clinometer has an error of its own",
+        why="An error of half a degree is a third of a narrow beam.", clears_by="Enter it as this instrument's correction, or have it adjusted.",
+        source="Reversal test",
+    )  # fmt: skip
+    return Outcome(result, [finding])
+
+
+__all__ = [
+    "CalibrateInput", "CalibrateResult", "InstrumentFigure", "InstrumentsInput", "InstrumentsResult", "ReversalInput", "ReversalResult",
+    "calibrate", "instruments", "reversal", "tolerance_deg",
+]  # fmt: skip
