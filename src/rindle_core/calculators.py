@@ -28,4 +28,5 @@ MODULE_OF = {
     "work_order": "work_order",
     "apart": "place_files",
     "sites": "sites",
+    "deliveries": "brief",
 }

@@ -29,6 +29,7 @@ class Satellite(Model):
     name: str = Field(min_length=1, max_length=80)
     longitude_deg: float = Field(ge=-180, le=180)
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
+    inclination_deg: float = Field(default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator")
     beams: list[Beam] = Field(default_factory=list)
 
 
@@ -140,6 +141,8 @@ class Terminal(Model):
     tools: list[str]
     mast: MastWindow
     clinometer: Clinometer
+    other_faces: list[Clinometer] = Field(default_factory=list, description="Other places where a clinometer may be laid")
+    skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
     cable: CableLimits
     supply: Supply
     elevation_screw: Screw

@@ -2,28 +2,32 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Literal
 
 from pydantic import Field
 
 from rindle_core import beams, stations
 from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, ServiceRun, acceptance
-from rindle_core.aim import AimInput, AimResult, aim
+from rindle_core.aim import AimInput, AimResult, ModelDay, aim
 from rindle_core.beams import BeamInput, BeamResult
+from rindle_core.brief import DeliveriesInput, DeliveriesResult, Delivery, deliveries, judge_hazards, judge_needs
 from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, StateEntered, bringup
 from rindle_core.cable import CableInput, CablePiece, CableResult, cable
 from rindle_core.catalogue import Beam, CoaxCable, Satellite, Terminal
 from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instruments
 from rindle_core.mast import MountInput, MountResult, mount
 from rindle_core.model import Model
 from rindle_core.peaking import Axis, LockdownInput, LockdownResult, PeakInput, PeakReading, PeakView, Turning, lockdown, peak
+from rindle_core.place_files import ApartInput, ApartResult, apart
+from rindle_core.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.registry import Outcome, register
 from rindle_core.skyline import SkyInput, SkylinePoint, SkyResult, sky
 from rindle_core.stations import StationView
 from rindle_core.steps import BuildInput, BuildResult, StepMark, build
 from rindle_core.wind import DISH_FORCE_COEFFICIENT
+from rindle_core.work_order import WorkOrderInput, WorkOrderResult, work_order
 
 
 class AxisReading(Model):
@@ -44,11 +48,26 @@ class JobFacts(Model):
     latitude_deg: float | None = Field(default=None, ge=-90, le=90)
     longitude_deg: float | None = Field(default=None, ge=-180, le=180)
     height_m: float = Field(default=0.0, ge=-500, le=9000)
-    date: dt.date
+    date: ModelDay
     terminal: Terminal | None = None
     satellite: Satellite | None = None
     cables: list[CoaxCable] = Field(default_factory=list)
     runs: list[ServiceRun] = Field(default_factory=list)
+    others: list[Satellite] = Field(default_factory=list, description="Other satellites of the stores")
+    other_latitude_deg: float | None = Field(default=None, ge=-90, le=90, description="A second entry for the same site")
+    other_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="On the work order")
+    printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
+    printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
+    needs: list[str] = Field(default_factory=list, max_length=20)
+    hazards: list[str] = Field(default_factory=list, max_length=20)
+    cautions_seen: list[str] = Field(default_factory=list, max_length=20)
+    access: str = Field(default="", max_length=600)
+    deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
+    lean_deg: float | None = Field(default=None, ge=0, le=30)
+    lean_towards_deg: float | None = Field(default=None, ge=0, lt=360.0001)
+    compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
+    clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
     skyline: list[SkylinePoint] = Field(default_factory=list)
     mast_diameter_mm: float | None = Field(default=None, gt=0, le=500)
     mast_wall_mm: float | None = Field(default=None, gt=0, le=50)
@@ -75,6 +94,11 @@ class JobAssessment(Model):
     beam: Beam | None
     coverage: BeamResult | None
     aim: AimResult | None
+    instruments: InstrumentsResult | None
+    plumb: PlumbResult | None
+    order: WorkOrderResult | None
+    apart: ApartResult | None
+    deliveries: DeliveriesResult
     sky: SkyResult | None
     mount: MountResult | None
     cable: CableResult | None
@@ -112,6 +136,77 @@ def _beam(facts: JobFacts) -> Outcome[BeamResult] | None:
         return None
     return beams.beam(
         BeamInput(latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, beams=facts.satellite.beams, rules=facts.rules)
+    )
+
+
+def _instruments(facts: JobFacts, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
+    terminal = facts.terminal
+    if aimed is None or terminal is None or not aimed.visible:
+        return None
+    return instruments(
+        InstrumentsInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            azimuth_magnetic_deg=aimed.azimuth_magnetic_deg,
+            declination_uncertainty_deg=aimed.declination_uncertainty_deg,
+            elevation_apparent_deg=aimed.elevation_apparent_deg,
+            skew_deg=aimed.skew_deg,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            faces=[terminal.clinometer, *terminal.other_faces],
+            skew_mechanism=terminal.skew_mechanism,
+            azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
+            compass_correction_deg=facts.compass_correction_deg,
+            clinometer_correction_deg=facts.clinometer_correction_deg,
+            rules=facts.rules,
+        )
+    )
+
+
+def _plumb(facts: JobFacts, aimed: AimResult | None) -> Outcome[PlumbResult] | None:
+    if aimed is None or not aimed.visible or facts.lean_deg is None or facts.lean_towards_deg is None:
+        return None
+    return plumb(
+        PlumbInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            elevation_deg=aimed.elevation_apparent_deg,
+            lean_deg=facts.lean_deg,
+            lean_towards_deg=facts.lean_towards_deg,
+            rules=facts.rules,
+        )
+    )
+
+
+def _order(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
+    printed = (facts.printed_azimuth_deg, facts.printed_elevation_deg, facts.printed_skew_deg)
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or all(one is None for one in printed):
+        return None
+    return work_order(
+        WorkOrderInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            date=facts.date,
+            satellite=facts.satellite,
+            others=facts.others,
+            clinometer=facts.terminal.clinometer if facts.terminal else None,
+            printed_azimuth_deg=printed[0],
+            printed_elevation_deg=printed[1],
+            printed_skew_deg=printed[2],
+        )
+    )
+
+
+def _apart(facts: JobFacts) -> Outcome[ApartResult] | None:
+    here, there = (facts.latitude_deg, facts.longitude_deg), (facts.other_latitude_deg, facts.other_longitude_deg)
+    if here[0] is None or here[1] is None or there[0] is None or there[1] is None:
+        return None
+    return apart(
+        ApartInput(
+            first_latitude_deg=here[0],
+            first_longitude_deg=here[1],
+            second_latitude_deg=there[0],
+            second_longitude_deg=there[1],
+            rules=facts.rules,
+        )
     )
 
 
@@ -332,9 +427,18 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     locked = lockdown(facts.lockdown.model_copy(update={"rules": facts.rules}))
     gain_db, pass_findings = _second_pass(facts, [one.result if one else None for one in (elevation, azimuth)])
     accepted = acceptance(AcceptanceInput(runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None))
+    measured, leaning, ordered, apart_by = _instruments(facts, aim_result), _plumb(facts, aim_result), _order(facts), _apart(facts)
+    due = deliveries(DeliveriesInput(items=facts.deliveries, visit_on=facts.date))
+    briefed = [
+        *(one.findings for one in (ordered, apart_by) if one),
+        due.findings,
+        judge_needs(facts.needs),
+        judge_hazards(facts.hazards, facts.cautions_seen),
+    ]
+    aiming = [one.findings for one in (aimed, covering, measured, leaning) if one]
     findings: dict[str, list[Finding]] = {
-        "brief": _judge_brief(facts),
-        "aim": [*aimed.findings, *(covering.findings if covering else [])] if aimed else [stations.WAITS_FOR_BRIEF],
+        "brief": [*_judge_brief(facts), *(finding for found in briefed for finding in found)],
+        "aim": [finding for found in aiming for finding in found] if aimed else [stations.WAITS_FOR_BRIEF],
         "sky": skied.findings if skied else [stations.WAITS_FOR_BRIEF],
         "mount": mounted.findings if mounted else [stations.WAITS_FOR_MAST],
         "cable": cabled.findings if cabled else [stations.WAITS_FOR_CABLE],
@@ -350,6 +454,11 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "beam": beam,
         "coverage": covering.result if covering else None,
         "aim": aim_result,
+        "instruments": measured.result if measured else None,
+        "plumb": leaning.result if leaning else None,
+        "order": ordered.result if ordered else None,
+        "apart": apart_by.result if apart_by else None,
+        "deliveries": due.result,
         "sky": skied.result if skied else None,
         "mount": mounted.result if mounted else None,
         "cable": cabled.result if cabled else None,

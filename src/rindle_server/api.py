@@ -21,6 +21,8 @@ from rindle_server.errors import Conflict, DeviceDown, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
 from rindle_server.jobs.report_api import router as report_router
+from rindle_server.places_api import router as places_router
+from rindle_server.sites_api import router as sites_router
 from rindle_server.stores.api import router as stores_router
 
 api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None)
@@ -29,6 +31,8 @@ api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)
 api.add_router("/stores", stores_router)
+api.add_router("/places", places_router)
+api.add_router("/sites", sites_router)
 
 _STATUS: dict[type[Exception], int] = {InputError: 422, Conflict: 409, NotThere: 404, DeviceDown: 503}
 

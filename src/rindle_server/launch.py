@@ -116,6 +116,7 @@ def run_serve(listen: str, port: int, with_bench: bool) -> None:
     """The firm's own data."""
     if listen != "127.0.0.1":
         os.environ.setdefault("RINDLE_HOSTS", "*")
+    os.environ["RINDLE_LISTEN"] = listen
     with bench(free_port(port + 1000)) if with_bench else contextlib.nullcontext("") as url:
         if url:
             os.environ["RINDLE_BENCH_URL"] = url

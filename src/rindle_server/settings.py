@@ -27,6 +27,7 @@ BENCH_TIME_SCALE = float(os.environ.get("RINDLE_BENCH_TIME_SCALE", "10"))  # ter
 BENCH_URL = os.environ.get("RINDLE_BENCH_URL", "")
 # The laptop is reached by whatever address it has on the crew's network.
 ALLOWED_HOSTS = os.environ.get("RINDLE_HOSTS", "127.0.0.1,localhost,testserver").split(",")
+LISTEN = os.environ.get("RINDLE_LISTEN", "127.0.0.1")
 WEB_DIST = Path(os.environ.get("RINDLE_WEB_DIST", BASE_DIR / "web" / "dist"))
 FONT_DIR = BASE_DIR / "web" / "node_modules" / "@fontsource-variable" / "atkinson-hyperlegible-next" / "files"
 DEMO_DIR = BASE_DIR / "demo"

@@ -5,9 +5,11 @@ from __future__ import annotations
 import datetime as dt
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
 
 from rindle_core.acceptance import ServiceRun
+from rindle_core.brief import Delivery, read_work_order
 from rindle_core.cable import CablePiece
 from rindle_core.findings import Level
 from rindle_core.headline import Segment
@@ -16,9 +18,10 @@ from rindle_core.skyline import SkylinePoint
 from rindle_core.units import System
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
+from rindle_server.files import text_of
 from rindle_server.jobs import edit
 from rindle_server.jobs.facts import assessed, listed
-from rindle_server.jobs.models import Job
+from rindle_server.jobs.models import Job, Position
 
 router = Router(tags=["jobs"])
 
@@ -57,6 +60,13 @@ class ReadingOut(Schema):
     turning: str
 
 
+class PositionOut(edit.Candidate):
+    """A candidate position with where it lies, once the job's place is known."""
+
+    latitude_deg: float | None
+    longitude_deg: float | None
+
+
 class JobOut(Schema):
     """A job whole: what was entered, and what it comes to."""
 
@@ -64,6 +74,8 @@ class JobOut(Schema):
     updated_at: dt.datetime
     place_text: str
     place_understood: str
+    other_place_text: str
+    positions: list[PositionOut]
     terminal_code: str
     satellite_code: str
     facts: JobFacts
@@ -131,6 +143,19 @@ def _row(job: Job) -> JobRow:
     )
 
 
+def _position(job: Job, row: Position) -> PositionOut:
+    at = edit.position_coordinates(job, row)
+    return PositionOut(
+        letter=row.letter,
+        place_text=row.place_text,
+        distance_m=row.distance_m,
+        bearing_deg=row.bearing_deg,
+        note=row.note,
+        latitude_deg=at[0] if at else None,
+        longitude_deg=at[1] if at else None,
+    )
+
+
 def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
@@ -139,6 +164,8 @@ def job_out(job: Job) -> JobOut:
         updated_at=job.updated_at,
         place_text=job.place_text,
         place_understood=edit.understood(job.place_text),
+        other_place_text=job.other_place_text,
+        positions=[_position(job, row) for row in job.positions.all()],
         terminal_code=job.terminal_code,
         satellite_code=job.satellite_code,
         facts=found.facts,
@@ -197,6 +224,30 @@ def put_runs(request: HttpRequest, number: str, entries: list[ServiceRun]) -> Jo
     """The service runs before and after, whole."""
     job = edit.editable(number)
     edit.replace(job, "runs", [entry.model_dump() for entry in entries])
+    return job_out(job)
+
+
+@router.put("/{number}/deliveries", response=JobOut)
+def put_deliveries(request: HttpRequest, number: str, entries: list[Delivery]) -> JobOut:
+    """What is on order, whole."""
+    job = edit.editable(number)
+    edit.replace(job, "deliveries", [entry.model_dump() for entry in entries])
+    return job_out(job)
+
+
+@router.put("/{number}/positions", response=JobOut)
+def put_positions(request: HttpRequest, number: str, entries: list[edit.Candidate]) -> JobOut:
+    """The candidate positions, whole."""
+    job = edit.editable(number)
+    edit.put_positions(job, entries)
+    return job_out(job)
+
+
+@router.post("/{number}/work-order", response=JobOut)
+def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+    """Reads a work order (JSON or CSV) into the job."""
+    job = edit.editable(number)
+    edit.take_order(job, read_work_order(text_of(file)))
     return job_out(job)
 
 

@@ -10,9 +10,12 @@ from typing import Any, Concatenate, ParamSpec
 from django.db import transaction
 from django.db.models import Model as DjangoModel
 from django.utils import timezone
+from pydantic import Field
 
 from rindle_core import __version__
+from rindle_core.bearings import OffsetInput, offset
 from rindle_core.catalogue import Terminal
+from rindle_core.errors import InputError
 from rindle_core.job import AxisReading, JobFacts, assess
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
@@ -49,16 +52,40 @@ class JobPatch(Model):
     push_right_db: float | None = None
     beam_letter: str | None = None
     activation_code: str | None = None
+    other_place_text: str | None = None
+    printed_azimuth_deg: float | None = None
+    printed_elevation_deg: float | None = None
+    printed_skew_deg: float | None = None
+    needs: list[str] | None = None
+    hazards: list[str] | None = None
+    cautions_seen: list[str] | None = None
+    access: str | None = None
+    lean_deg: float | None = None
+    lean_towards_deg: float | None = None
+    compass_correction_deg: float | None = None
+    clinometer_correction_deg: float | None = None
+
+
+class Candidate(Model):
+    """A candidate position as it is entered."""
+
+    letter: str = Field(min_length=1, max_length=3)
+    place_text: str = Field(default="", max_length=200)
+    distance_m: float | None = Field(default=None, ge=0, le=100_000)
+    bearing_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True")
+    note: str = Field(default="", max_length=200)
 
 
 _PARTS: dict[str, type[DjangoModel]] = {
     "runs": models.ServiceRun,
     "skyline": models.SkylinePoint,
     "cable_pieces": models.CablePiece,
+    "deliveries": models.Delivery,
     "readings": models.PeakReading,
     "states_entered": models.StateEntered,
 }
-_NEVER_EMPTY = {"customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
+_WITH_DEFAULT = {"height_m", "connectors", "date", "compass_correction_deg", "clinometer_correction_deg"}
+_NEVER_EMPTY = {"access", "customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
 
 
 def find(number: str) -> models.Job:
@@ -113,6 +140,18 @@ def _place(job: models.Job, text: str) -> None:
         job.height_m = place.height_m
 
 
+def _other_place(job: models.Job, text: str) -> None:
+    """A second entry for the same site. Its faults name their own field."""
+    job.other_place_text = text.strip()
+    job.other_latitude_deg = job.other_longitude_deg = None
+    if job.other_place_text:
+        try:
+            place = parse_place(parse(PlaceInput, {"place": job.other_place_text}))
+        except InputError as error:
+            raise InputError.one("other_place_text", error.message) from error
+        job.other_latitude_deg, job.other_longitude_deg = place.latitude_deg, place.longitude_deg
+
+
 def _known(kind: str, code: str) -> str:
     if code and not StoreItem.objects.filter(kind=kind, code=code).exists():
         codes = ", ".join(StoreItem.objects.filter(kind=kind).values_list("code", flat=True))
@@ -127,9 +166,13 @@ def patch(job: models.Job, change: JobPatch) -> None:
     for name, value in given.items():
         if name == "place_text":
             _place(job, value or "")
+        elif name == "other_place_text":
+            _other_place(job, value or "")
+        elif name in ("needs", "hazards", "cautions_seen"):
+            setattr(job, name, value or [])
         elif name in ("terminal_code", "satellite_code", "cable_code"):
             setattr(job, name, _known(name.removesuffix("_code"), value or ""))
-        elif name in ("height_m", "connectors", "date") and value is None:
+        elif name in _WITH_DEFAULT and value is None:
             setattr(job, name, getattr(models.Job(), name))
         else:
             setattr(job, name, (value or "").strip() if name in _NEVER_EMPTY else value)
@@ -249,6 +292,59 @@ def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
         "signed_off_by": job.signed_off_by,
     }
     job.save()
+
+
+@_whole
+def put_positions(job: models.Job, entries: list[Candidate]) -> None:
+    """Puts the candidate positions in place of the old ones. Raises InputError for a place that cannot be read."""
+    for at, entry in enumerate(entries):
+        if entry.place_text:
+            try:
+                parse_place(PlaceInput(place=entry.place_text))
+            except InputError as error:
+                raise InputError.one(f"{at}.place_text", error.message) from error
+        elif entry.distance_m is None or entry.bearing_deg is None:
+            raise InputError.one(f"{at}.place_text", "needs coordinates of its own, or a distance and a bearing from the job's place")
+    job.positions.all().delete()
+    models.Position.objects.bulk_create(models.Position(job=job, position=at, **entry.model_dump()) for at, entry in enumerate(entries))
+    job.save()
+
+
+def position_coordinates(job: models.Job, row: models.Position) -> tuple[float, float] | None:
+    """Where a candidate lies; None while the job itself has no place."""
+    if row.place_text:
+        place = parse_place(PlaceInput(place=row.place_text))
+        return place.latitude_deg, place.longitude_deg
+    if job.latitude_deg is None or job.longitude_deg is None or row.distance_m is None or row.bearing_deg is None:
+        return None
+    there = offset(
+        OffsetInput(latitude_deg=job.latitude_deg, longitude_deg=job.longitude_deg, distance_m=row.distance_m, bearing_deg=row.bearing_deg)
+    ).result
+    return there.latitude_deg, there.longitude_deg
+
+
+def take_order(job: models.Job, order: dict[str, Any]) -> None:
+    """Puts a work order's fields into the job. Raises InputError."""
+    change: dict[str, Any] = {
+        name: order[name] for name in ("customer", "service_wanted", "height_m", "date", "activation_code", "beam_letter") if name in order
+    }
+    change |= {f"printed_{name}": order[name] for name in ("azimuth_deg", "elevation_deg", "skew_deg") if name in order}
+    if "latitude_deg" in order and "longitude_deg" in order:
+        change["place_text"] = f"{order['latitude_deg']:g}, {order['longitude_deg']:g}"
+    if "place" in order:
+        change["place_text"] = order["place"]
+    for kind in ("terminal", "satellite"):
+        if kind in order:
+            change[f"{kind}_code"] = _by_name(kind, order[kind])
+    patch(job, parse(JobPatch, change))
+
+
+def _by_name(kind: str, wanted: str) -> str:
+    items = list(StoreItem.objects.filter(kind=kind))
+    for item in items:
+        if wanted.casefold() in (item.code.casefold(), str(item.data["name"]).casefold()):
+            return item.code
+    raise NotThere.one(kind, f"{wanted!r} is not in the stores; there are {', '.join(str(item.data['name']) for item in items)}")
 
 
 def understood(place_text: str) -> str:

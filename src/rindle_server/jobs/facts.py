@@ -19,12 +19,14 @@ from rindle_server.stores.models import Firm, StoreItem
 SCALARS = (
     "customer", "service_wanted", "latitude_deg", "longitude_deg", "height_m", "date", "mast_diameter_mm", "mast_wall_mm",
     "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
-    "device_level_db",
+    "device_level_db", "other_latitude_deg", "other_longitude_deg", "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "needs",
+    "hazards", "cautions_seen", "access", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
 )  # fmt: skip
 LISTS: dict[str, tuple[str, ...]] = {
     "runs": ("when", "down_mbps", "up_mbps", "latency_ms"),
     "skyline": ("azimuth_deg", "elevation_deg", "kind", "distance_m"),
     "cable_pieces": ("kind", "length_m", "note"),
+    "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on"),
     "step_marks": ("code", "at", "by"),
     "readings": ("axis", "pass_number", "turns", "level_db", "turning"),
     "states_entered": ("code", "at_s"),
@@ -61,6 +63,7 @@ def facts_of(job: Job) -> JobFacts:
     data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
     data["terminal"] = _item("terminal", job.terminal_code, Terminal)
     data["satellite"] = _item("satellite", job.satellite_code, Satellite)
+    data["others"] = [item.read(Satellite) for item in StoreItem.objects.filter(kind="satellite").exclude(code=job.satellite_code)]
     data["cables"] = [item.read(CoaxCable) for item in StoreItem.objects.filter(kind="cable")]
     data["rules"] = Firm.ours().house_rules()
     return parse(JobFacts, data, "job")

@@ -27,6 +27,20 @@ class Job(models.Model):
     date = models.DateField(default=_today)
     terminal_code = models.CharField(max_length=40, blank=True)
     satellite_code = models.CharField(max_length=40, blank=True)
+    other_place_text = models.CharField(max_length=200, blank=True)
+    other_latitude_deg = models.FloatField(null=True)
+    other_longitude_deg = models.FloatField(null=True)
+    printed_azimuth_deg = models.FloatField(null=True)
+    printed_elevation_deg = models.FloatField(null=True)
+    printed_skew_deg = models.FloatField(null=True)
+    needs = models.JSONField(default=list)
+    hazards = models.JSONField(default=list)
+    cautions_seen = models.JSONField(default=list)
+    access = models.CharField(max_length=600, blank=True)
+    lean_deg = models.FloatField(null=True)
+    lean_towards_deg = models.FloatField(null=True)
+    compass_correction_deg = models.FloatField(default=0.0)
+    clinometer_correction_deg = models.FloatField(default=0.0)
     mast_diameter_mm = models.FloatField(null=True)
     mast_wall_mm = models.FloatField(null=True)
     mast_free_length_m = models.FloatField(null=True)
@@ -123,3 +137,25 @@ class StateEntered(JobPart):
     job = models.ForeignKey(Job, models.CASCADE, related_name="states_entered")
     code = models.CharField(max_length=20)
     at_s = models.FloatField()
+
+
+class Delivery(JobPart):
+    """Something on order for the job."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="deliveries")
+    item = models.CharField(max_length=120)
+    ordered_on = models.DateField(null=True)
+    lead_days = models.PositiveIntegerField(default=0)
+    after_item = models.CharField(max_length=120, blank=True)
+    arrived_on = models.DateField(null=True)
+
+
+class Position(JobPart):
+    """A candidate place for the terminal: coordinates of its own, or a measured way from the job's place."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="positions")
+    letter = models.CharField(max_length=3)
+    place_text = models.CharField(max_length=200, blank=True)
+    distance_m = models.FloatField(null=True)
+    bearing_deg = models.FloatField(null=True)
+    note = models.CharField(max_length=200, blank=True)

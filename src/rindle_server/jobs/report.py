@@ -26,7 +26,7 @@ _DRAWINGS = {
     "peak": ["peak-elevation", "peak-azimuth"],
     "bringup": ["bringup"],
 }
-_FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
+FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
 
 
 def _aim_rows(result: JobAssessment) -> list[tuple[str, str]]:
@@ -115,7 +115,7 @@ def _context(job: Job, system: System) -> dict[str, Any]:
         "version": found.version,
         "firm": Firm.ours(),
         "colours": tokens()["day"],
-        "font_url": (settings.FONT_DIR / _FONT).as_uri(),
+        "font_url": (settings.FONT_DIR / FONT).as_uri(),
     }
 
 

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from rindle_core.units import System
+from rindle_server.files import own_address
 from rindle_server.jobs import edit
+from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.report import report_html, report_pdf
 
 router = Router(tags=["report"])
@@ -23,4 +26,26 @@ def pdf(request: HttpRequest, number: str, units: System = "metric") -> HttpResp
     """The report as PDF."""
     answer = HttpResponse(report_pdf(edit.find(number), units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="rindle-{number}.pdf"'
+    return answer
+
+
+def _address(request: HttpRequest, number: str) -> str:
+    """Where the job opens on the local network: the laptop's own address there, unless it only listens to itself."""
+    host, _, port = request.get_host().partition(":")
+    if host in ("127.0.0.1", "localhost") and settings.LISTEN != "127.0.0.1":
+        host = own_address()
+    return f"http://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
+
+
+@router.get("/{number}/pocket.html")
+def pocket_page(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
+    """The pocket card as a page."""
+    return HttpResponse(pocket_html(edit.find(number), _address(request, number), paper, units), content_type="text/html; charset=utf-8")
+
+
+@router.get("/{number}/pocket.pdf")
+def pocket_print(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
+    """The pocket card as PDF."""
+    answer = HttpResponse(pocket_pdf(edit.find(number), _address(request, number), paper, units), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="pocket-{number}-{paper}.pdf"'
     return answer

