@@ -93,6 +93,7 @@ class JobAssessment(Model):
     stations: list[StationView]
     beam: Beam | None
     coverage: BeamResult | None
+    beamwidth_deg: float | None = Field(description="Of the terminal, at its receive frequency")
     aim: AimResult | None
     instruments: InstrumentsResult | None
     plumb: PlumbResult | None
@@ -452,6 +453,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     online = brought is not None and brought.result.online
     results = {
         "beam": beam,
+        "beamwidth_deg": facts.terminal.beamwidth_deg() if facts.terminal else None,
         "coverage": covering.result if covering else None,
         "aim": aim_result,
         "instruments": measured.result if measured else None,

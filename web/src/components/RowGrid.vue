@@ -5,13 +5,13 @@ import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed, nextTick, ref, watch } from 'vue'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import { type ListName, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; add?: number }
+export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number }
 type Entry = Record<string, unknown>
 
-const props = defineProps<{ name: 'skyline' | 'cable-pieces' | 'runs'; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry }>()
+const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry }>()
 const store = useJob()
 const prefs = usePrefs()
 const root = ref<HTMLElement | null>(null)
@@ -37,14 +37,14 @@ function fromText(row: Record<string, string>): Entry {
   const entry: Entry = { ...props.fixed }
   for (const column of props.columns) {
     const text = row[column.key] ?? ''
-    if (column.choices || column.text) { entry[column.key] = text; continue }
+    if (column.choices || column.text) { entry[column.key] = column.optional && text === '' ? null : text; continue }
     const value = fromEntry(text, column.unit ?? '', prefs.system)
     if (value === null && column.optional) entry[column.key] = null
     else entry[column.key] = typeof value === 'number' && column.add ? (((value - column.add) % 360) + 360) % 360 : (value ?? '')
   }
   return entry
 }
-const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.text || !row[column.key])
+const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || (column.text && !column.main) || !row[column.key])
 async function save(): Promise<void> {
   const entries = texts.value.filter((row) => !isBlank(row)).map((row) => untouched(row) ?? fromText(row))
   const saved = await store.replaceList(props.name, [...others.value, ...entries], props.rows)

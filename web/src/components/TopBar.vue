@@ -29,7 +29,7 @@ async function leave(): Promise<void> {
       <svg viewBox="0 0 34 22" width="34" height="22" aria-hidden="true"><path d="M2 16c6 0 5-11 12-11s4 12 11 12 4-6 7-6" fill="none" stroke="var(--stream)" stroke-width="3" stroke-linecap="round" /></svg>
       Rindle
     </router-link>
-    <nav aria-label="Places"><router-link to="/jobs">Jobs</router-link></nav>
+    <nav aria-label="Places"><router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link></nav>
     <label class="find"><span class="visually-hidden">Find a job</span>
       <input id="find" v-model="find" type="search" placeholder="Find a job  ( / )" autocomplete="off" @input="search" @keydown.esc="($event.target as HTMLInputElement).blur()" />
     </label>
@@ -46,6 +46,7 @@ async function leave(): Promise<void> {
 <style scoped>
 .top { height: 48px; flex: none; display: flex; align-items: center; gap: 20px; padding: 0 16px; background: var(--sheet); border-bottom: 1px solid var(--rule); }
 .wordmark { display: flex; align-items: center; gap: 8px; font-size: 20px; font-weight: 750; color: var(--ink); text-decoration: none; }
+nav { display: flex; gap: 12px; }
 nav a { color: var(--ink); text-decoration: none; padding: 12px 4px; font-weight: 600; }
 nav a.router-link-active { border-bottom: 3px solid var(--stream); }
 .find input { font: inherit; width: 208px; height: 32px; padding: 0 12px; color: var(--ink); background: var(--paper); border: 1px solid var(--quiet); border-radius: 6px; }

@@ -9,6 +9,7 @@ export const SHORTCUTS: [string, string][] = [
   ['m', 'magnetic or true bearings'],
   ['n', 'new reading or row'],
   ['.', 'next step done'],
+  ['p', 'pocket card'],
   ['[  ]', 'previous and next job'],
   ['Ctrl+Z', 'undo the last saved change'],
 ]

@@ -1,21 +1,27 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import CalcPanel from '@/components/CalcPanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
+import EntryField from '@/components/EntryField.vue'
+import UnFold from '@/components/UnFold.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
 const prefs = usePrefs()
-const aim = computed(() => store.job?.assessment.aim ?? null)
+const job = computed(() => store.job!)
+const aim = computed(() => job.value.assessment.aim ?? null)
+const paper = ref<'A5' | 'A6'>('A5')
+const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const fixed = (value: number, digits: number, suffix: string) => `${value.toFixed(digits)}${suffix}`.replace('-', '−')
 const figures = computed(() => {
   const a = aim.value
   if (!a) return []
   return [
     ['True azimuth', fixed(a.azimuth_true_deg, 3, '°'), 'Clockwise from true north; WGS 84 look angle'],
-    ['Compass', formatQuantity(a.azimuth_magnetic_deg, 'compass_deg', prefs.system), 'True azimuth less declination'],
-    ['Declination', `${fixed(a.declination_deg, 2, '°')} ± ${a.declination_uncertainty_deg.toFixed(1)}°`, 'East positive; World Magnetic Model 2025'],
+    ['Compass', show(a.azimuth_magnetic_deg, 'compass_deg'), 'True azimuth less declination'],
+    ['Declination', `${fixed(a.declination_deg, 2, '°')} ± ${a.declination_uncertainty_deg.toFixed(1)}°`, `East positive; World Magnetic Model 2025; ${fixed(a.declination_change_deg_per_year, 2, '°')} a year`],
     ['Elevation, geometric', fixed(a.elevation_deg, 3, '°'), 'Without refraction'],
     ['Elevation seen', fixed(a.elevation_apparent_deg, 3, '°'), 'With refraction, ITU-R P.834'],
     ['Clinometer', a.clinometer_deg === null || a.clinometer_deg === undefined ? '–' : fixed(a.clinometer_deg, 1, '°'), a.clinometer_face || 'Choose a terminal for its face'],
@@ -24,21 +30,118 @@ const figures = computed(() => {
     ['Round trip', fixed(a.round_trip_ms, 1, ' ms'), 'Up and back once; an echo over the gateway takes twice that'],
   ]
 })
+const site = computed(() => ({ latitude_deg: job.value.facts.latitude_deg, longitude_deg: job.value.facts.longitude_deg }))
+const high = computed(() => ({ ...site.value, height_m: job.value.facts.height_m ?? 0 }))
+const satellite = computed(() => job.value.facts.satellite!)
+const beamwidth = computed(() => job.value.assessment.beamwidth_deg)
+const plumb = computed(() => job.value.assessment.plumb)
+const coverage = computed(() => job.value.assessment.coverage)
+const tolerance = (value: number | null | undefined) => (value === null || value === undefined ? '' : `± ${value.toFixed(value < 1 ? 2 : 1)}°`)
+const offset = String(Math.round((job.value.facts.longitude_deg ?? 0) / 15))
+type Row = [string, string]
+const num = (value: unknown) => Number(value)
+interface Outage { start: string; end: string; minutes: number }
+const outageRows = (result: Record<string, unknown>): Row[] => (result.outages as Outage[]).map((one) => [one.start.slice(0, 10), `${one.start.slice(11, 16)} to ${one.end.slice(11, 16)} UTC, ${one.minutes.toFixed(1)} min`])
+interface SunTime { at: string; way: string; sun_elevation_deg: number; instruction: string }
+const sunRows = (result: Record<string, unknown>): Row[] => {
+  const times = result.times as SunTime[]
+  return times.length ? times.map((one) => [`${one.at.slice(11, 19)} on site`, `${one.way === 'sun' ? 'Sun over the bearing' : 'Shadow along the bearing'}, sun ${one.sun_elevation_deg.toFixed(0)}° up. ${one.instruction}`]) : [['Today', 'The sun does not pass this bearing or its opposite while it is up. Use a landmark.']]
+}
+interface Near { name: string; off_deg: number; azimuth_difference_deg: number; elevation_difference_deg: number; beam_loss_db: number; identity: string }
+const nearRows = (result: Record<string, unknown>): Row[] => {
+  const near = result.neighbours as Near[]
+  return near.length ? near.map((one) => [one.name, `${one.off_deg.toFixed(1)}° off (azimuth ${fixed(one.azimuth_difference_deg, 1, '°')}, elevation ${fixed(one.elevation_difference_deg, 1, '°')}), ${one.beam_loss_db.toFixed(0)} dB down in the beam. ${one.identity}`]) : [['Neighbours', 'None of the stores’ satellites stands within the search angle.']]
+}
+interface Track { time_since_node_h: number; azimuth_true_deg: number; elevation_deg: number }
+const trackRows = (result: Record<string, unknown>): Row[] => [
+  ['Whole day', `azimuth ${num(result.azimuth_span_deg).toFixed(2)}°, elevation ${num(result.elevation_span_deg).toFixed(2)}°, up to ${num(result.widest_deg).toFixed(2)}° from the middle`],
+  ...(result.track as Track[]).filter((_, index) => index % 3 === 0).map((one): Row => [`${one.time_since_node_h.toFixed(0)} h after the node`, `azimuth ${one.azimuth_true_deg.toFixed(2)}°, elevation ${one.elevation_deg.toFixed(2)}°`]),
+]
+const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ label: one.name, value: String(one.longitude_deg) })))
 </script>
 
 <template>
   <template v-if="aim">
     <drawing-view name="dial" />
     <p class="caution"><b>Compass:</b> steel bends it. Stand off several metres from mast, dish, roof and vehicle, and sight along the line.</p>
-    <table class="grid-table figures" aria-label="Figures of the aim"><tbody>
-      <tr v-for="[name, figure, source] in figures" :key="name"><th scope="row">{{ name }}</th><td class="num">{{ figure }}</td><td class="quiet small">{{ source }}</td></tr>
-    </tbody></table>
+    <div>
+      <un-fold title="Figures" note="exact, with their sources" open>
+        <table class="grid-table figures" aria-label="Figures of the aim"><tbody>
+          <tr v-for="[name, figure, source] in figures" :key="name"><th scope="row">{{ name }}</th><td class="num">{{ figure }}</td><td class="quiet small">{{ source }}</td></tr>
+        </tbody></table>
+      </un-fold>
+      <un-fold v-if="job.assessment.instruments" title="What each instrument shows" note="in the order in which they are set, with tolerances">
+        <table class="grid-table figures" aria-label="Instruments">
+          <thead><tr><th scope="col">Instrument</th><th scope="col">Set to</th><th scope="col">It can do</th><th scope="col">Finds it</th><th scope="col">Final</th></tr></thead>
+          <tbody><template v-for="(one, index) in job.assessment.instruments.figures" :key="index">
+            <tr><th scope="row">{{ one.instrument }}</th><td class="num">{{ show(one.reading, one.unit ?? 'deg') }}</td><td>{{ tolerance(one.instrument_tolerance_deg) }}</td><td>{{ tolerance(one.acquisition_tolerance_deg) }}</td><td>{{ tolerance(one.final_tolerance_deg) }}</td></tr>
+            <tr class="how"><td colspan="5" class="quiet small">{{ one.how }}<template v-if="one.correction_deg"> Own correction {{ fixed(one.correction_deg, 1, '°') }} is inside.</template></td></tr>
+          </template></tbody>
+        </table>
+        <div class="fields">
+          <entry-field field="compass_correction_deg" label="Compass reads more than true by" :value="job.facts.compass_correction_deg" unit="deg" hint="Known from earlier jobs" />
+          <entry-field field="clinometer_correction_deg" label="Clinometer reads more than true by" :value="job.facts.clinometer_correction_deg" unit="deg" hint="From the reversal test below" />
+        </div>
+        <h2>Reversal test</h2>
+        <calc-panel name="reversal" :fields="[{ key: 'first_deg', label: 'Reading', unit: 'deg' }, { key: 'turned_round_deg', label: 'Turned end for end', unit: 'deg' }]" :fixed="{}" wait="Lay the clinometer on any steady surface, read it, turn it end for end on the same spot, and read again." :show="(r) => [['Own error', fixed(num(r.correction_deg), 2, '°')], ['The surface', fixed(num(r.surface_deg), 2, '°')]]" />
+      </un-fold>
+      <un-fold v-if="coverage?.chosen" title="Beam" :note="`${coverage.chosen.letter}, ${coverage.chosen.edge_km.toFixed(0)} km inside its edge`">
+        <table class="grid-table" aria-label="Beam"><tbody>
+          <tr><th scope="row">Hand</th><td>{{ coverage.chosen.receive_hand }} as received, {{ coverage.chosen.transmit_hand }} as sent</td></tr>
+          <tr><th scope="row">Carrier</th><td>{{ coverage.chosen.carrier_mhz }} MHz</td></tr>
+          <tr><th scope="row">Told to the modem</th><td>{{ coverage.chosen.modem_entry }}</td></tr>
+          <tr><th scope="row">To the edge</th><td>{{ show(coverage.chosen.edge_km, 'km') }}</td></tr>
+          <tr v-if="coverage.second"><th scope="row">Second choice</th><td>beam {{ coverage.second.letter }}, {{ coverage.second.edge_km >= 0 ? `${show(coverage.second.edge_km, 'km')} inside` : `${show(-coverage.second.edge_km, 'km')} away` }}</td></tr>
+        </tbody></table>
+      </un-fold>
+      <un-fold title="Mast out of plumb" :note="plumb ? `set elevation ${plumb.elevation_setting_deg.toFixed(1)}°, azimuth ${plumb.azimuth_setting_deg.toFixed(1)}° true on the scales` : 'errors and corrected settings'" :open="plumb !== null">
+        <div class="fields">
+          <entry-field field="lean_deg" label="Lean" :value="job.facts.lean_deg" unit="deg" hint="Angle between mast and plumb line" />
+          <entry-field field="lean_towards_deg" label="Leans towards" :value="job.facts.lean_towards_deg" unit="deg" hint="True bearing" />
+        </div>
+        <table v-if="plumb" class="grid-table" aria-label="Out of plumb"><thead><tr><th></th><th scope="col">Error if set as for a plumb mast</th><th scope="col">Set the scale to</th></tr></thead><tbody>
+          <tr><th scope="row">Elevation</th><td>{{ fixed(plumb.elevation_error_deg, 2, '°') }}</td><td><b>{{ fixed(plumb.elevation_setting_deg, 2, '°') }}</b></td></tr>
+          <tr><th scope="row">Azimuth</th><td>{{ fixed(plumb.azimuth_error_deg, 2, '°') }}</td><td><b>{{ fixed(plumb.azimuth_setting_deg, 2, '°') }} true</b></td></tr>
+          <tr><th scope="row">Skew</th><td>{{ fixed(plumb.skew_error_deg, 2, '°') }}</td><td><b>add {{ fixed(plumb.skew_correction_deg, 2, '°') }}</b></td></tr>
+          <tr><th scope="row">Plumb it again</th><td colspan="2">from {{ plumb.most_lean_deg.toFixed(2) }}° of lean this way: the preset then misses by more than its tolerance</td></tr>
+        </tbody></table>
+      </un-fold>
+      <un-fold title="Screw turns" note="degrees per turn from two readings">
+        <calc-panel name="calibrate" :fields="[{ key: 'first_turns', label: 'First count', start: '0' }, { key: 'first_deg', label: 'Reading there', unit: 'deg' }, { key: 'second_turns', label: 'Second count' }, { key: 'second_deg', label: 'Reading there', unit: 'deg' }, { key: 'wanted_deg', label: 'Wanted', unit: 'deg', start: (aim.clinometer_deg ?? aim.elevation_apparent_deg).toFixed(1) }]" :fixed="{}" wait="Read the clinometer, turn the screw some whole turns, and read again." :show="(r) => [['A turn moves it by', fixed(num(r.deg_per_turn), 3, '°')], ['Still to go', `${fixed(num(r.to_go_turns), 2, ' turns')} ± ${num(r.error_turns).toFixed(2)}`]]" />
+      </un-fold>
+      <un-fold title="Without a compass" note="sun and landmarks">
+        <h2>By the sun</h2>
+        <calc-panel name="sun_bearing" :fields="[{ key: 'utc_offset_h', label: 'Clock ahead of UTC by (h)', start: offset }]" :fixed="{ ...site, date: job.facts.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }" :show="sunRows" />
+        <p class="caution">Never look into the sun, with or without an instrument.</p>
+        <h2>By a landmark</h2>
+        <calc-panel name="landmark" :fields="[{ key: 'to_latitude_deg', label: 'Landmark’s latitude' }, { key: 'to_longitude_deg', label: 'Landmark’s longitude' }]" :fixed="{ from_latitude_deg: site.latitude_deg, from_longitude_deg: site.longitude_deg, azimuth_true_deg: aim.azimuth_true_deg % 360 }" wait="Something that is seen from the site and found on the map: a tower, a summit, a road junction." :show="(r) => [['True bearing to it', fixed(num(r.bearing_deg), 2, '°')], ['Back-bearing', fixed(num(r.back_bearing_deg), 2, '°')], ['Distance', show(num(r.distance_m), 'm')], ['Turn from it to the satellite', `${Math.abs(num(r.lay_off_deg)).toFixed(1)}° ${num(r.lay_off_deg) >= 0 ? 'clockwise' : 'anticlockwise'}, good to ${num(r.uncertainty_deg).toFixed(1)}°`]]" />
+      </un-fold>
+      <un-fold title="Neighbours on the arc" note="which could be mistaken, and how to tell">
+        <calc-panel v-if="beamwidth" name="neighbours" :fields="[{ key: 'search_deg', label: 'Within', unit: 'deg', start: '20' }]" :fixed="{ ...high, satellite, others: job.facts.others ?? [], beamwidth_deg: beamwidth }" :show="nearRows" />
+      </un-fold>
+      <un-fold title="Sun outages" note="of the coming year">
+        <calc-panel v-if="beamwidth && aim.visible" name="sun_outage" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg, beamwidth_deg: beamwidth, date: job.facts.date, days: 366 }" :show="outageRows" />
+      </un-fold>
+      <un-fold title="Inclined orbit" note="a day of a satellite that is no longer held">
+        <calc-panel name="inclined" :fields="[{ key: 'inclination_deg', label: 'Inclination', unit: 'deg', start: satellite.inclination_deg ? String(satellite.inclination_deg) : '' }]" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg }" wait="Enter the inclination from the operator’s elements." :show="trackRows" />
+      </un-fold>
+      <un-fold title="Spare feed" note="for a neighbouring television satellite">
+        <calc-panel name="spare_feed" :fields="[{ key: 'spare_longitude_deg', label: 'Satellite', choices: others, start: others[0]?.value ?? '' }, { key: 'focal_length_mm', label: 'Focal length', unit: 'mm' }, { key: 'feed_diameter_mm', label: 'Feed’s diameter', unit: 'mm', start: prefs.system === 'metric' ? '60' : '2.36' }]" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg, aperture_mm: job.facts.terminal?.aperture_mm ?? 900 }" wait="Enter the dish’s focal length from its sheet." :show="(r) => [['Angle between them', fixed(num(r.off_deg), 2, '°')], ['Along the bar, from behind', `${show(Math.abs(num(r.along_bar_mm)), 'mm')} to the ${num(r.along_bar_mm) >= 0 ? 'right' : 'left'}`], ['Height', `${show(Math.abs(num(r.height_mm)), 'mm')} ${num(r.height_mm) >= 0 ? 'higher' : 'lower'}`], ['Its own skew', fixed(num(r.skew_deg), 1, '° clockwise from behind')], ['Gap to the main feed', show(num(r.gap_mm), 'mm')]]" />
+      </un-fold>
+      <un-fold title="Pocket card" note="one page for the roof" open>
+        <p class="row"><label>Paper <select v-model="paper"><option>A5</option><option>A6</option></select></label>
+          <a id="pocket" :href="`/api/jobs/${store.number}/pocket.html?paper=${paper}&units=${prefs.system}`" target="_blank">Show the card</a>
+          <a :href="`/api/jobs/${store.number}/pocket.pdf?paper=${paper}&units=${prefs.system}`" target="_blank">PDF to print</a></p>
+      </un-fold>
+    </div>
   </template>
   <p v-else class="quiet">What belongs here: the figures for compass, clinometer and skew. They need the place and a satellite. <router-link :to="`/jobs/${store.number}/brief`">Go to Brief</router-link></p>
 </template>
 
 <style scoped>
 .figures td, .figures th { border-top: 1px solid var(--rule); padding: 6px 16px 6px 0; }
-.figures th { color: var(--ink); font-size: 15px; white-space: nowrap; }
+.figures tbody th { color: var(--ink); font-size: 15px; white-space: nowrap; }
+.figures .how td { border-top: 0; padding-top: 0; }
 .num { font-weight: 700; text-align: right; white-space: nowrap; }
+select { font: inherit; height: 34px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 </style>

@@ -1,12 +1,12 @@
 /** The open job: its facts, its assessment and its drawings; every change is saved at once and can be undone. */
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
 export type Patch = Schemas['JobPatch']
-type ListName = 'skyline' | 'cable-pieces' | 'runs'
+export type ListName = 'skyline' | 'cable-pieces' | 'runs' | 'positions' | 'deliveries'
 type Undo = () => Promise<unknown>
 
 export const useJob = defineStore('job', () => {
@@ -85,6 +85,8 @@ export const useJob = defineStore('job', () => {
     const calls = {
       skyline: () => client.PUT('/api/jobs/{number}/skyline', { ...path.value, body: entries as Schemas['SkylinePoint'][] }),
       'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path.value, body: entries as Schemas['CablePiece'][] }),
+      positions: () => client.PUT('/api/jobs/{number}/positions', { ...path.value, body: entries as Schemas['Candidate'][] }),
+      deliveries: () => client.PUT('/api/jobs/{number}/deliveries', { ...path.value, body: entries as Schemas['Delivery'][] }),
       runs: () => client.PUT('/api/jobs/{number}/runs', { ...path.value, body: entries as Schemas['ServiceRun'][] }),
     }
     return change(() => unwrap(calls[name]()), [], `${name}.`)
@@ -114,6 +116,8 @@ export const useJob = defineStore('job', () => {
     if (done) undos.value.push(() => unmarkStep(code))
     return done
   }
+  /** Reads a work order into the job; what was there before is brought back by undo, field by field. */
+  const takeOrder = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
   const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
   /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
@@ -142,6 +146,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    open, patch, replaceList, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    open, patch, replaceList, takeOrder, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

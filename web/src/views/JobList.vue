@@ -25,7 +25,7 @@ async function create(): Promise<void> {
 
 <template>
   <main class="jobs">
-    <header class="row"><h1>Jobs</h1><n-button type="primary" class="new" @click="create"><template #icon><icon-plus /></template>New job</n-button></header>
+    <header class="row"><h1>Jobs</h1><router-link to="/sites" class="many">Many sites at once</router-link><n-button type="primary" @click="create"><template #icon><icon-plus /></template>New job</n-button></header>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-else-if="rows && rows.length === 0" class="quiet">No jobs yet. A job begins with the first call: press New job and enter who is calling and from where.</p>
     <p v-else-if="rows && shown.length === 0" class="quiet">No job matches “{{ route.query.find }}”. Clear the search to see all {{ rows.length }}.</p>
@@ -51,11 +51,11 @@ async function create(): Promise<void> {
 <style scoped>
 .jobs { width: min(1180px, 100%); margin: 0 auto; padding: 24px 24px 48px; display: grid; gap: 16px; }
 h1 { font-size: 28px; }
-.new { margin-left: auto; }
+.many { margin-left: auto; font-weight: 600; }
 ul { list-style: none; margin: 0; padding: 0; background: var(--sheet); border: 1px solid var(--rule); border-radius: 6px; }
 li + li { border-top: 1px solid var(--rule); }
-a { display: grid; grid-template-columns: 104px minmax(200px, 1.1fr) minmax(220px, 1.2fr) auto; gap: 20px; align-items: center; padding: 16px; color: var(--ink); text-decoration: none; }
-a:hover { background: var(--stream-tint); }
+li a { display: grid; grid-template-columns: 104px minmax(200px, 1.1fr) minmax(220px, 1.2fr) auto; gap: 20px; align-items: center; padding: 16px; color: var(--ink); text-decoration: none; }
+li a:hover { background: var(--stream-tint); }
 .number { font-weight: 600; }
 .number .quiet { font-weight: 400; font-size: 13px; }
 .who, .where { display: grid; min-width: 0; }
@@ -66,5 +66,5 @@ a:hover { background: var(--stream-tint); }
 .tiny { font-size: 12px; color: var(--quiet); line-height: 1.2; }
 .key { display: flex; flex-wrap: wrap; gap: 16px; align-items: center; }
 .key span { display: inline-flex; gap: 6px; align-items: center; }
-@media (max-width: 900px) { a { grid-template-columns: 1fr 1fr; gap: 8px 20px; } }
+@media (max-width: 900px) { li a { grid-template-columns: 1fr 1fr; gap: 8px 20px; } }
 </style>

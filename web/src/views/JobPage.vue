@@ -51,6 +51,7 @@ useShortcuts({
   ...Object.fromEntries(STATIONS.map((name, index) => [String(index + 1), () => go(name)])),
   '[': () => void neighbour(-1),
   ']': () => void neighbour(1),
+  p: () => void window.open(`/api/jobs/${store.number}/pocket.html`, '_blank'),
   n: () => sheet.value?.newEntry?.(),
   '.': () => sheet.value?.stepDone?.(),
   undo: () => void store.undo(),
