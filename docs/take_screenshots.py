@@ -8,6 +8,7 @@ from playwright.sync_api import Page, sync_playwright
 FOLDER = Path(__file__).parent / "screenshots"
 VIEWS = {
     "jobs": "/jobs",
+    "stores": "/stores",
     "1-brief": "/jobs/2026-102/brief",
     "2-aim": "/jobs/2026-104/aim",
     "3-sky": "/jobs/2026-103/sky",
@@ -38,6 +39,16 @@ def main(address: str) -> None:
         for name, path in VIEWS.items():
             page.goto(path)
             shoot(page, name)
+        page.goto("/jobs/2026-102/brief")
+        page.locator("summary").filter(has_text="Map, names").click()
+        page.wait_for_timeout(1500)
+        page.locator(".map").scroll_into_view_if_needed()
+        shoot(page, "1-brief-map")
+        page.goto("/sites")
+        page.get_by_label("Sites as CSV").fill((FOLDER.parents[1] / "demo" / "imports" / "sites.csv").read_text("utf-8"))
+        shoot(page, "many-sites")
+        page.goto("/jobs/2026-104/pocket.html".replace("/jobs", "/api/jobs"))
+        shoot(page, "pocket-card")
         page.evaluate("localStorage.setItem('rindle-light', 'dusk')")
         page.goto("/jobs/2026-101/sky")
         shoot(page, "dusk-sky")

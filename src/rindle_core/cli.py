@@ -34,9 +34,9 @@ def main(arguments: list[str] | None = None, source: TextIO = sys.stdin, out: Te
             out.write(json.dumps(chosen.schema(), indent=2, ensure_ascii=False) + "\n")
             return 0
         if options.lines:
-            out.writelines(json.dumps(answer, ensure_ascii=False) + "\n" for answer in chosen.run_lines(source))
+            out.writelines(f"{answer}\n" for answer in chosen.run_lines(source))
             return 0
-        out.write(json.dumps(chosen.run(parse_json(source.read())).as_dict(), ensure_ascii=False) + "\n")
+        out.write(chosen.run(parse_json(source.read())).as_json() + "\n")
     except InputError as error:
         err.write(_error_line(error) + "\n")
         return 2

@@ -49,6 +49,11 @@ class Outcome(Generic[R]):
             "findings": [finding.model_dump(mode="json") for finding in self.findings],
         }
 
+    def as_json(self) -> str:
+        """The outcome as one line of JSON."""
+        findings = ", ".join(finding.model_dump_json() for finding in self.findings)
+        return f'{{"result": {self.result.model_dump_json()}, "findings": [{findings}]}}'
+
 
 @dataclass(frozen=True, slots=True)
 class Calculator(Generic[I, R]):
@@ -61,8 +66,8 @@ class Calculator(Generic[I, R]):
     function: Callable[[I], Outcome[R]]
     many: Callable[[Sequence[I]], list[Outcome[R]]] | None = None
 
-    def run_lines(self, lines: Iterable[str]) -> Iterator[dict[str, Any]]:
-        """Calculates JSON Lines, in order; a bad line gives its error in its place.
+    def run_lines(self, lines: Iterable[str]) -> Iterator[str]:
+        """Calculates JSON Lines into JSON Lines, in order; a bad line gives its error in its place.
 
         Where the calculator has an array form the lines are put through it a thousand at a time.
         """
@@ -72,7 +77,7 @@ class Calculator(Generic[I, R]):
             outcomes = iter(self.many(good) if self.many else map(self._safely, good))
             for one in read:
                 answer = one if isinstance(one, InputError) else next(outcomes)
-                yield {"error": answer.as_dict()} if isinstance(answer, InputError) else answer.as_dict()
+                yield json.dumps({"error": answer.as_dict()}, ensure_ascii=False) if isinstance(answer, InputError) else answer.as_json()
 
     def _read(self, line: str) -> I | InputError:
         try:

@@ -18,7 +18,7 @@ from rindle_server.jobs.facts import assessed
 from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
-_PLAIN = ("runs", "skyline", "cable_pieces")
+_PLAIN = ("runs", "skyline", "cable_pieces", "deliveries")
 
 
 def _read(path: Path) -> Any:
@@ -47,6 +47,8 @@ def _load_job(data: dict[str, Any]) -> None:
     for name in _PLAIN:
         if data.get(name):
             edit.replace(job, name, data[name])
+    if "positions" in data:
+        edit.put_positions(job, [edit.Candidate.model_validate(one) for one in data["positions"]])
     if "steps" in data:
         _mark(job, data["steps"])
     if "bench_readings" in data:

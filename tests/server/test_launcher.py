@@ -143,7 +143,7 @@ def test_stores_are_imported_whole_or_not_at_all(tmp_path):
         [sys.executable, "-m", "rindle_server.launch", "stores", str(ROOT / "demo/satellites.json"), str(ROOT / "demo/cables.json")],
         env={**os.environ, "RINDLE_HOME": home}, capture_output=True, text=True, timeout=60,
     )  # fmt: skip
-    assert "3 satellites" in good.stdout
+    assert "4 satellites" in good.stdout
     bad_file = tmp_path / "satellites.json"
     bad_file.write_text(
         '[{"code": "owl-1", "name": "Owl 1", "longitude_deg": 20}, {"code": "owl-2", "name": "Owl 2", "longitude_deg": 999}]'

@@ -1,0 +1,138 @@
+"""Brief and Aim in the browser: a work order's mix-up, both hemispheres, a leaning mast, the map, the pocket card."""
+
+import io
+import math
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+from pypdf import PdfReader
+
+from tests.browser.test_journey import choose, figure, fill, independent_look_angles, saved
+
+DEMO = Path(__file__).parents[2] / "demo"
+
+
+def new_job(page, place, height, satellite):
+    page.goto("/jobs")
+    page.get_by_role("button", name="New job").click()
+    fill(page, "Customer", "Trial")
+    fill(page, "Place", place)
+    fill(page, "Height above sea", height)
+    fill(page, "Day of the work", "2026-11-24")
+    choose(page, "Terminal", "Ridge 96")
+    choose(page, "Satellite", satellite)
+
+
+def unfold(page, title):
+    page.locator("summary").filter(has_text=title).click()
+
+
+def test_a_work_orders_magnetic_bearing_is_explained_on_the_screen(page):
+    page.goto("/jobs/2026-105/brief")
+    unfold(page, "Work order")
+    page.get_by_label("Read a work order (JSON or CSV)").set_input_files(DEMO / "imports" / "work-order.json")
+    row = page.get_by_role("table", name="Printed angles").get_by_role("row").filter(has_text="azimuth")
+    expect(row).to_contain_text("It is the magnetic bearing, not the true one")
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The printed azimuth differs from ours")
+    expect(page.get_by_label("Customer", exact=True)).to_have_value("Snowline Lodge")
+
+
+@pytest.mark.parametrize(
+    ("place", "height", "latitude", "longitude", "skew_side"),
+    [("-33.4, 21.7", "640", -33.4, 21.7, "anticlockwise"), ("46.9 N 9.2 E", "1180", 46.9, 9.2, "clockwise")],
+    ids=["south", "north"],
+)
+def test_figures_of_both_hemispheres_are_those_of_an_independent_library(page, place, height, latitude, longitude, skew_side):
+    new_job(page, place, height, "Hoopoe 1")
+    page.keyboard.press("Escape")
+    page.get_by_role("navigation", name="Stations").get_by_role("link").filter(has_text="Aim").click()
+    azimuth, elevation, distance = independent_look_angles(latitude, longitude, float(height), 12.4)
+    expect(page.get_by_role("table", name="Figures of the aim")).to_contain_text(f"{azimuth:.3f}°")
+    assert figure(page, "Figures of the aim", "Elevation, geometric") == pytest.approx(elevation, abs=0.001)
+    assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.1)
+    # South-west of its satellite the dish looks left of north and leans left; from the north it looks just east of south.
+    textbook = math.degrees(math.atan(math.sin(math.radians(longitude - 12.4)) / math.tan(math.radians(latitude))))
+    assert figure(page, "Figures of the aim", "Skew") == pytest.approx(textbook + 3.5, abs=0.6)  # the satellite's own tilt; parallax aside
+    expect(page.get_by_label("Dial figures")).to_contain_text("from behind")
+    assert (skew_side == "clockwise") == (figure(page, "Figures of the aim", "Skew") >= 0)
+
+
+def test_a_leaning_mast_shows_its_errors_and_the_settings_that_make_up_for_it(page):
+    page.goto("/jobs/2026-103/aim")
+    azimuth = figure(page, "Figures of the aim", "True azimuth")
+    unfold(page, "Mast out of plumb")
+    fill(page, "Leans towards", f"{azimuth:.3f}")
+    fill(page, "Lean", "2")
+    row = page.get_by_role("table", name="Out of plumb").get_by_role("row").filter(has_text="Elevation")
+    expect(row).to_contain_text("−2.00°")  # leaning straight towards the satellite lowers the beam by the whole lean
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The mast leans too far")
+    fill(page, "Lean", "")
+    saved(page)
+
+
+def test_calculators_beside_the_aim_answer_as_one_types(page):
+    page.goto("/jobs/2026-101/aim")
+    unfold(page, "Neighbours on the arc")
+    expect(page.get_by_role("table", name="neighbours")).to_contain_text("Lapwing 3")
+    unfold(page, "Screw turns")
+    panel = page.locator(".panel").filter(has=page.get_by_label("First count"))
+    for label, value in (("Second count", "4"), ("Wanted (°)", "38.1")):
+        panel.get_by_label(label).fill(value)
+    panel.get_by_label("Reading there (°)").nth(0).fill("36")
+    panel.get_by_label("Reading there (°)").nth(1).fill("37.4")
+    expect(panel).to_contain_text("0.350°")
+    expect(panel).to_contain_text("2.00 turns")
+    panel.get_by_label("Reading there (°)").nth(1).fill("x")
+    expect(panel.get_by_role("alert")).to_contain_text("not a number")
+    unfold(page, "Sun outages")
+    expect(page.get_by_role("table", name="sun_outage").get_by_role("row").first).to_contain_text("UTC")
+
+
+def test_a_place_far_from_the_one_that_is_there_is_asked_about(page):
+    page.goto("/jobs/2026-104/brief")
+    unfold(page, "Map, names and files")
+    page.get_by_label("Name of a town or village").fill("Zürich")
+    page.get_by_role("list", name="Places found").get_by_role("button").first.click()
+    question = page.get_by_role("alertdialog")
+    expect(question).to_contain_text(re.compile(r"This place lies \d+ km from"))
+    question.get_by_role("button", name="Keep the old one").click()
+    expect(page.get_by_label("Place", exact=True)).to_have_value("geo:-28.9104,28.9931")
+    page.get_by_role("application").click(position={"x": 300, "y": 150})
+    expect(question).to_be_visible()
+
+
+def test_the_pocket_card_opens_and_holds_the_figures(page):
+    page.goto("/jobs/2026-104/aim")
+    compass = page.get_by_label("Dial figures").locator(".figure").first.inner_text()
+    with page.expect_popup() as popup:
+        page.get_by_role("link", name="Show the card").click()
+    expect(popup.value.get_by_role("heading", level=1).last).to_contain_text(f"Compass {compass}")
+    text = PdfReader(io.BytesIO(page.request.get("/api/jobs/2026-104/pocket.pdf?paper=A6").body())).pages[0].extract_text()
+    assert f"Compass {compass}" in " ".join(text.split())
+
+
+def test_a_list_of_sites_is_calculated_and_bad_rows_are_named(page):
+    page.goto("/sites")
+    page.get_by_label("Sites as CSV").fill('name,place\nA,"-29.5, 28.25"\nB,"95, 10"\n')
+    expect(page.get_by_role("heading", level=1)).to_have_text("1 of 2 sites calculated")
+    expect(page.get_by_role("table", name="Sites").get_by_role("row").nth(2)).to_contain_text("latitude 95")
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Save CSV").click()
+    assert "A,-29.5,28.25" in Path(download.value.path()).read_text()
+
+
+def test_stores_refuse_a_wrong_entry_and_take_a_new_terminal_as_data(page):
+    page.goto("/stores")
+    terminals = page.get_by_role("region", name="Terminals")
+    terminals.get_by_role("row").filter(has_text="Tarn 74").get_by_role("button", name="Copy").click()
+    editor = page.get_by_label("terminal as JSON")
+    text = editor.input_value()
+    editor.fill(text.replace('"aperture_mm": 740', '"aperture_mm": -1'))
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("aperture_mm: -1 is too small")
+    editor.fill(text.replace("Tarn 74 copy", "Tarn 80").replace('"aperture_mm": 740', '"aperture_mm": 800'))
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(terminals).to_contain_text("Tarn 80")
+    expect(terminals).to_contain_text("0.8 m")

@@ -1,0 +1,196 @@
+"""Work orders, place files, gazetteer, positions, deliveries, site lists, the pocket card, tiles and the stores, over the API."""
+
+import io
+import json
+import sqlite3
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from pypdf import PdfReader
+
+from rindle_core.house_rules import HouseRules
+from rindle_server.tiles import read_tile
+
+JSON = {"content_type": "application/json"}
+PNG = b"\x89PNG\r\n\x1a\n" + bytes(20)
+
+
+def upload(client, url, name, content):
+    return client.post(url, {"file": SimpleUploadedFile(name, content)})
+
+
+def findings(job, code="brief"):
+    station = next(one for one in job["assessment"]["stations"] if one["code"] == code)
+    return {one["code"]: one for one in station["findings"]}
+
+
+def faults(answer):
+    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
+
+
+def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, settings):
+    order = (settings.DEMO_DIR / "imports" / "work-order.json").read_bytes()
+    job = upload(crew, "/api/jobs/2026-105/work-order", "order.json", order).json()
+    assert (job["terminal_code"], job["satellite_code"], job["facts"]["activation_code"]) == ("tarn-98", "hamerkop-2", "4MND-8KQ2")
+    found = findings(job)["brief.order_azimuth"]
+    assert "magnetic bearing" in found["why"]
+    assert found["figure"] == pytest.approx(-job["assessment"]["aim"]["declination_deg"], abs=0.06)  # printed to a tenth
+    assert "brief.order_elevation" not in findings(job)
+
+
+def test_a_work_order_as_csv_does_the_same(crew):
+    text = "customer;place;terminal;azimuth_deg\nLodge;-29.0375, 28.8778;Tarn 98;31.0\n"
+    assert upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text.encode()).json()["facts"]["printed_azimuth_deg"] == 31.0
+
+
+@pytest.mark.parametrize(
+    ("content", "field", "says"),
+    [
+        (b'{"colour": "red"}', "colour", "not a field"),
+        (b'{"azimuth_deg": "north"}', "azimuth_deg", "not a number"),
+        (b'{"terminal": "Heron 9"}', "terminal", "Tarn 74"),
+        (b"customer\nA\nB\n", "file", "2 rows"),
+        (b"\xff\xfe\x00", "file", "UTF-8"),
+        (b'{"place": "nowhere"}', "place", "not understood"),
+    ],
+)
+def test_a_work_order_that_cannot_be_used_changes_nothing(crew, content, field, says):
+    before = crew.get("/api/jobs/2026-105").json()["facts"]
+    answer = upload(crew, "/api/jobs/2026-105/work-order", "order", content)
+    assert says in faults(answer)[field]
+    assert crew.get("/api/jobs/2026-105").json()["facts"] == before
+
+
+def test_a_second_entry_far_away_is_asked_about(crew):
+    job = crew.patch("/api/jobs/2026-102", json.dumps({"other_place_text": "-29.5557, 28.4462"}), **JSON).json()
+    found = findings(job)["brief.places_apart"]
+    assert (found["level"], found["figure"]) == ("mind", pytest.approx(332.5, abs=0.5))
+    bad = crew.patch("/api/jobs/2026-102", json.dumps({"other_place_text": "there"}), **JSON)
+    assert list(faults(bad)) == ["other_place_text"]
+
+
+def test_candidate_positions_lie_where_they_were_measured_to(crew):
+    rows = [{"letter": "A", "distance_m": 100, "bearing_deg": 180}, {"letter": "B", "place_text": "-29.5, 28.4"}]
+    job = crew.put("/api/jobs/2026-102/positions", json.dumps(rows), **JSON).json()
+    a, b = job["positions"]
+    assert a["latitude_deg"] == pytest.approx(-29.5527 - 100 / 110_850, abs=1e-6)
+    assert (b["latitude_deg"], b["longitude_deg"]) == (-29.5, 28.4)
+    bad = crew.put("/api/jobs/2026-102/positions", json.dumps([{"letter": "C"}]), **JSON)
+    assert "distance and a bearing" in faults(bad)["0.place_text"]
+
+
+def test_deliveries_follow_what_they_wait_for(crew):
+    rows = [
+        {"item": "terminal", "ordered_on": "2026-11-10", "lead_days": 10},
+        {"item": "adapter", "lead_days": 7, "after_item": "terminal"},
+        {"item": "foam", "lead_days": 1},
+    ]
+    job = crew.put("/api/jobs/2026-102/deliveries", json.dumps(rows), **JSON).json()
+    due = {one["item"]: one["due_on"] for one in job["assessment"]["deliveries"]["items"]}
+    assert due == {"terminal": "2026-11-20", "adapter": "2026-11-27", "foam": None}
+    assert "adapter comes after the visit" in {one["message"] for one in findings(job).values()} | {
+        one["message"] for station in job["assessment"]["stations"] for one in station["findings"]
+    }
+    circle = [{"item": "a", "after_item": "b"}, {"item": "b", "after_item": "a"}]
+    assert "wait for each other" in json.dumps(
+        crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON).json(), ensure_ascii=False
+    )
+
+
+def test_a_hazards_caution_is_minded_until_it_is_seen(crew):
+    job = crew.patch("/api/jobs/2026-102", json.dumps({"hazards": ["overhead_lines"], "needs": ["cameras"]}), **JSON).json()
+    assert "kills" in findings(job)["brief.hazard.overhead_lines"]["why"]
+    assert "no port can be opened" in findings(job)["brief.need.cameras"]["why"]
+    seen = crew.patch("/api/jobs/2026-102", json.dumps({"cautions_seen": ["overhead_lines"]}), **JSON).json()
+    assert "brief.hazard.overhead_lines" not in findings(seen)
+
+
+def test_the_gazetteer_finds_names_without_their_accents_the_largest_first(crew):
+    found = crew.get("/api/places/find", {"name": "zurich"}).json()
+    assert (found[0]["name"], found[0]["country"]) == ("Zürich", "Switzerland")
+    assert (found[0]["latitude_deg"], found[0]["longitude_deg"]) == pytest.approx((47.37, 8.55), abs=0.05)
+    people = [one["people"] for one in crew.get("/api/places/find", {"name": "san "}).json()]
+    assert people == sorted(people, reverse=True)
+    assert crew.get("/api/places/find", {"name": "z"}).json() == []
+
+
+def test_a_file_with_places_is_read_and_a_bad_one_told(crew):
+    gpx = b'<gpx><wpt lat="-29.5" lon="28.25"><name>Mast</name></wpt></gpx>'
+    assert upload(crew, "/api/places/file", "a.gpx", gpx).json()[0]["name"] == "Mast"
+    assert "GPX, KML" in faults(upload(crew, "/api/places/file", "a.txt", b"hello"))["file"]
+
+
+def test_a_list_of_sites_comes_back_in_three_forms(crew, settings):
+    body = {"csv": (settings.DEMO_DIR / "imports" / "sites.csv").read_text(), "date": "2026-11-24", "satellite_longitude_deg": 31.6}
+    told = crew.post("/api/sites", json.dumps(body), **JSON).json()
+    assert told["good_count"] == 4
+    own = crew.get("/api/jobs/2026-102").json()["assessment"]["aim"]
+    assert told["sites"][1]["aim"]["azimuth_true_deg"] == pytest.approx(own["azimuth_true_deg"], rel=1e-9)
+    for form, start in (("csv", b"name,latitude_deg"), ("geojson", b'{"type": "FeatureCollection"'), ("kml", b"<?xml")):
+        assert crew.post(f"/api/sites/{form}", json.dumps(body), **JSON).content.startswith(start)
+
+
+@pytest.mark.parametrize(("paper", "millimetres"), [("A5", (148, 210)), ("A6", (105, 148))])
+def test_the_pocket_card_is_one_page_with_figures_cautions_and_the_way_back(crew, paper, millimetres):
+    answer = crew.get("/api/jobs/2026-104/pocket.pdf", {"paper": paper})
+    reader = PdfReader(io.BytesIO(answer.content))
+    assert len(reader.pages) == 1
+    assert [float(side) / 72 * 25.4 for side in reader.pages[0].mediabox[2:]] == pytest.approx(millimetres, abs=0.5)
+    text = " ".join(reader.pages[0].extract_text().split())
+    aim = crew.get("/api/jobs/2026-104").json()["assessment"]["aim"]
+    for wanted in (
+        f"Compass {aim['azimuth_magnetic_deg']:.0f}°", f"{aim['clinometer_deg']:.1f}°", f"skew {abs(aim['skew_deg']):.1f}° anticlockwise from behind",
+        "Working alone", "overhead lines first", "http://testserver/jobs/2026-104/aim", "Mast leans",
+    ):  # fmt: skip
+        assert wanted in text
+    page = crew.get("/api/jobs/2026-104/pocket.html", {"paper": paper}).content.decode()
+    assert page.count("<svg") == 2  # the dial card and the code to scan
+
+
+def test_tiles_come_from_the_firms_own_file_and_nothing_else(crew, settings, tmp_path):
+    assert crew.get("/api/places/tiles/3/1/2").status_code == 204
+    base = sqlite3.connect(tmp_path / "tiles.mbtiles")
+    base.execute("CREATE TABLE tiles (zoom_level INTEGER, tile_column INTEGER, tile_row INTEGER, tile_data BLOB)")
+    base.execute("INSERT INTO tiles VALUES (3, 1, ?, ?)", (2**3 - 1 - 2, PNG))
+    base.commit()
+    base.close()
+    assert read_tile(tmp_path, 3, 1, 2) == (PNG, "image/png")
+    assert read_tile(tmp_path, 3, 1, 3) is None
+    assert read_tile(tmp_path, 3, 99, 2) is None
+
+
+def test_stores_survive_going_out_and_coming_in(crew):
+    before = crew.get("/api/stores").json()
+    for kind in ("satellite", "terminal", "cable"):
+        content = crew.get(f"/api/stores/{kind}/export").content
+        assert upload(crew, f"/api/stores/{kind}/import", f"{kind}.json", content).json() == before
+    beams = crew.get("/api/stores/beams/export").content
+    after = upload(crew, "/api/stores/satellite/import", "beams.geojson", beams).json()
+    letters = {one["code"]: [beam["letter"] for beam in one["beams"]] for one in after["satellites"]}
+    assert letters == {one["code"]: [beam["letter"] for beam in one["beams"]] for one in before["satellites"]}
+
+
+def test_an_entry_that_is_wrong_is_named_and_one_in_use_stays(crew):
+    bad = upload(
+        crew,
+        "/api/stores/satellite/import",
+        "s.json",
+        b'[{"code": "owl-1", "name": "Owl", "longitude_deg": 20}, {"code": "owl-2", "longitude_deg": 1}]',
+    )
+    assert list(faults(bad)) == ["1.name"]
+    assert "owl-1" not in {one["code"] for one in crew.get("/api/stores").json()["satellites"]}
+    used = crew.delete("/api/stores/terminal/tarn-98")
+    assert used.status_code == 409
+    assert "2026-103" in faults(used)["code"]
+    assert crew.delete("/api/stores/satellite/lapwing-3").status_code == 200
+
+
+def test_a_firms_rule_changes_the_verdicts_of_open_jobs(crew):
+    firm = crew.get("/api/stores/firm").json()
+    assert firm["rules"]["clearance_deg"] == HouseRules().clearance_deg
+    strict = {**firm, "rules": {**firm["rules"], "clearance_deg": 5}}
+    assert findings(crew.get("/api/jobs/2026-103").json(), "sky")["sky.clearance"]["level"] == "mind"
+    crew.put("/api/stores/firm", json.dumps(strict), **JSON)
+    assert findings(crew.get("/api/jobs/2026-103").json(), "sky")["sky.clearance"]["level"] == "clear"
+    bad = crew.put("/api/stores/firm", json.dumps({**firm, "rules": {"clearance_deg": -3}}), **JSON)
+    assert "0 or more" in faults(bad)["clearance_deg"]
