@@ -29,4 +29,5 @@ MODULE_OF = {
     "apart": "place_files",
     "sites": "sites",
     "deliveries": "brief",
+    "instrument_bias": "instruments",
 }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Literal, Self
 
 from pydantic import Field, model_validator
@@ -31,6 +32,7 @@ class Satellite(Model):
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator")
     beams: list[Beam] = Field(default_factory=list)
+    tle: tuple[str, str] | None = Field(default=None, description="The operator's elements, as two lines")
 
 
 class Clinometer(Model):
@@ -42,6 +44,24 @@ class Clinometer(Model):
         "scale: the mount's own scale; flat: a head that is set level"
     )
     offset_deg: float = Field(default=0.0, ge=-90, le=90)
+
+
+class InstrumentCheck(Model):
+    """What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak."""
+
+    on: dt.date
+    read_deg: float = Field(ge=-360, le=360)
+    true_deg: float = Field(ge=-360, le=360)
+    how: str = ""
+
+
+class Instrument(Model):
+    """A compass or clinometer of the crew, with its checks."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    kind: Literal["compass", "clinometer"]
+    checks: list[InstrumentCheck] = Field(default_factory=list)
 
 
 class Part(Model):
@@ -187,6 +207,7 @@ class Catalogue(Model):
     satellites: list[Satellite]
     terminals: list[Terminal]
     cables: list[CoaxCable]
+    instruments: list[Instrument] = Field(default_factory=list)
 
 
 __all__ = [

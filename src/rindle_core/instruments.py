@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from statistics import median
 from typing import Literal
 
 from pydantic import Field
 
 from rindle_core.aim import clinometer_reading_deg
-from rindle_core.catalogue import Clinometer
+from rindle_core.catalogue import Clinometer, Instrument
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level, at_most
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
@@ -231,7 +232,26 @@ def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
     return Outcome(result, [finding])
 
 
+class BiasResult(Model):
+    """What the instrument reads more than is true; None while it was never checked."""
+
+    correction_deg: float | None
+    spread_deg: float | None = Field(description="Median absolute deviation, scaled to one standard deviation")
+    check_count: int
+
+
+@register("instrument_bias", "An instrument's own correction from its checks and earlier jobs", Instrument, BiasResult)
+def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
+    """Median of read less true, folded to (-180, 180]; spread 1.4826 times the median absolute deviation (Rousseeuw and Croux, 1993)."""
+    errors = [(check.read_deg - check.true_deg + 180.0) % 360.0 - 180.0 for check in given.checks]
+    if not errors:
+        return Outcome(BiasResult(correction_deg=None, spread_deg=None, check_count=0), [])
+    middle = median(errors)
+    spread = 1.4826 * median(abs(error - middle) for error in errors)
+    return Outcome(BiasResult(correction_deg=middle, spread_deg=spread, check_count=len(errors)), [])
+
+
 __all__ = [
     "CalibrateInput", "CalibrateResult", "InstrumentFigure", "InstrumentsInput", "InstrumentsResult", "ReversalInput", "ReversalResult",
-    "calibrate", "instruments", "reversal", "tolerance_deg",
+    "calibrate", "instrument_bias", "instruments", "reversal", "tolerance_deg",
 ]  # fmt: skip

@@ -13,10 +13,10 @@ from rindle_core.beams import BeamInput, BeamResult
 from rindle_core.brief import DeliveriesInput, DeliveriesResult, Delivery, deliveries, judge_hazards, judge_needs
 from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, StateEntered, bringup
 from rindle_core.cable import CableInput, CablePiece, CableResult, cable
-from rindle_core.catalogue import Beam, CoaxCable, Satellite, Terminal
+from rindle_core.catalogue import Beam, CoaxCable, Instrument, Satellite, Terminal
 from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instruments
+from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
 from rindle_core.mast import MountInput, MountResult, mount
 from rindle_core.model import Model
 from rindle_core.peaking import Axis, LockdownInput, LockdownResult, PeakInput, PeakReading, PeakView, Turning, lockdown, peak
@@ -66,6 +66,8 @@ class JobFacts(Model):
     deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
     lean_deg: float | None = Field(default=None, ge=0, le=30)
     lean_towards_deg: float | None = Field(default=None, ge=0, lt=360.0001)
+    compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")
+    clinometer: Instrument | None = None
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
     skyline: list[SkylinePoint] = Field(default_factory=list)
@@ -140,6 +142,12 @@ def _beam(facts: JobFacts) -> Outcome[BeamResult] | None:
     )
 
 
+def _correction(own: Instrument | None, typed_deg: float) -> float:
+    """The chosen instrument's correction where it was ever checked, else the typed one."""
+    known = instrument_bias(own).result.correction_deg if own else None
+    return typed_deg if known is None else known
+
+
 def _instruments(facts: JobFacts, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
     terminal = facts.terminal
     if aimed is None or terminal is None or not aimed.visible:
@@ -155,8 +163,8 @@ def _instruments(facts: JobFacts, aimed: AimResult | None) -> Outcome[Instrument
             faces=[terminal.clinometer, *terminal.other_faces],
             skew_mechanism=terminal.skew_mechanism,
             azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
-            compass_correction_deg=facts.compass_correction_deg,
-            clinometer_correction_deg=facts.clinometer_correction_deg,
+            compass_correction_deg=_correction(facts.compass, facts.compass_correction_deg),
+            clinometer_correction_deg=_correction(facts.clinometer, facts.clinometer_correction_deg),
             rules=facts.rules,
         )
     )

@@ -7,10 +7,10 @@ import sys
 from types import ModuleType
 from typing import Any
 
-from rindle_core import antenna, beams, geodesy, look_angles, magnetism, refraction, sun
+from rindle_core import antenna, elements, geodesy, look_angles, magnetism, refraction, sun, terrain
 from rindle_core.registry import Calculator, calculators
 
-_MODULES = (look_angles, refraction, magnetism, geodesy, sun, antenna, beams)
+_MODULES = (look_angles, refraction, magnetism, geodesy, sun, antenna, elements, terrain)
 _HEAD = """# Formulas
 
 Made from the registry of calculators by `python -m rindle_core.reference`; the tests fail when it is stale.

@@ -162,7 +162,8 @@ def main() -> None:
     stores = commands.add_parser("stores", help="import satellites.json, terminals.json, cables.json")
     stores.add_argument("files", nargs="+")
     options = parser.parse_args()
-    signal.signal(signal.SIGTERM, _stop)
+    for stop in (signal.SIGINT, signal.SIGTERM):  # a shell may have started us with SIGINT ignored
+        signal.signal(stop, _stop)
     with contextlib.suppress(KeyboardInterrupt):
         if options.command == "demo":
             run_demo(options.port)

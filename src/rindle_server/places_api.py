@@ -12,6 +12,7 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
 from rindle_core.place_files import FoundPlace, places_in_file
+from rindle_core.terrain import height_m, read_hgt, tile_name
 from rindle_server.files import bytes_of
 from rindle_server.tiles import read_tile
 
@@ -83,3 +84,32 @@ def tile(request: HttpRequest, z: int, x: int, y: int) -> HttpResponse:
     answer = HttpResponse(content, content_type=kind)
     answer["Cache-Control"] = "max-age=86400"
     return answer
+
+
+class TerrainHeight(Schema):
+    """Height of the ground from a local tile; None where no tile covers the place or it has no data there."""
+
+    height_m: float | None
+    tile: str
+
+
+@router.get("/height", response=TerrainHeight)
+def terrain_height(request: HttpRequest, latitude_deg: float, longitude_deg: float) -> TerrainHeight:
+    """Height from `terrain/NAME.hgt` in the data folder."""
+    name = tile_name(latitude_deg, longitude_deg)
+    path = settings.HOME / "terrain" / f"{name}.hgt"
+    if not path.exists():
+        return TerrainHeight(height_m=None, tile=name)
+    return TerrainHeight(height_m=height_m(read_hgt(path.name, path.read_bytes()), latitude_deg, longitude_deg), tile=name)
+
+
+@router.post("/terrain", response=TerrainHeight)
+def keep_terrain(request: HttpRequest, file: File[UploadedFile]) -> TerrainHeight:
+    """Keeps an SRTM tile in the data folder under its corner's name."""
+    content = bytes_of(file)
+    read = read_hgt(file.name or "", content)
+    name = tile_name(read.south_deg + 0.5, read.west_deg + 0.5)
+    folder = settings.HOME / "terrain"
+    folder.mkdir(parents=True, exist_ok=True)
+    (folder / f"{name}.hgt").write_bytes(content)
+    return TerrainHeight(height_m=None, tile=name)

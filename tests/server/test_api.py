@@ -26,7 +26,9 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db):
         for method in methods:
             if (path, method) in open_paths:
                 continue
-            url = path.format(number="2026-101", name="aim", code="kit", reading_id=1, kind="cable", form="csv", z=0, x=0, y=0)
+            url = path.format(
+                number="2026-101", name="aim", code="kit", reading_id=1, kind="cable", form="csv", z=0, x=0, y=0, document_id=1
+            )
             answer = getattr(client, method)(url, "{}", **JSON) if method != "get" else client.get(url)
             assert answer.status_code == 401, f"{method} {path}"
             checked += 1

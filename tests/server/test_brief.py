@@ -194,3 +194,52 @@ def test_a_firms_rule_changes_the_verdicts_of_open_jobs(crew):
     assert findings(crew.get("/api/jobs/2026-103").json(), "sky")["sky.clearance"]["level"] == "clear"
     bad = crew.put("/api/stores/firm", json.dumps({**firm, "rules": {"clearance_deg": -3}}), **JSON)
     assert "0 or more" in faults(bad)["clearance_deg"]
+
+
+def test_a_chosen_instruments_own_error_is_inside_the_figures(crew):
+    plain = crew.get("/api/jobs/2026-102").json()["assessment"]["instruments"]["figures"]
+    job = crew.patch("/api/jobs/2026-102", json.dumps({"compass_code": "compass-1", "clinometer_code": "clinometer-1"}), **JSON).json()
+    shown = job["assessment"]["instruments"]["figures"]
+    assert shown[-1]["reading"] - plain[-1]["reading"] == pytest.approx(1.3)  # median of the compass's checks in the demo's stores
+    assert shown[0]["reading"] - plain[0]["reading"] == pytest.approx(0.2)
+    assert crew.delete("/api/stores/instrument/compass-1").status_code == 409
+    wrong = crew.patch("/api/jobs/2026-102", json.dumps({"compass_code": "none"}), **JSON)
+    assert "clinometer-1" in faults(wrong)["compass_code"]
+
+
+def test_a_document_is_kept_under_its_checksum_and_a_changed_one_refused(crew, settings, tmp_path):
+    settings.HOME = tmp_path
+    job = upload(crew, "/api/jobs/2026-102/documents", "settings.cfg", b"beam=K\n").json()
+    (one,) = job["documents"]
+    assert (one["name"], one["size_bytes"], one["by"]) == ("settings.cfg", 7, "Naledi Mokoena-Hart")
+    assert crew.get(f"/api/jobs/2026-102/documents/{one['id']}").content == b"beam=K\n"
+    (tmp_path / "documents" / one["sha256"]).write_bytes(b"beam=L\n")
+    assert "checksum differs" in crew.get(f"/api/jobs/2026-102/documents/{one['id']}").json()["error"]["message"]
+    assert crew.delete(f"/api/jobs/2026-102/documents/{one['id']}").json()["documents"] == []
+
+
+def test_heights_come_from_a_loaded_tile(crew, settings, tmp_path):
+    settings.HOME = tmp_path
+    where = {"latitude_deg": -29.5, "longitude_deg": 27.5}
+    assert crew.get("/api/places/height", where).json() == {"height_m": None, "tile": "S30E027"}
+    flat = (1234).to_bytes(2, "big") * 9
+    assert upload(crew, "/api/places/terrain", "s30e027.hgt", flat).json()["tile"] == "S30E027"
+    assert crew.get("/api/places/height", where).json()["height_m"] == 1234
+
+
+def test_elements_update_a_known_satellite_and_come_out_again(crew):
+    fields = {
+        "OBJECT_NAME": "LAPWING 3", "OBJECT_ID": "2026-901A", "EPOCH": "2026-11-20T00:00:00.000000", "MEAN_MOTION": 1.00273791, "ECCENTRICITY": 0.0002,
+        "INCLINATION": 2.5, "RA_OF_ASC_NODE": 75.0, "ARG_OF_PERICENTER": 40.0, "MEAN_ANOMALY": 120.0, "EPHEMERIS_TYPE": 0, "CLASSIFICATION_TYPE": "U",
+        "NORAD_CAT_ID": 99901, "ELEMENT_SET_NO": 999, "REV_AT_EPOCH": 1, "BSTAR": 0, "MEAN_MOTION_DOT": 0, "MEAN_MOTION_DDOT": 0,
+    }  # fmt: skip
+    told = upload(crew, "/api/stores/satellite/import", "e.json", json.dumps([fields]).encode()).json()
+    lapwing = next(one for one in told["satellites"] if one["code"] == "lapwing-3")
+    assert lapwing["inclination_deg"] == pytest.approx(2.5)
+    lines = crew.get("/api/stores/tle/export").content.decode().splitlines()
+    assert lines[0] == "Lapwing 3"
+    again = upload(crew, "/api/stores/satellite/import", "e.tle", "\n".join(lines).encode()).json()
+    assert next(one for one in again["satellites"] if one["code"] == "lapwing-3")["longitude_deg"] == pytest.approx(
+        lapwing["longitude_deg"], abs=1e-3
+    )
+    assert json.loads(crew.get("/api/stores/omm/export").content)[0]["OBJECT_NAME"] == "Lapwing 3"

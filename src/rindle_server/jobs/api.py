@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import datetime as dt
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
+from django.utils.http import content_disposition_header
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
@@ -18,8 +19,8 @@ from rindle_core.skyline import SkylinePoint
 from rindle_core.units import System
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
-from rindle_server.files import text_of
-from rindle_server.jobs import edit
+from rindle_server.files import bytes_of, text_of
+from rindle_server.jobs import documents, edit
 from rindle_server.jobs.facts import assessed, listed
 from rindle_server.jobs.models import Job, Position
 
@@ -60,6 +61,17 @@ class ReadingOut(Schema):
     turning: str
 
 
+class DocumentOut(Schema):
+    """A file of the job with its checksum."""
+
+    id: int
+    name: str
+    sha256: str
+    size_bytes: int
+    at: dt.datetime
+    by: str
+
+
 class PositionOut(edit.Candidate):
     """A candidate position with where it lies, once the job's place is known."""
 
@@ -75,7 +87,10 @@ class JobOut(Schema):
     place_text: str
     place_understood: str
     other_place_text: str
+    compass_code: str
+    clinometer_code: str
     positions: list[PositionOut]
+    documents: list[DocumentOut]
     terminal_code: str
     satellite_code: str
     facts: JobFacts
@@ -165,6 +180,9 @@ def job_out(job: Job) -> JobOut:
         place_text=job.place_text,
         place_understood=edit.understood(job.place_text),
         other_place_text=job.other_place_text,
+        compass_code=job.compass_code,
+        clinometer_code=job.clinometer_code,
+        documents=[DocumentOut.from_orm(row) for row in job.documents.all()],
         positions=[_position(job, row) for row in job.positions.all()],
         terminal_code=job.terminal_code,
         satellite_code=job.satellite_code,
@@ -240,6 +258,31 @@ def put_positions(request: HttpRequest, number: str, entries: list[edit.Candidat
     """The candidate positions, whole."""
     job = edit.editable(number)
     edit.put_positions(job, entries)
+    return job_out(job)
+
+
+@router.post("/{number}/documents", response=JobOut)
+def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+    """Keeps a file with the job."""
+    job = edit.editable(number)
+    documents.keep(job, file.name or "file", bytes_of(file), person_of(request).name)
+    return job_out(job)
+
+
+@router.get("/{number}/documents/{document_id}")
+def read_document(request: HttpRequest, number: str, document_id: int) -> HttpResponse:
+    """The file itself; refused where its content no longer has its checksum."""
+    row, content = documents.read(edit.find(number), document_id)
+    answer = HttpResponse(content, content_type="application/octet-stream")
+    answer["Content-Disposition"] = content_disposition_header(True, row.name) or "attachment"
+    return answer
+
+
+@router.delete("/{number}/documents/{document_id}", response=JobOut)
+def delete_document(request: HttpRequest, number: str, document_id: int) -> JobOut:
+    """Takes a file out of the job."""
+    job = edit.editable(number)
+    job.documents.filter(pk=document_id).delete()
     return job_out(job)
 
 

@@ -62,6 +62,8 @@ class JobPatch(Model):
     access: str | None = None
     lean_deg: float | None = None
     lean_towards_deg: float | None = None
+    compass_code: str | None = None
+    clinometer_code: str | None = None
     compass_correction_deg: float | None = None
     clinometer_correction_deg: float | None = None
 
@@ -152,10 +154,10 @@ def _other_place(job: models.Job, text: str) -> None:
         job.other_latitude_deg, job.other_longitude_deg = place.latitude_deg, place.longitude_deg
 
 
-def _known(kind: str, code: str) -> str:
+def _known(kind: str, code: str, field: str = "") -> str:
     if code and not StoreItem.objects.filter(kind=kind, code=code).exists():
         codes = ", ".join(StoreItem.objects.filter(kind=kind).values_list("code", flat=True))
-        raise NotThere.one(f"{kind}_code", f"{code!r} is not in the stores; there are {codes}")
+        raise NotThere.one(field or f"{kind}_code", f"{code!r} is not in the stores; there are {codes}")
     return code
 
 
@@ -170,6 +172,8 @@ def patch(job: models.Job, change: JobPatch) -> None:
             _other_place(job, value or "")
         elif name in ("needs", "hazards", "cautions_seen"):
             setattr(job, name, value or [])
+        elif name in ("compass_code", "clinometer_code"):
+            setattr(job, name, _known("instrument", value or "", name))
         elif name in ("terminal_code", "satellite_code", "cable_code"):
             setattr(job, name, _known(name.removesuffix("_code"), value or ""))
         elif name in _WITH_DEFAULT and value is None:

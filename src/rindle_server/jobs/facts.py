@@ -10,7 +10,7 @@ from django.db.models import Model as DjangoModel
 from django.db.models import QuerySet
 
 from rindle_core import __version__
-from rindle_core.catalogue import CoaxCable, Satellite, Terminal
+from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
 from rindle_core.job import JobAssessment, JobFacts, assess
 from rindle_core.model import parse
 from rindle_server.jobs.models import Job
@@ -63,6 +63,9 @@ def facts_of(job: Job) -> JobFacts:
     data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
     data["terminal"] = _item("terminal", job.terminal_code, Terminal)
     data["satellite"] = _item("satellite", job.satellite_code, Satellite)
+    for name in ("compass", "clinometer"):
+        item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{name}_code")).first()
+        data[name] = item.read(Instrument) if item else None
     data["others"] = [item.read(Satellite) for item in StoreItem.objects.filter(kind="satellite").exclude(code=job.satellite_code)]
     data["cables"] = [item.read(CoaxCable) for item in StoreItem.objects.filter(kind="cable")]
     data["rules"] = Firm.ours().house_rules()

@@ -39,6 +39,8 @@ class Job(models.Model):
     access = models.CharField(max_length=600, blank=True)
     lean_deg = models.FloatField(null=True)
     lean_towards_deg = models.FloatField(null=True)
+    compass_code = models.CharField(max_length=40, blank=True)
+    clinometer_code = models.CharField(max_length=40, blank=True)
     compass_correction_deg = models.FloatField(default=0.0)
     clinometer_correction_deg = models.FloatField(default=0.0)
     mast_diameter_mm = models.FloatField(null=True)
@@ -159,3 +161,14 @@ class Position(JobPart):
     distance_m = models.FloatField(null=True)
     bearing_deg = models.FloatField(null=True)
     note = models.CharField(max_length=200, blank=True)
+
+
+class Document(JobPart):
+    """A file that belongs to the job: an order, a settings sheet, a configuration file. Its content lies under its checksum."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="documents")
+    name = models.CharField(max_length=200)
+    sha256 = models.CharField(max_length=64)
+    size_bytes = models.PositiveBigIntegerField()
+    at = models.DateTimeField(default=timezone.now)
+    by = models.CharField(max_length=120)

@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 
 from rindle_core.brief import HAZARDS, NEEDS
 from rindle_core.catalogue import Catalogue
+from rindle_core.elements import Elements, as_omm, parse_elements
 from rindle_core.errors import InputError
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import parse
@@ -24,7 +25,7 @@ from rindle_server.stores.models import Firm, StoreItem, catalogue, put_item
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable"]
+Kind = Literal["satellite", "terminal", "cable", "instrument"]
 
 
 class Choice(Schema):
@@ -101,7 +102,12 @@ def write_item(request: HttpRequest, kind: Kind, data: Annotated[dict[str, Any],
 @router.post("/{kind}/import", response=Catalogue)
 def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> Catalogue:
     """Reads a JSON list (or one entry); for satellites also a GeoJSON of beam outlines. All of it or nothing."""
-    data = parse_json(text_of(file))
+    text = text_of(file)
+    if kind == "satellite" and _is_elements(text):
+        with transaction.atomic():
+            _put_elements(parse_elements(text))
+        return catalogue()
+    data = parse_json(text)
     with transaction.atomic():
         if kind == "satellite" and isinstance(data, dict) and data.get("type") == "FeatureCollection":
             _put_beams(data)
@@ -112,6 +118,26 @@ def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> 
                 except InputError as error:
                     raise InputError.one(f"{at}.{error.field}", error.message) from error
     return catalogue()
+
+
+def _is_elements(text: str) -> bool:
+    body = text.lstrip()
+    return body.startswith("<") or "MEAN_MOTION" in body or any(line.startswith("1 ") for line in body.splitlines())
+
+
+def _put_elements(found: list[Elements]) -> None:
+    """Longitude, inclination and elements of satellites that the stores know by name; unknown ones are added without beams."""
+    known = {item.data["name"].casefold(): item for item in StoreItem.objects.filter(kind="satellite")}
+    for one in found:
+        item = known.get(one.name.casefold())
+        code = item.code if item else "-".join(one.name.casefold().split()) or f"object-{one.line1[2:7].strip()}"
+        base = item.data if item else {"code": code, "name": one.name or code}
+        news = {
+            "longitude_deg": round(one.longitude_deg, 4),
+            "inclination_deg": round(one.inclination_deg, 4),
+            "tle": [one.line1, one.line2],
+        }
+        put_item("satellite", {**base, **news})
 
 
 def _put_beams(data: dict[str, Any]) -> None:
@@ -130,7 +156,9 @@ def _put_beams(data: dict[str, Any]) -> None:
 
 
 @router.get("/{kind}/export")
-def export_items(request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "beams"]) -> HttpResponse:
+def export_items(
+    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "beams", "omm", "tle"]
+) -> HttpResponse:
     """The entries as a JSON list; the beams as GeoJSON. What is exported can be imported."""
     if kind == "beams":
         features = [
@@ -148,11 +176,23 @@ def export_items(request: HttpRequest, kind: Literal["satellite", "terminal", "c
             for beam in satellite.beams
         ]
         content: Any = {"type": "FeatureCollection", "features": features}
+    elif kind in ("omm", "tle"):
+        kept = [(one.name, one.tle) for one in catalogue().satellites if one.tle]
+        if kind == "tle":
+            lines = "".join(f"{name}\n{tle[0]}\n{tle[1]}\n" for name, tle in kept)
+            return HttpResponse(lines, content_type="text/plain; charset=utf-8")
+        content = [as_omm(name, *tle) for name, tle in kept]
     else:
         content = [item.data for item in StoreItem.objects.filter(kind=kind)]
     answer = HttpResponse(json.dumps(content, indent=1, ensure_ascii=False), content_type="application/json; charset=utf-8")
-    answer["Content-Disposition"] = f'attachment; filename="{kind}{"" if kind == "beams" else "s"}.json"'
+    answer["Content-Disposition"] = f'attachment; filename="{kind}{"" if kind in ("beams", "omm") else "s"}.json"'
     return answer
+
+
+def _users(kind: Kind, code: str) -> list[str]:
+    """Open jobs that use an entry."""
+    fields = ("compass_code", "clinometer_code") if kind == "instrument" else (f"{kind}_code",)
+    return [number for name in fields for number in Job.objects.filter(**{name: code}, signed_off_at=None).values_list("number", flat=True)]
 
 
 @router.delete("/{kind}/{code}", response=Catalogue)
@@ -161,7 +201,7 @@ def delete_item(request: HttpRequest, kind: Kind, code: str) -> Catalogue:
     item = StoreItem.objects.filter(kind=kind, code=code).first()
     if item is None:
         raise NotThere.one("code", f"There is no {kind} {code}.")
-    users = Job.objects.filter(**{f"{kind}_code": code}, signed_off_at=None).values_list("number", flat=True)
+    users = _users(kind, code)
     if users:
         raise Conflict.one("code", f"{code} is used by {', '.join(users)}; choose another there first.")
     item.delete()

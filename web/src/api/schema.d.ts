@@ -276,6 +276,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Document
+         * @description Keeps a file with the job.
+         */
+        post: operations["rindle_server_jobs_api_add_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/documents/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Document
+         * @description The file itself; refused where its content no longer has its checksum.
+         */
+        get: operations["rindle_server_jobs_api_read_document"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Document
+         * @description Takes a file out of the job.
+         */
+        delete: operations["rindle_server_jobs_api_delete_document"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/drawings": {
         parameters: {
             query?: never;
@@ -574,6 +618,46 @@ export interface paths {
         get: operations["rindle_server_places_api_find"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/height": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Terrain Height
+         * @description Height from `terrain/NAME.hgt` in the data folder.
+         */
+        get: operations["rindle_server_places_api_terrain_height"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/terrain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Terrain
+         * @description Keeps an SRTM tile in the data folder under its corner's name.
+         */
+        post: operations["rindle_server_places_api_keep_terrain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1261,6 +1345,8 @@ export interface components {
         Catalogue: {
             /** Cables */
             cables: components["schemas"]["CoaxCable"][];
+            /** Instruments */
+            instruments?: components["schemas"]["Instrument"][];
             /** Satellites */
             satellites: components["schemas"]["Satellite"][];
             /** Terminals */
@@ -1395,6 +1481,27 @@ export interface components {
         DeviceOut: {
             job: components["schemas"]["JobOut"];
             telemetry: components["schemas"]["Telemetry"];
+        };
+        /**
+         * DocumentOut
+         * @description A file of the job with its checksum.
+         */
+        DocumentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Sha256 */
+            sha256: string;
+            /** Size Bytes */
+            size_bytes: number;
         };
         /**
          * DrawingOut
@@ -1694,6 +1801,43 @@ export interface components {
             working_gust_mps: number;
         };
         /**
+         * Instrument
+         * @description A compass or clinometer of the crew, with its checks.
+         */
+        Instrument: {
+            /** Checks */
+            checks?: components["schemas"]["InstrumentCheck"][];
+            /** Code */
+            code: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "compass" | "clinometer";
+            /** Name */
+            name: string;
+        };
+        /**
+         * InstrumentCheck
+         * @description What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak.
+         */
+        InstrumentCheck: {
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Read Deg */
+            read_deg: number;
+            /** True Deg */
+            true_deg: number;
+        };
+        /**
          * InstrumentFigure
          * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (± degrees).
          */
@@ -1798,11 +1942,14 @@ export interface components {
             cables?: components["schemas"]["CoaxCable"][];
             /** Cautions Seen */
             cautions_seen?: string[];
+            clinometer?: components["schemas"]["Instrument"] | null;
             /**
              * Clinometer Correction Deg
              * @default 0
              */
             clinometer_correction_deg: number;
+            /** @description The crew's own, with its checks */
+            compass?: components["schemas"]["Instrument"] | null;
             /**
              * Compass Correction Deg
              * @default 0
@@ -1962,6 +2109,12 @@ export interface components {
          */
         JobOut: {
             assessment: components["schemas"]["JobAssessment"];
+            /** Clinometer Code */
+            clinometer_code: string;
+            /** Compass Code */
+            compass_code: string;
+            /** Documents */
+            documents: components["schemas"]["DocumentOut"][];
             facts: components["schemas"]["JobFacts"];
             /** Number */
             number: string;
@@ -2006,8 +2159,12 @@ export interface components {
             cable_code?: string | null;
             /** Cautions Seen */
             cautions_seen?: string[] | null;
+            /** Clinometer Code */
+            clinometer_code?: string | null;
             /** Clinometer Correction Deg */
             clinometer_correction_deg?: number | null;
+            /** Compass Code */
+            compass_code?: string | null;
             /** Compass Correction Deg */
             compass_correction_deg?: number | null;
             /** Connectors */
@@ -2480,6 +2637,14 @@ export interface components {
              * @default 0
              */
             tilt_deg: number;
+            /**
+             * Tle
+             * @description The operator's elements, as two lines
+             */
+            tle?: [
+                string,
+                string
+            ] | null;
         };
         /**
          * Screw
@@ -2916,6 +3081,16 @@ export interface components {
             wind_force_coefficient?: number | null;
         };
         /**
+         * TerrainHeight
+         * @description Height of the ground from a local tile; None where no tile covers the place or it has no data there.
+         */
+        TerrainHeight: {
+            /** Height M */
+            height_m: number | null;
+            /** Tile */
+            tile: string;
+        };
+        /**
          * WorkOrderResult
          * @description All printed angles with their explanations.
          */
@@ -3312,6 +3487,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_add_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_read_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_delete_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -3713,6 +3964,59 @@ export interface operations {
             };
         };
     };
+    rindle_server_places_api_terrain_height: {
+        parameters: {
+            query: {
+                latitude_deg: number;
+                longitude_deg: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TerrainHeight"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_keep_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TerrainHeight"];
+                };
+            };
+        };
+    };
     rindle_server_places_api_tile: {
         parameters: {
             query?: never;
@@ -3954,7 +4258,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable";
+                kind: "satellite" | "terminal" | "cable" | "instrument";
             };
             cookie?: never;
         };
@@ -3982,7 +4286,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "beams";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "beams" | "omm" | "tle";
             };
             cookie?: never;
         };
@@ -4002,7 +4306,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable";
+                kind: "satellite" | "terminal" | "cable" | "instrument";
             };
             cookie?: never;
         };
@@ -4034,7 +4338,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable";
+                kind: "satellite" | "terminal" | "cable" | "instrument";
                 code: string;
             };
             cookie?: never;

@@ -60,6 +60,29 @@ async function asSecond(place: Found): Promise<void> {
   asked.value = null
   await store.patch({ other_place_text: text(place) }, { other_place_text: job.value.other_place_text })
 }
+const terrain = ref('')
+async function fromTerrain(): Promise<void> {
+  const { latitude_deg, longitude_deg, height_m } = job.value.facts
+  if (latitude_deg == null || longitude_deg == null) return
+  const told = await unwrap(client.GET('/api/places/height', { params: { query: { latitude_deg, longitude_deg } } }))
+  if (told.height_m == null) { terrain.value = `No height here: load the tile ${told.tile}.hgt, or type the height.`; return }
+  terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}.hgt`
+  await store.patch({ height_m: Math.round(told.height_m) }, { height_m })
+}
+async function keepTile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (file) {
+    try {
+      terrain.value = `Tile ${(await unwrap(client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }))).tile} is kept.`
+      trouble.value = ''
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      trouble.value = error.message
+    }
+  }
+  input.value = ''
+}
 const points = computed(() => {
   const { latitude_deg, longitude_deg, other_latitude_deg, other_longitude_deg } = job.value.facts
   return [
@@ -82,6 +105,11 @@ const points = computed(() => {
       <p class="row"><n-button size="small" @click="keep(asked.place)">Take the new one</n-button><n-button size="small" @click="asSecond(asked.place)">Keep both to compare</n-button><n-button size="small" @click="asked = null">Keep the old one</n-button></p>
     </div>
     <ul v-if="found.length" class="found" aria-label="Places found"><li v-for="(place, index) in found" :key="index"><button type="button" @click="take(place)">{{ place.label }} <span class="quiet">{{ place.latitude_deg.toFixed(4) }}, {{ place.longitude_deg.toFixed(4) }}</span></button></li></ul>
+    <div class="row">
+      <n-button size="small" :disabled="store.locked || job.facts.latitude_deg == null" @click="fromTerrain">Height from terrain</n-button>
+      <label>Load an elevation tile (.hgt)<input type="file" :disabled="store.locked" accept=".hgt" @change="keepTile" /></label>
+      <span v-if="terrain" role="status">{{ terrain }}</span>
+    </div>
     <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', ...$event })" />
     <p class="quiet small">Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the data folder lie on top.</p>
   </div>

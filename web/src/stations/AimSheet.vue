@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import CalcPanel from '@/components/CalcPanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
+import PickField from '@/components/PickField.vue'
 import UnFold from '@/components/UnFold.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
@@ -34,6 +35,7 @@ const site = computed(() => ({ latitude_deg: job.value.facts.latitude_deg, longi
 const high = computed(() => ({ ...site.value, height_m: job.value.facts.height_m ?? 0 }))
 const satellite = computed(() => job.value.facts.satellite!)
 const beamwidth = computed(() => job.value.assessment.beamwidth_deg)
+const ofKind = (kind: string) => (store.catalogue?.instruments ?? []).filter((one) => one.kind === kind).map((one) => ({ label: one.name, value: one.code }))
 const plumb = computed(() => job.value.assessment.plumb)
 const coverage = computed(() => job.value.assessment.coverage)
 const tolerance = (value: number | null | undefined) => (value === null || value === undefined ? '' : `± ${value.toFixed(value < 1 ? 2 : 1)}°`)
@@ -79,6 +81,8 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
           </template></tbody>
         </table>
         <div class="fields">
+          <pick-field field="compass_code" label="Compass" :value="job.compass_code" :options="ofKind('compass')" hint="From the stores, with its own checks" />
+          <pick-field field="clinometer_code" label="Clinometer" :value="job.clinometer_code" :options="ofKind('clinometer')" hint="Its correction comes before a typed one" />
           <entry-field field="compass_correction_deg" label="Compass reads more than true by" :value="job.facts.compass_correction_deg" unit="deg" hint="Known from earlier jobs" />
           <entry-field field="clinometer_correction_deg" label="Clinometer reads more than true by" :value="job.facts.clinometer_correction_deg" unit="deg" hint="From the reversal test below" />
         </div>

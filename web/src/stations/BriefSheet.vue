@@ -30,6 +30,11 @@ async function readOrder(event: Event): Promise<void> {
   if (input.files?.[0]) await store.takeOrder(input.files[0])
   input.value = ''
 }
+async function keepFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  if (input.files?.[0]) await store.addDocument(input.files[0])
+  input.value = ''
+}
 const usePosition = (one: Schemas['PositionOut']) => store.patch({ place_text: `${one.latitude_deg}, ${one.longitude_deg}` }, { place_text: job.value.place_text })
 const sign = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}°`
 defineExpose({ newEntry: () => grid.value?.add() })
@@ -73,6 +78,10 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <un-fold title="Candidate positions" :note="job.positions.map((one) => one.letter).join(', ') || 'A, B, C: the first plan often fails for trees seen too late'">
       <row-grid name="positions" title="Candidate positions" :columns="positionColumns" :rows="job.positions" :blank="{ letter: nextLetter }" add-label="Add a position"><template #empty><p class="quiet">No candidate yet. Give coordinates of its own, or the distance and true bearing from the job’s place.</p></template></row-grid>
       <p v-for="one in job.positions" :key="one.letter" class="row small"><b>{{ one.letter }}</b> <template v-if="one.latitude_deg != null && one.longitude_deg != null">{{ one.latitude_deg.toFixed(6) }}, {{ one.longitude_deg.toFixed(6) }} <button v-if="!store.locked" type="button" class="link" @click="usePosition(one)">Use as the job’s place</button></template><span v-else class="quiet">waits for the job’s place</span></p>
+    </un-fold>
+    <un-fold title="Documents" :note="job.documents.length ? `${job.documents.length} kept with the job` : 'orders, settings sheets, configuration files'">
+      <label class="file">Keep a file with the job <input type="file" :disabled="store.locked" @change="keepFile" /></label>
+      <p v-for="one in job.documents" :key="one.id" class="row small"><a :href="`/api/jobs/${store.number}/documents/${one.id}`" download>{{ one.name }}</a><span class="quiet">{{ (one.size_bytes / 1000).toFixed(1) }} kB, {{ one.at.slice(0, 10) }}, {{ one.by }}; SHA-256 <code>{{ one.sha256.slice(0, 16) }}…</code></span><button v-if="!store.locked" type="button" class="link" @click="store.deleteDocument(one.id)">Take out</button></p>
     </un-fold>
     <un-fold title="Orders and deliveries" :note="due.earliest_visit_on ? `earliest sensible visit ${due.earliest_visit_on}` : 'what must be there before the visit'">
       <row-grid name="deliveries" title="Deliveries" :columns="deliveryColumns" :rows="job.facts.deliveries ?? []" :blank="{ lead_days: 0 }" add-label="Add an item"><template #empty><p class="quiet">Nothing on order. Dates are year-month-day; “only after” names the item that has to come first.</p></template></row-grid>

@@ -1,6 +1,6 @@
 /** The open job: its facts, its assessment and its drawings; every change is saved at once and can be undone. */
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import { usePrefs } from './prefs'
 
@@ -11,7 +11,7 @@ type Undo = () => Promise<unknown>
 
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
-  const job = ref<Job | null>(null)
+  const job = shallowRef<Job | null>(null)
   const drawings = ref<Schemas['DrawingOut'][]>([])
   const telemetry = ref<Schemas['Telemetry'] | null>(null)
   const deviceTrouble = ref('')
@@ -20,7 +20,7 @@ export const useJob = defineStore('job', () => {
   const savedAt = ref<Date | null>(null)
   const trouble = ref('')
   const undos = ref<Undo[]>([])
-  const catalogue = ref<Schemas['Catalogue'] | null>(null)
+  const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 
   const number = computed(() => job.value?.number ?? '')
   const locked = computed(() => job.value?.signed_off_at != null)
@@ -118,6 +118,8 @@ export const useJob = defineStore('job', () => {
   }
   /** Reads a work order into the job; what was there before is brought back by undo, field by field. */
   const takeOrder = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
+  const addDocument = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/documents', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'document.')
+  const deleteDocument = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } } })), [])
   const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
   /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
@@ -146,6 +148,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    open, patch, replaceList, takeOrder, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    open, patch, replaceList, takeOrder, addDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
 const text = ref('')
-const catalogue = ref<Schemas['Catalogue'] | null>(null)
+const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const longitude = ref('')
 const day = ref(new Date().toISOString().slice(0, 10))
-const result = ref<Schemas['SitesResult'] | null>(null)
+const result = shallowRef<Schemas['SitesResult'] | null>(null)
 const trouble = ref('')
 void unwrap(client.GET('/api/stores')).then((found) => { catalogue.value = found; longitude.value = String(found.satellites[0]?.longitude_deg ?? '') })
 const body = computed(() => ({ csv: text.value, date: day.value, satellite_longitude_deg: longitude.value === '' ? null : Number(longitude.value) }))

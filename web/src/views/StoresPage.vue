@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** Satellites, terminals, cables and the firm's rules: read, edit, take in and give out. A new entry is data only. */
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 
-type Kind = 'satellite' | 'terminal' | 'cable'
-const KINDS: { kind: Kind; title: string }[] = [{ kind: 'satellite', title: 'Satellites and beams' }, { kind: 'terminal', title: 'Terminals' }, { kind: 'cable', title: 'Cables' }]
-const catalogue = ref<Schemas['Catalogue'] | null>(null)
+type Kind = 'satellite' | 'terminal' | 'cable' | 'instrument'
+const KINDS: { kind: Kind; title: string }[] = [{ kind: 'satellite', title: 'Satellites and beams' }, { kind: 'terminal', title: 'Terminals' }, { kind: 'cable', title: 'Cables' }, { kind: 'instrument', title: 'Instruments' }]
+const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const firm = ref<Schemas['FirmOut'] | null>(null)
 const rules = ref('')
 const editing = ref<{ kind: Kind; text: string; isNew: boolean } | null>(null)
@@ -20,6 +20,7 @@ const rows = computed<Record<Kind, { code: string; name: string; note: string; d
   satellite: (catalogue.value?.satellites ?? []).map((one) => ({ code: one.code, name: one.name, note: `${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}, beams ${(one.beams ?? []).map((beam) => beam.letter).join(', ') || 'none'}`, data: one })),
   terminal: (catalogue.value?.terminals ?? []).map((one) => ({ code: one.code, name: one.name, note: `family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}, mast ${one.mast.least_mm} to ${one.mast.most_mm} mm`, data: one })),
   cable: (catalogue.value?.cables ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.loop_ohm_per_100m} Ω and ${(one.loss_a * Math.sqrt(1000) + one.loss_b * 1000).toFixed(1)} dB at 1 GHz per 100 m`, data: one })),
+  instrument: (catalogue.value?.instruments ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.kind}, ${(one.checks ?? []).length} checks`, data: one })),
 }))
 
 async function during(ask: () => Promise<Schemas['Catalogue']>, done: string): Promise<boolean> {
@@ -73,8 +74,8 @@ async function saveFirm(): Promise<void> {
     </section>
     <section v-for="{ kind, title } in KINDS" :key="kind" class="block" :aria-label="title">
       <div class="row"><h2>{{ title }}</h2>
-        <label class="file">Take in <input type="file" accept=".json,.geojson" :aria-label="`Import ${title}`" @change="load(kind, $event)" /></label>
-        <a :href="`/api/stores/${kind}/export`" download>Give out JSON</a><a v-if="kind === 'satellite'" href="/api/stores/beams/export" download>Beams as GeoJSON</a>
+        <label class="file">Take in <input type="file" accept=".json,.geojson,.xml,.tle,.txt" :aria-label="`Import ${title}`" @change="load(kind, $event)" /></label>
+        <a :href="`/api/stores/${kind}/export`" download>Give out JSON</a><a v-if="kind === 'satellite'" href="/api/stores/beams/export" download>Beams as GeoJSON</a> <template v-if="kind === 'satellite'"><a href="/api/stores/omm/export" download>Elements as OMM</a> <a href="/api/stores/tle/export" download>as TLE</a></template>
       </div>
       <table class="grid-table"><tbody><tr v-for="one in rows[kind]" :key="one.code"><th scope="row">{{ one.name }}</th><td>{{ one.note }}</td><td class="act"><n-button size="small" @click="edit(kind, one.data, false)">Edit</n-button><n-button size="small" @click="edit(kind, { ...(one.data as object), code: `${one.code}-copy`, name: `${one.name} copy` }, true)">Copy</n-button><n-button size="small" @click="remove(kind, one.code)">Take out</n-button></td></tr></tbody></table>
     </section>
