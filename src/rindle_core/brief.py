@@ -38,6 +38,17 @@ HAZARDS: dict[str, tuple[str, str]] = {
 }  # fmt: skip
 
 
+SETTLED: dict[str, tuple[str, str]] = {
+    "qualified": ("A qualified person does the transmit side", "A mis-aimed transmitter disturbs others; the operator asks for trained people."),
+    "approved_kit": ("Every outdoor part is approved for this network", "An unlisted transmitter or reflector may be refused at line-up."),
+    "owner": ("Landlord or owner agrees to the place", "A dish that has to come down again was never installed."),
+    "planning": ("Planning rules were looked up", "Listed buildings, protected areas and heights have rules of their own."),
+    "neighbour": ("Neighbours were asked where they are touched", "Sight-lines, scaffolds and noise reach over the fence."),
+    "codes": ("Activation code and terminal id are in hand", "Without them the terminal stops one step short of online."),
+    "site_power": ("There is power at the modem's place on the day", "Timed steps cannot wait for a socket."),
+}  # fmt: skip
+
+
 class Delivery(Model):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
@@ -113,6 +124,19 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
     return Outcome(DeliveriesResult(items=views, earliest_visit_on=earliest), findings)
 
 
+def judge_settled(settled: list[str]) -> list[Finding]:
+    """What has to be settled before the visit and is not ticked yet; nothing while nobody has begun to tick."""
+    still = [SETTLED[code][0] for code in SETTLED if code not in settled]
+    if not settled or not still:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="brief.settled", message="Not everything is settled before the visit", figure=float(len(still)), limit=0.0, unit="count",
+            why=f"Still open: {'; '.join(still)}.", clears_by="Settle it, then tick it.", source="Usual questions before a visit",
+        )
+    ]  # fmt: skip
+
+
 def judge_needs(needs: list[str]) -> list[Finding]:
     """What each need means for the later stations."""
     return [
@@ -169,11 +193,13 @@ def read_work_order(text: str) -> dict[str, Any]:
 __all__ = [
     "HAZARDS",
     "NEEDS",
+    "SETTLED",
     "DeliveriesInput",
     "DeliveriesResult",
     "Delivery",
     "deliveries",
     "judge_hazards",
     "judge_needs",
+    "judge_settled",
     "read_work_order",
 ]

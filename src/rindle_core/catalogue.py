@@ -32,7 +32,7 @@ class Satellite(Model):
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator")
     beams: list[Beam] = Field(default_factory=list)
-    tle: tuple[str, str] | None = Field(default=None, description="The operator's elements, as two lines")
+    tle: list[str] | None = Field(default=None, min_length=2, max_length=2, description="The operator's elements, as two lines")
 
 
 class Clinometer(Model):

@@ -36,6 +36,17 @@ class PlaceInput(Model):
     place: str = Field(min_length=1, max_length=200, description="Coordinates in any common form")
 
 
+class PlaceForms(Model):
+    """The same place in each form in which a modem or a colleague may want it."""
+
+    decimal: str
+    degrees_minutes: str
+    degrees_minutes_seconds: str
+    utm: str = Field(description="Empty near the poles, where UTM does not reach")
+    military_grid: str
+    geo_link: str
+
+
 class Place(Model):
     """WGS 84 coordinates: north and east positive. `height_m` only where the text carried one."""
 
@@ -44,6 +55,31 @@ class Place(Model):
     height_m: float | None
     form: Form
     understood_as: str
+
+
+def place_forms(latitude_deg: float, longitude_deg: float) -> PlaceForms:
+    """The place written out in each form: decimals to a decimetre, UTM and the military grid to a metre.
+
+    Sources: UTM by the utm package, the grid by GEOTRANS (mgrs package), the link after RFC 5870.
+    """
+
+    def minutes(value: float, positive: str, negative: str) -> str:
+        thousandths = round(abs(value) * 60_000)
+        degrees, rest = divmod(thousandths, 60_000)
+        return f"{degrees}°{rest / 1000:06.3f}'{positive if value >= 0 else negative}"
+
+    utm_text = ""
+    if -80 <= latitude_deg <= 84:
+        easting_m, northing_m, zone, band = utm.from_latlon(latitude_deg, longitude_deg)
+        utm_text = f"UTM {zone}{band} {round(easting_m)} {round(northing_m)}"
+    return PlaceForms(
+        decimal=f"{latitude_deg:.6f}, {longitude_deg:.6f}",
+        degrees_minutes=f"{minutes(latitude_deg, 'N', 'S')} {minutes(longitude_deg, 'E', 'W')}",
+        degrees_minutes_seconds=degrees_minutes_seconds(latitude_deg, longitude_deg),
+        utm=utm_text,
+        military_grid=mgrs.MGRS().toMGRS(latitude_deg, longitude_deg),
+        geo_link=f"geo:{latitude_deg:.6f},{longitude_deg:.6f}",
+    )
 
 
 def degrees_minutes_seconds(latitude_deg: float, longitude_deg: float) -> str:
@@ -169,4 +205,4 @@ def place(given: PlaceInput) -> Outcome[Place]:
     return Outcome(parse_place(given), [])
 
 
-__all__ = ["Place", "PlaceInput", "degrees_minutes_seconds", "parse_place", "place"]
+__all__ = ["Place", "PlaceForms", "PlaceInput", "degrees_minutes_seconds", "parse_place", "place", "place_forms"]

@@ -1,12 +1,14 @@
 """Places typed in any form, and the sentences for those that cannot be read."""
 
+import math
+
 import pytest
 import utm
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from rindle_core.errors import InputError
-from rindle_core.places import PlaceInput, degrees_minutes_seconds, parse_place
+from rindle_core.places import PlaceInput, degrees_minutes_seconds, parse_place, place_forms
 
 
 def read(text):
@@ -97,3 +99,13 @@ def test_what_cannot_be_read_says_what_is_accepted(text, says):
         read(text)
     assert caught.value.field == "place"
     assert says in caught.value.message
+
+
+@given(st.floats(-79, 83), st.floats(-179.9, 179.9))
+def test_every_form_that_is_written_is_read_back_to_the_same_place(latitude, longitude):
+    forms = place_forms(latitude, longitude)
+    for text in forms.model_dump().values():
+        place = read(text)
+        # UTM and the grid are cut to a metre, which is 1e-5 degrees of latitude; in longitude it is more towards the poles.
+        assert abs(place.latitude_deg - latitude) < 2e-5
+        assert abs((place.longitude_deg - longitude + 180) % 360 - 180) * math.cos(math.radians(latitude)) < 2e-5

@@ -101,6 +101,8 @@ def test_a_hazards_caution_is_minded_until_it_is_seen(crew):
     job = crew.patch("/api/jobs/2026-102", json.dumps({"hazards": ["overhead_lines"], "needs": ["cameras"]}), **JSON).json()
     assert "kills" in findings(job)["brief.hazard.overhead_lines"]["why"]
     assert "no port can be opened" in findings(job)["brief.need.cameras"]["why"]
+    ticked = crew.patch("/api/jobs/2026-102", json.dumps({"settled": ["qualified", "codes"]}), **JSON).json()
+    assert "Landlord" in findings(ticked)["brief.settled"]["why"]
     seen = crew.patch("/api/jobs/2026-102", json.dumps({"cautions_seen": ["overhead_lines"]}), **JSON).json()
     assert "brief.hazard.overhead_lines" not in findings(seen)
 

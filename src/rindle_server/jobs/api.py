@@ -15,6 +15,7 @@ from rindle_core.cable import CablePiece
 from rindle_core.findings import Level
 from rindle_core.headline import Segment
 from rindle_core.job import AxisReading, JobAssessment, JobFacts
+from rindle_core.places import PlaceForms, place_forms
 from rindle_core.skyline import SkylinePoint
 from rindle_core.units import System
 from rindle_server.accounts.api import person_of
@@ -86,6 +87,7 @@ class JobOut(Schema):
     updated_at: dt.datetime
     place_text: str
     place_understood: str
+    place_forms: PlaceForms | None
     other_place_text: str
     compass_code: str
     clinometer_code: str
@@ -171,6 +173,10 @@ def _position(job: Job, row: Position) -> PositionOut:
     )
 
 
+def _forms(job: Job) -> PlaceForms | None:
+    return None if job.latitude_deg is None or job.longitude_deg is None else place_forms(job.latitude_deg, job.longitude_deg)
+
+
 def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
@@ -179,6 +185,7 @@ def job_out(job: Job) -> JobOut:
         updated_at=job.updated_at,
         place_text=job.place_text,
         place_understood=edit.understood(job.place_text),
+        place_forms=_forms(job),
         other_place_text=job.other_place_text,
         compass_code=job.compass_code,
         clinometer_code=job.clinometer_code,

@@ -59,6 +59,7 @@ class JobPatch(Model):
     needs: list[str] | None = None
     hazards: list[str] | None = None
     cautions_seen: list[str] | None = None
+    settled: list[str] | None = None
     access: str | None = None
     lean_deg: float | None = None
     lean_towards_deg: float | None = None
@@ -170,7 +171,7 @@ def patch(job: models.Job, change: JobPatch) -> None:
             _place(job, value or "")
         elif name == "other_place_text":
             _other_place(job, value or "")
-        elif name in ("needs", "hazards", "cautions_seen"):
+        elif name in ("needs", "hazards", "cautions_seen", "settled"):
             setattr(job, name, value or [])
         elif name in ("compass_code", "clinometer_code"):
             setattr(job, name, _known("instrument", value or "", name))

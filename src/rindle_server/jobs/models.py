@@ -36,6 +36,7 @@ class Job(models.Model):
     needs = models.JSONField(default=list)
     hazards = models.JSONField(default=list)
     cautions_seen = models.JSONField(default=list)
+    settled = models.JSONField(default=list)
     access = models.CharField(max_length=600, blank=True)
     lean_deg = models.FloatField(null=True)
     lean_towards_deg = models.FloatField(null=True)

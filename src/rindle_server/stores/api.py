@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Body, File, Router, Schema
 from ninja.files import UploadedFile
 
-from rindle_core.brief import HAZARDS, NEEDS
+from rindle_core.brief import HAZARDS, NEEDS, SETTLED
 from rindle_core.catalogue import Catalogue
 from rindle_core.elements import Elements, as_omm, parse_elements
 from rindle_core.errors import InputError
@@ -41,6 +41,7 @@ class BriefChoices(Schema):
 
     needs: list[Choice]
     hazards: list[Choice]
+    settled: list[Choice]
 
 
 class FirmOut(Schema):
@@ -89,7 +90,7 @@ def brief_choices(request: HttpRequest) -> BriefChoices:
     def choices(table: dict[str, tuple[str, str]]) -> list[Choice]:
         return [Choice(code=code, name=name, text=text) for code, (name, text) in table.items()]
 
-    return BriefChoices(needs=choices(NEEDS), hazards=choices(HAZARDS))
+    return BriefChoices(needs=choices(NEEDS), hazards=choices(HAZARDS), settled=choices(SETTLED))
 
 
 @router.put("/{kind}", response=Catalogue)
@@ -181,7 +182,7 @@ def export_items(
         if kind == "tle":
             lines = "".join(f"{name}\n{tle[0]}\n{tle[1]}\n" for name, tle in kept)
             return HttpResponse(lines, content_type="text/plain; charset=utf-8")
-        content = [as_omm(name, *tle) for name, tle in kept]
+        content = [as_omm(name, tle[0], tle[1]) for name, tle in kept]
     else:
         content = [item.data for item in StoreItem.objects.filter(kind=kind)]
     answer = HttpResponse(json.dumps(content, indent=1, ensure_ascii=False), content_type="application/json; charset=utf-8")

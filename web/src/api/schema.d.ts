@@ -1149,6 +1149,8 @@ export interface components {
             hazards: components["schemas"]["Choice"][];
             /** Needs */
             needs: components["schemas"]["Choice"][];
+            /** Settled */
+            settled: components["schemas"]["Choice"][];
         };
         /**
          * BringUpResult
@@ -2095,6 +2097,8 @@ export interface components {
              * @default
              */
             service_wanted: string;
+            /** Settled */
+            settled?: string[];
             /** Skyline */
             skyline?: components["schemas"]["SkylinePoint"][];
             /** States Entered */
@@ -2120,6 +2124,7 @@ export interface components {
             number: string;
             /** Other Place Text */
             other_place_text: string;
+            place_forms: components["schemas"]["PlaceForms"] | null;
             /** Place Text */
             place_text: string;
             /** Place Understood */
@@ -2217,6 +2222,8 @@ export interface components {
             satellite_code?: string | null;
             /** Service Wanted */
             service_wanted?: string | null;
+            /** Settled */
+            settled?: string[] | null;
             /** Terminal Code */
             terminal_code?: string | null;
         };
@@ -2492,6 +2499,27 @@ export interface components {
             username: string;
         };
         /**
+         * PlaceForms
+         * @description The same place in each form in which a modem or a colleague may want it.
+         */
+        PlaceForms: {
+            /** Decimal */
+            decimal: string;
+            /** Degrees Minutes */
+            degrees_minutes: string;
+            /** Degrees Minutes Seconds */
+            degrees_minutes_seconds: string;
+            /** Geo Link */
+            geo_link: string;
+            /** Military Grid */
+            military_grid: string;
+            /**
+             * Utm
+             * @description Empty near the poles, where UTM does not reach
+             */
+            utm: string;
+        };
+        /**
          * PlumbResult
          * @description Errors are pointed less wanted when the scales are set as for a plumb mast; settings are what the scales must show instead.
          */
@@ -2641,10 +2669,7 @@ export interface components {
              * Tle
              * @description The operator's elements, as two lines
              */
-            tle?: [
-                string,
-                string
-            ] | null;
+            tle?: string[] | null;
         };
         /**
          * Screw

@@ -43,7 +43,7 @@ const pool = computed(() => props.stations.findIndex((one) => one.code === props
 </template>
 
 <style scoped>
-.course { position: relative; width: 200px; flex: none; padding: 8px 0; }
+.course { position: sticky; top: 0; align-self: flex-start; width: 200px; flex: none; padding: 8px 0; }
 .water { position: absolute; left: 4px; top: 8px; overflow: visible; }
 ol { list-style: none; margin: 0; padding: 0; position: relative; }
 a { position: relative; height: 100%; display: grid; align-content: center; padding-left: 66px; color: var(--ink); text-decoration: none; }
@@ -52,7 +52,7 @@ a { position: relative; height: 100%; display: grid; align-content: center; padd
 .here .name { color: var(--stream); font-weight: 750; }
 .figure { font-size: 13px; color: var(--quiet); line-height: 1.3; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; max-width: 136px; }
 @media (max-width: 900px) {
-  .course { width: 100%; padding: 8px; overflow-x: auto; }
+  .course { position: static; align-self: stretch; width: 100%; padding: 8px; overflow-x: auto; }
   .water { display: none; }
   ol { display: flex; gap: 4px; }
   li { height: auto !important; flex: 1 0 78px; }

@@ -27,7 +27,7 @@ const shown = (value: number | null | undefined, unit: string | undefined) => (v
 </template>
 
 <style scoped>
-.margin { width: 280px; flex: none; padding: 20px 16px; display: grid; gap: 16px; align-content: start; }
+.margin { position: sticky; top: 0; align-self: flex-start; max-height: 100vh; overflow-y: auto; width: 280px; flex: none; padding: 20px 16px; display: grid; gap: 16px; align-content: start; }
 .note { border-top: 3px solid var(--rule); padding-top: 8px; display: grid; gap: 4px; align-content: start; font-size: 14px; }
 .note.hold { border-color: var(--rust); } .note.mind { border-color: var(--ochre); } .note.clear { border-color: var(--stream); }
 header { display: flex; align-items: center; gap: 8px; }
@@ -37,5 +37,5 @@ header { display: flex; align-items: center; gap: 8px; }
 .against .limit { font-weight: 400; margin-left: 8px; }
 h3 { font-size: 15px; line-height: 1.3; }
 .clears { font-weight: 600; }
-@media (max-width: 1100px) { .margin { width: 100%; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); border-top: 1px solid var(--rule); } }
+@media (max-width: 1100px) { .margin { position: static; align-self: stretch; max-height: none; width: 100%; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); border-top: 1px solid var(--rule); } }
 </style>

@@ -83,6 +83,7 @@ async function keepTile(event: Event): Promise<void> {
   }
   input.value = ''
 }
+const forms = computed(() => { const f = job.value.place_forms; return f ? [['Decimal', f.decimal], ['Degrees and minutes', f.degrees_minutes], ['Degrees, minutes, seconds', f.degrees_minutes_seconds], ['UTM', f.utm || 'does not reach here'], ['Military grid', f.military_grid], ['Link', f.geo_link]] : [] })
 const points = computed(() => {
   const { latitude_deg, longitude_deg, other_latitude_deg, other_longitude_deg } = job.value.facts
   return [
@@ -110,6 +111,7 @@ const points = computed(() => {
       <label>Load an elevation tile (.hgt)<input type="file" :disabled="store.locked" accept=".hgt" @change="keepTile" /></label>
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
+    <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, text] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ text }}</code></td></tr></tbody></table>
     <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', ...$event })" />
     <p class="quiet small">Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the data folder lie on top.</p>
   </div>

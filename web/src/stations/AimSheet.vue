@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import CalcPanel from '@/components/CalcPanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
+import MapPicker from '@/components/MapPicker.vue'
 import PickField from '@/components/PickField.vue'
 import UnFold from '@/components/UnFold.vue'
 import { formatQuantity } from '@/lib/quantity'
@@ -97,6 +98,7 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
           <tr><th scope="row">To the edge</th><td>{{ show(coverage.chosen.edge_km, 'km') }}</td></tr>
           <tr v-if="coverage.second"><th scope="row">Second choice</th><td>beam {{ coverage.second.letter }}, {{ coverage.second.edge_km >= 0 ? `${show(coverage.second.edge_km, 'km')} inside` : `${show(-coverage.second.edge_km, 'km')} away` }}</td></tr>
         </tbody></table>
+        <map-picker :points="[{ label: job.facts.customer || 'site', latitude_deg: job.facts.latitude_deg ?? 0, longitude_deg: job.facts.longitude_deg ?? 0, main: true }]" :beams="satellite.beams ?? []" />
       </un-fold>
       <un-fold title="Mast out of plumb" :note="plumb ? `set elevation ${plumb.elevation_setting_deg.toFixed(1)}°, azimuth ${plumb.azimuth_setting_deg.toFixed(1)}° true on the scales` : 'errors and corrected settings'" :open="plumb !== null">
         <div class="fields">

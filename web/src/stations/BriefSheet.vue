@@ -70,6 +70,8 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <h2>What the customer needs</h2>
         <choice-list field="needs" :chosen="job.facts.needs ?? []" :choices="words.needs" />
         <entry-field field="access" label="Access" :value="job.facts.access" :maxlength="600" placeholder="Keys, dogs, hours, who may be on the roof, power for the tools" />
+        <h2>Settled before the visit</h2>
+        <choice-list field="settled" :chosen="job.facts.settled ?? []" :choices="words.settled" />
         <h2>Hazards on this site</h2>
         <choice-list field="hazards" :chosen="job.facts.hazards ?? []" :choices="words.hazards" />
         <template v-if="seenOf.length"><h2>Cautions seen by everyone who goes</h2><choice-list field="cautions_seen" :chosen="job.facts.cautions_seen ?? []" :choices="seenOf" with-text /></template>

@@ -50,7 +50,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <table v-if="result" class="grid-table" aria-label="Sites"><thead><tr><th scope="col">Line</th><th scope="col">Name</th><th scope="col">Compass</th><th scope="col">True</th><th scope="col">Elevation seen</th><th scope="col">Skew</th><th scope="col">Range</th></tr></thead><tbody>
       <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number"><td>{{ one.line_number }}</td><th scope="row">{{ one.name }}</th>
-        <template v-if="one.aim"><td><b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b></td><td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td><td><b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b></td><td>{{ one.aim.skew_deg.toFixed(1) }}°</td><td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template>
+        <template v-if="one.aim"><td><b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b></td><td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td><td><b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b></td><td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td><td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template>
         <td v-else colspan="5" class="fault">{{ one.error }}</td></tr>
     </tbody></table>
     <p v-if="result && result.sites.length > 300" class="quiet">The first 300 are shown; the files hold all.</p>
@@ -61,7 +61,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
 .many { width: min(1080px, 100%); margin: 0 auto; padding: 24px; display: grid; gap: 16px; }
 h1 { font-size: 28px; }
 label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-textarea, select, input { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; padding: 6px 8px; }
+textarea, select, input:not([type='file']) { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; padding: 6px 8px; }
 textarea { font-family: ui-monospace, monospace; width: 100%; }
 .fault { color: var(--rust); font-weight: 600; }
 td, th { border-top: 1px solid var(--rule); }

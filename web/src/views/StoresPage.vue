@@ -77,7 +77,7 @@ async function saveFirm(): Promise<void> {
         <label class="file">Take in <input type="file" accept=".json,.geojson,.xml,.tle,.txt" :aria-label="`Import ${title}`" @change="load(kind, $event)" /></label>
         <a :href="`/api/stores/${kind}/export`" download>Give out JSON</a><a v-if="kind === 'satellite'" href="/api/stores/beams/export" download>Beams as GeoJSON</a> <template v-if="kind === 'satellite'"><a href="/api/stores/omm/export" download>Elements as OMM</a> <a href="/api/stores/tle/export" download>as TLE</a></template>
       </div>
-      <table class="grid-table"><tbody><tr v-for="one in rows[kind]" :key="one.code"><th scope="row">{{ one.name }}</th><td>{{ one.note }}</td><td class="act"><n-button size="small" @click="edit(kind, one.data, false)">Edit</n-button><n-button size="small" @click="edit(kind, { ...(one.data as object), code: `${one.code}-copy`, name: `${one.name} copy` }, true)">Copy</n-button><n-button size="small" @click="remove(kind, one.code)">Take out</n-button></td></tr></tbody></table>
+      <table class="grid-table"><tbody><tr v-for="one in rows[kind]" :key="one.code"><th scope="row">{{ one.name }}</th><td>{{ one.note }}</td><td><div class="act"><n-button size="small" @click="edit(kind, one.data, false)">Edit</n-button><n-button size="small" @click="edit(kind, { ...(one.data as object), code: `${one.code}-copy`, name: `${one.name} copy` }, true)">Copy</n-button><n-button size="small" @click="remove(kind, one.code)">Take out</n-button></div></td></tr></tbody></table>
     </section>
     <section v-if="firm" class="block" aria-label="Firm and house rules">
       <h2>Firm and house rules</h2>

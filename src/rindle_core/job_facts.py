@@ -1,0 +1,80 @@
+"""Everything that people entered or devices reported about a job."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.acceptance import ServiceRun
+from rindle_core.aim import ModelDay
+from rindle_core.brief import Delivery
+from rindle_core.bringup import StateEntered
+from rindle_core.cable import CablePiece
+from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.model import Model
+from rindle_core.peaking import Axis, LockdownInput, Turning
+from rindle_core.skyline import SkylinePoint
+from rindle_core.steps import StepMark
+
+
+class AxisReading(Model):
+    """A peaking reading with its axis and its pass (1 for the first time round)."""
+
+    axis: Axis
+    pass_number: int = Field(default=1, ge=1, le=20)
+    turns: float = Field(ge=-200, le=200)
+    level_db: float = Field(ge=-60, le=60)
+    turning: Turning = "up"
+
+
+class JobFacts(Model):
+    """Everything that people entered or devices reported. None or empty: not yet."""
+
+    customer: str = Field(default="", max_length=120)
+    service_wanted: str = Field(default="", max_length=400)
+    latitude_deg: float | None = Field(default=None, ge=-90, le=90)
+    longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000)
+    date: ModelDay
+    terminal: Terminal | None = None
+    satellite: Satellite | None = None
+    cables: list[CoaxCable] = Field(default_factory=list)
+    runs: list[ServiceRun] = Field(default_factory=list)
+    others: list[Satellite] = Field(default_factory=list, description="Other satellites of the stores")
+    other_latitude_deg: float | None = Field(default=None, ge=-90, le=90, description="A second entry for the same site")
+    other_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="On the work order")
+    printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
+    printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
+    needs: list[str] = Field(default_factory=list, max_length=20)
+    hazards: list[str] = Field(default_factory=list, max_length=20)
+    cautions_seen: list[str] = Field(default_factory=list, max_length=20)
+    settled: list[str] = Field(default_factory=list, max_length=20)
+    access: str = Field(default="", max_length=600)
+    deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
+    lean_deg: float | None = Field(default=None, ge=0, le=30)
+    lean_towards_deg: float | None = Field(default=None, ge=0, lt=360.0001)
+    compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")
+    clinometer: Instrument | None = None
+    compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
+    clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
+    skyline: list[SkylinePoint] = Field(default_factory=list)
+    mast_diameter_mm: float | None = Field(default=None, gt=0, le=500)
+    mast_wall_mm: float | None = Field(default=None, gt=0, le=50)
+    mast_free_length_m: float | None = Field(default=None, gt=0, le=20)
+    height_above_ground_m: float | None = Field(default=None, ge=0, le=300)
+    cable_code: str = ""
+    cable_pieces: list[CablePiece] = Field(default_factory=list)
+    connectors: int = Field(default=2, ge=0, le=20)
+    step_marks: list[StepMark] = Field(default_factory=list)
+    readings: list[AxisReading] = Field(default_factory=list)
+    lockdown: LockdownInput = LockdownInput()
+    beam_letter: str = ""
+    activation_code: str = ""
+    states_entered: list[StateEntered] = Field(default_factory=list)
+    device_now_s: float = Field(default=0.0, ge=0)
+    device_level_db: float | None = None
+    rules: HouseRules = DEFAULT_RULES
+
+
+__all__ = ["AxisReading", "JobFacts"]

@@ -1,0 +1,340 @@
+"""A job's facts put into the input of each calculator, and the judgements that look at the job as a whole."""
+
+from __future__ import annotations
+
+from rindle_core import beams
+from rindle_core.aim import AimInput, AimResult, aim
+from rindle_core.beams import BeamInput, BeamResult
+from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bringup
+from rindle_core.cable import CableInput, CableResult, cable
+from rindle_core.catalogue import Beam, Instrument
+from rindle_core.findings import Finding, Level, missing, worst
+from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
+from rindle_core.job_facts import JobFacts
+from rindle_core.mast import MountInput, MountResult, mount
+from rindle_core.peaking import Axis, PeakInput, PeakReading, PeakView, peak
+from rindle_core.place_files import ApartInput, ApartResult, apart
+from rindle_core.plumb import PlumbInput, PlumbResult, plumb
+from rindle_core.registry import Outcome
+from rindle_core.skyline import SkyInput, SkyResult, sky
+from rindle_core.steps import BuildInput, BuildResult, build
+from rindle_core.wind import DISH_FORCE_COEFFICIENT
+from rindle_core.work_order import WorkOrderInput, WorkOrderResult, work_order
+
+
+def aim_of(facts: JobFacts) -> Outcome[AimResult] | None:
+    """The `aim` calculator on this job; None while place or satellite is missing."""
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None:
+        return None
+    return aim(
+        AimInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            satellite_longitude_deg=facts.satellite.longitude_deg,
+            satellite_tilt_deg=facts.satellite.tilt_deg,
+            date=facts.date,
+            clinometer=facts.terminal.clinometer if facts.terminal else None,
+            rules=facts.rules,
+        )
+    )
+
+
+def beam_of(facts: JobFacts) -> Outcome[BeamResult] | None:
+    """The `beam` calculator on this job; None while place or satellite is missing."""
+    if facts.satellite is None or facts.latitude_deg is None or facts.longitude_deg is None:
+        return None
+    return beams.beam(
+        BeamInput(latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, beams=facts.satellite.beams, rules=facts.rules)
+    )
+
+
+def correction(own: Instrument | None, typed_deg: float) -> float:
+    """The chosen instrument's correction where it was ever checked, else the typed one."""
+    known = instrument_bias(own).result.correction_deg if own else None
+    return typed_deg if known is None else known
+
+
+def instruments_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
+    """The `instruments` calculator; None until there is a terminal and a visible satellite."""
+    terminal = facts.terminal
+    if aimed is None or terminal is None or not aimed.visible:
+        return None
+    return instruments(
+        InstrumentsInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            azimuth_magnetic_deg=aimed.azimuth_magnetic_deg,
+            declination_uncertainty_deg=aimed.declination_uncertainty_deg,
+            elevation_apparent_deg=aimed.elevation_apparent_deg,
+            skew_deg=aimed.skew_deg,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            faces=[terminal.clinometer, *terminal.other_faces],
+            skew_mechanism=terminal.skew_mechanism,
+            azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
+            compass_correction_deg=correction(facts.compass, facts.compass_correction_deg),
+            clinometer_correction_deg=correction(facts.clinometer, facts.clinometer_correction_deg),
+            rules=facts.rules,
+        )
+    )
+
+
+def plumb_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[PlumbResult] | None:
+    """The `plumb` calculator; None while no lean was measured."""
+    if aimed is None or not aimed.visible or facts.lean_deg is None or facts.lean_towards_deg is None:
+        return None
+    return plumb(
+        PlumbInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            elevation_deg=aimed.elevation_apparent_deg,
+            lean_deg=facts.lean_deg,
+            lean_towards_deg=facts.lean_towards_deg,
+            rules=facts.rules,
+        )
+    )
+
+
+def order_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
+    """The `work_order` calculator; None while nothing printed was entered."""
+    printed = (facts.printed_azimuth_deg, facts.printed_elevation_deg, facts.printed_skew_deg)
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or all(one is None for one in printed):
+        return None
+    return work_order(
+        WorkOrderInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            date=facts.date,
+            satellite=facts.satellite,
+            others=facts.others,
+            clinometer=facts.terminal.clinometer if facts.terminal else None,
+            printed_azimuth_deg=printed[0],
+            printed_elevation_deg=printed[1],
+            printed_skew_deg=printed[2],
+        )
+    )
+
+
+def apart_of(facts: JobFacts) -> Outcome[ApartResult] | None:
+    """The `apart` calculator; None while there is only one entry for the site."""
+    here, there = (facts.latitude_deg, facts.longitude_deg), (facts.other_latitude_deg, facts.other_longitude_deg)
+    if here[0] is None or here[1] is None or there[0] is None or there[1] is None:
+        return None
+    return apart(
+        ApartInput(
+            first_latitude_deg=here[0],
+            first_longitude_deg=here[1],
+            second_latitude_deg=there[0],
+            second_longitude_deg=there[1],
+            rules=facts.rules,
+        )
+    )
+
+
+def sky_of(facts: JobFacts) -> Outcome[SkyResult] | None:
+    """The `sky` calculator; None while place, satellite or terminal is missing."""
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or facts.terminal is None:
+        return None
+    return sky(
+        SkyInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            satellite_longitude_deg=facts.satellite.longitude_deg,
+            date=facts.date,
+            aperture_mm=facts.terminal.aperture_mm,
+            receive_ghz=facts.terminal.receive_ghz,
+            skyline=facts.skyline,
+            rules=facts.rules,
+        )
+    )
+
+
+def mount_of(facts: JobFacts) -> Outcome[MountResult] | None:
+    """The `mount` calculator; None while the mast is not measured."""
+    terminal = facts.terminal
+    if terminal is None or facts.mast_diameter_mm is None or facts.mast_wall_mm is None or facts.mast_free_length_m is None:
+        return None
+    return mount(
+        MountInput(
+            mast_diameter_mm=facts.mast_diameter_mm,
+            mast_wall_mm=facts.mast_wall_mm,
+            free_length_m=facts.mast_free_length_m,
+            height_above_ground_m=facts.height_above_ground_m or facts.mast_free_length_m,
+            altitude_m=facts.height_m,
+            window=terminal.mast,
+            aperture_mm=terminal.aperture_mm,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            antenna_mass_kg=terminal.mass_kg(),
+            force_coefficient=terminal.wind_force_coefficient or DISH_FORCE_COEFFICIENT,
+            rules=facts.rules,
+        )
+    )
+
+
+def cable_of(facts: JobFacts) -> Outcome[CableResult] | None:
+    """The `cable` calculator; None while terminal or cable is not chosen."""
+    chosen = next((one for one in facts.cables if one.code == facts.cable_code), None)
+    if facts.terminal is None or chosen is None:
+        return None
+    return cable(
+        CableInput(
+            pieces=facts.cable_pieces,
+            cable=chosen,
+            connectors=facts.connectors,
+            limits=facts.terminal.cable,
+            supply=facts.terminal.supply,
+            rules=facts.rules,
+        )
+    )
+
+
+def free(outcome: Outcome[SkyResult] | Outcome[MountResult] | Outcome[CableResult] | Outcome[AimResult] | None) -> bool:
+    """Whether a station has its entries and no hold: what a hold point asks."""
+    return outcome is not None and worst(outcome.findings) in (Level.CLEAR, Level.MIND)
+
+
+def build_of(facts: JobFacts, ready: dict[str, bool]) -> Outcome[BuildResult] | None:
+    """The `build` calculator; `ready` says which stations have their entries and no hold."""
+    if facts.terminal is None:
+        return None
+    return build(BuildInput(steps=facts.terminal.build_steps, marks=facts.step_marks, entries=ready))
+
+
+def readings(facts: JobFacts, axis: Axis, pass_number: int) -> list[PeakReading]:
+    """The readings of an axis on a pass, oldest first."""
+    return [
+        PeakReading(turns=r.turns, level_db=r.level_db, turning=r.turning)
+        for r in facts.readings
+        if r.axis == axis and r.pass_number == pass_number
+    ]
+
+
+def last_pass(facts: JobFacts, axis: Axis) -> int:
+    """Number of the axis's newest pass; 1 before any reading."""
+    return max((r.pass_number for r in facts.readings if r.axis == axis), default=1)
+
+
+def peak_of(facts: JobFacts, axis: Axis, aimed: AimResult | None, predicted_db: float | None, pass_number: int) -> Outcome[PeakView] | None:
+    """The `peak` calculator on one axis and pass; None without a terminal."""
+    terminal = facts.terminal
+    if terminal is None:
+        return None
+    return peak(
+        PeakInput(
+            axis=axis,
+            readings=readings(facts, axis, pass_number),
+            screw=terminal.elevation_screw if axis == "elevation" else terminal.azimuth_screw,
+            elevation_deg=min(90.0, max(0.0, aimed.elevation_apparent_deg)) if aimed else 0.0,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            predicted_level_db=predicted_db,
+            rules=facts.rules,
+        )
+    )
+
+
+def second_pass(facts: JobFacts, views: list[PeakView | None]) -> tuple[float | None, list[Finding]]:
+    """Gain of the last full pass over the one before, and whether another is worth it.
+
+    A tilted mast couples the axes, so the passes are repeated until one gains less than the house rule.
+    """
+    passes = [last_pass(facts, axis) for axis in ("elevation", "azimuth")]
+    tops = [view.fit.top_level_db for view in views if view is not None and view.fit is not None]
+    if min(passes) < 2 or len(tops) < 2:
+        return None, []
+    earlier = [
+        max((r.level_db for r in facts.readings if r.axis == axis and r.pass_number == last - 1), default=None)
+        for axis, last in zip(("elevation", "azimuth"), passes, strict=True)
+    ]
+    before = max((level for level in earlier if level is not None), default=None)
+    if before is None:
+        return None, []
+    gain_db = max(tops) - before
+    level = Level.CLEAR if gain_db <= facts.rules.second_pass_db else Level.MIND
+    finding = Finding(
+        level=level,
+        code="peak.second_pass",
+        message="Another pass is not worth it" if level is Level.CLEAR else "The last pass still gained",
+        why="On a mast out of plumb each axis moves the other a little.",
+        figure=gain_db,
+        limit=facts.rules.second_pass_db,
+        unit="db",
+        clears_by="" if level is Level.CLEAR else "Peak elevation and azimuth once more.",
+        source="House rule: second pass",
+    )
+    return gain_db, [finding]
+
+
+def bringup_of(
+    facts: JobFacts, beam: Beam | None, outcomes: dict[str, list[Finding]], predicted_db: float | None
+) -> Outcome[BringUpResult] | None:
+    """The `bringup` calculator with what the other stations know; None without a terminal."""
+    if facts.terminal is None:
+        return None
+
+    def held(code: str) -> bool:
+        return any(f.code == code and f.level is Level.HOLD for findings in outcomes.values() for f in findings)
+
+    return bringup(
+        BringUpInput(
+            states=facts.terminal.bringup_states,
+            entries=facts.terminal.entries,
+            told={"beam_letter": facts.beam_letter, "activation_code": facts.activation_code},
+            entered=facts.states_entered,
+            now_s=facts.device_now_s,
+            facts=BringUpFacts(
+                beam_letter_entered=facts.beam_letter,
+                beam_letter_expected=beam.letter if beam else "",
+                level_db=facts.device_level_db,
+                predicted_level_db=predicted_db,
+                supply_on_hold=held("cable.supply"),
+                cable_loss_on_hold=held("cable.loss"),
+                beam_touched=held("sky.tube"),
+            ),
+        )
+    )
+
+
+def judge_brief(facts: JobFacts) -> list[Finding]:
+    """Whether the brief has what the later stations read."""
+    wanted = [
+        (bool(facts.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
+        (facts.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
+        (facts.terminal is not None, "brief.terminal", "No terminal is chosen", "Choose a terminal from the catalogue."),
+        (facts.satellite is not None, "brief.satellite", "No satellite is chosen", "Choose the satellite of the order."),
+    ]
+    findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
+    if not any(run.when == "before" for run in facts.runs):
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="brief.before",
+                message="The present service is not measured",
+                why="Without it the gain cannot be shown when the job is handed over.",
+                clears_by="Enter a few runs before anything is changed.",
+                source="Median of runs",
+            )
+        )
+    if findings:
+        return findings
+    return [
+        Finding(level=Level.CLEAR, code="brief.complete", message="The brief is complete", why="All that the later stations read is there.")
+    ]
+
+
+def judge_closing(facts: JobFacts, holds: list[str]) -> list[Finding]:
+    """The stations on hold, said once more where the job is handed over."""
+    if not holds:
+        return []
+    return [
+        Finding(
+            level=Level.HOLD,
+            code="handover.open_holds",
+            message="Other stations are still on hold",
+            why=f"A job is not handed over while these stand: {', '.join(holds)}.",
+            figure=float(len(holds)),
+            limit=0.0,
+            unit="count",
+            clears_by="Clear each hold at its station.",
+            source="Verdicts of the stations",
+        )
+    ]
