@@ -36,7 +36,10 @@ def test_a_work_orders_magnetic_bearing_is_explained_on_the_screen(page):
     row = page.get_by_role("table", name="Printed angles").get_by_role("row").filter(has_text="azimuth")
     expect(row).to_contain_text("It is the magnetic bearing, not the true one")
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The printed azimuth differs from ours")
-    expect(page.get_by_label("Customer", exact=True)).to_have_value("Snowline Lodge")
+    expect(page.get_by_label("Height above sea", exact=True)).to_have_value("2710")
+    page.locator("h1").click()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_label("Height above sea", exact=True)).to_have_value("0")
 
 
 @pytest.mark.parametrize(

@@ -116,8 +116,15 @@ export const useJob = defineStore('job', () => {
     if (done) undos.value.push(() => unmarkStep(code))
     return done
   }
-  /** Reads a work order into the job; what was there before is brought back by undo, field by field. */
-  const takeOrder = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
+  /** Reads a work order into the job; undo brings the fields back that it may have changed. */
+  async function takeOrder(file: File): Promise<boolean> {
+    const was = job.value!
+    const { customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg } = was.facts
+    const before: Patch = { customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg, place_text: was.place_text, terminal_code: was.terminal_code, satellite_code: was.satellite_code }
+    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
+    if (done) undos.value.push(() => rawPatch(before))
+    return done
+  }
   const addDocument = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/documents', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'document.')
   const deleteDocument = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } } })), [])
   const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])

@@ -1,0 +1,107 @@
+"""The folded parts of Brief: positions, hazards, deliveries, documents, heights, and undo of whole lists."""
+
+import hashlib
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.test_aim import unfold
+from tests.browser.test_journey import fill, saved
+
+
+@pytest.fixture
+def brief(page):
+    """A job of its own with a place."""
+    page.get_by_role("button", name="New job").click()
+    fill(page, "Customer", "Trial")
+    fill(page, "Place", "-29.5, 27.5")
+    saved(page)
+    return page
+
+
+def notes(page):
+    return page.get_by_role("complementary", name="Findings")
+
+
+def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
+    unfold(brief, "Candidate positions")
+    brief.get_by_role("button", name="Add a position").click()
+    expect(brief.get_by_label("Letter, row 1")).to_have_value("A")
+    brief.get_by_label("or distance, row 1").fill("500")
+    brief.get_by_label("at true bearing, row 1").fill("90")
+    brief.get_by_label("Note, row 1").fill("by the kraal")
+    use = brief.get_by_role("button", name="Use as the job’s place")
+    expect(use).to_be_visible()
+    use.click()
+    # 500 m east at 29.5° south: 500 / (111 320 · cos 29.5°) = 0.00516° of longitude.
+    expect(brief.get_by_label("Place", exact=True)).to_have_value(re.compile(r"^-29\.(5|49999)\d*, 27\.5051[56]"))
+
+
+def test_a_hazard_is_minded_until_everyone_has_seen_its_caution(brief):
+    unfold(brief, "Needs, access and hazards")
+    brief.get_by_label("Overhead lines").check()
+    expect(notes(brief)).to_contain_text("Overhead lines: caution not yet seen")
+    brief.get_by_role("checkbox", name="Overhead lines A mast or ladder that touches one kills").check()
+    expect(notes(brief)).not_to_contain_text("caution not yet seen")
+    brief.locator("h1").click()
+    brief.keyboard.press("Control+z")
+    expect(notes(brief)).to_contain_text("caution not yet seen")
+
+
+def test_an_item_that_waits_for_another_is_due_after_it(brief):
+    fill(brief, "Day of the work", "2026-12-01")
+    unfold(brief, "Orders and deliveries")
+    for row, values in enumerate((("Terminal", "2026-11-20", "7", ""), ("Adapter", "", "7", "Terminal")), start=1):
+        brief.get_by_role("button", name="Add an item").click()
+        for label, value in zip(("Item", "Ordered", "Lead days", "Only after"), values, strict=True):
+            brief.get_by_label(f"{label}, row {row}").fill(value)
+    expect(brief.locator("p.small").filter(has_text="Adapter")).to_contain_text("due 2026-12-04")
+    expect(notes(brief)).to_contain_text("Adapter comes after the visit")
+    brief.get_by_label("Ordered, row 1").fill("yesterday")
+    expect(brief.get_by_role("alert")).to_contain_text("Ordered")
+    expect(brief.get_by_label("Ordered, row 1")).to_have_value("yesterday")  # kept while it cannot be used
+
+
+def test_a_document_is_kept_with_its_checksum_and_given_back(brief, tmp_path):
+    unfold(brief, "Documents")
+    file = tmp_path / "settings sheet.cfg"
+    file.write_bytes(b"beam=K\n")
+    brief.get_by_label("Keep a file with the job").set_input_files(file)
+    checksum = hashlib.sha256(b"beam=K\n").hexdigest()[:16]
+    expect(brief.locator("p.small").filter(has_text="settings sheet.cfg")).to_contain_text(checksum)
+    with brief.expect_download() as download:
+        brief.get_by_role("link", name="settings sheet.cfg").click()
+    assert Path(download.value.path()).read_bytes() == b"beam=K\n"
+
+
+def test_the_height_comes_from_a_tile_that_was_loaded(brief, tmp_path):
+    unfold(brief, "Map, names and files")
+    brief.get_by_role("button", name="Height from terrain").click()
+    expect(brief.get_by_text("load the tile S30E027.hgt")).to_be_visible()
+    tile = tmp_path / "S30E027.hgt"
+    tile.write_bytes((1987).to_bytes(2, "big") * 9)
+    brief.get_by_label("Load an elevation tile (.hgt)").set_input_files(tile)
+    expect(brief.get_by_text("Tile S30E027 is kept.")).to_be_visible()
+    brief.get_by_role("button", name="Height from terrain").click()
+    expect(brief.get_by_label("Height above sea", exact=True)).to_have_value("1987")
+
+
+def test_the_place_is_written_in_every_form(brief):
+    unfold(brief, "Map, names and files")
+    table = brief.get_by_role("table", name="The place in other forms")
+    for text in ("-29.500000, 27.500000", "29°30.000'S 27°30.000'E", "29°30'00.0\"S 27°30'00.0\"E", "geo:-29.500000,27.500000", "UTM 35J"):
+        expect(table).to_contain_text(text)
+
+
+def test_undo_brings_a_whole_list_back(brief):
+    brief.get_by_role("button", name="Add a run").click()
+    for label, value in (("Download", "3"), ("Upload", "1"), ("Latency", "700")):
+        brief.get_by_label(f"{label}, row 1").fill(value)
+    expect(brief.get_by_text("Median 3.0 down, 1.0 up, 700 ms")).to_be_visible()
+    brief.get_by_role("button", name="Remove row 1").click()
+    expect(brief.get_by_text("Median 3.0 down")).to_be_hidden()
+    brief.locator("h1").click()
+    brief.keyboard.press("Control+z")
+    expect(brief.get_by_label("Latency, row 1")).to_have_value("700")
