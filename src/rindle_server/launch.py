@@ -39,7 +39,7 @@ def bench(port: int) -> Iterator[str]:
     process = subprocess.Popen([sys.executable, "-m", "rindle_bench", "--port", str(port)])
     try:
         for _ in range(100):
-            with contextlib.suppress(urllib.error.URLError, ConnectionError):
+            with contextlib.suppress(OSError):
                 urllib.request.urlopen(f"{url}/health", timeout=1).close()
                 break
             time.sleep(0.05)

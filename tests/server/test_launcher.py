@@ -101,9 +101,9 @@ def answers(port):
 def health(port):
     for _ in range(200):
         try:
-            with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=1) as answer:
+            with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=5) as answer:
                 return json.load(answer)
-        except (urllib.error.URLError, ConnectionError):
+        except OSError:  # not up yet, or still loading
             time.sleep(0.1)
     raise AssertionError("the server did not start")
 
