@@ -8,6 +8,7 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
 _POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; frame-ancestors 'self'"
 
 
@@ -33,3 +34,15 @@ def front_end(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8")
     response.headers["Cache-Control"] = "no-cache"
     return response
+
+
+def font(request: HttpRequest) -> HttpResponse:
+    """The shipped typeface for pages that the server lays out itself."""
+    answer = HttpResponse((settings.FONT_DIR / FONT).read_bytes(), content_type="font/woff2")
+    answer.headers["Cache-Control"] = "max-age=31536000, immutable"
+    return answer
+
+
+def font_url(on_paper: bool) -> str:
+    """Where a laid-out page finds the typeface: on disk for the PDF, over the server for the browser."""
+    return (settings.FONT_DIR / FONT).as_uri() if on_paper else f"/fonts/{FONT}"

@@ -147,6 +147,8 @@ def test_the_pocket_card_is_one_page_with_figures_cautions_and_the_way_back(crew
         assert wanted in text
     page = crew.get("/api/jobs/2026-104/pocket.html", {"paper": paper}).content.decode()
     assert page.count("<svg") == 2  # the dial card and the code to scan
+    assert "file://" not in page  # a browser may not read the disk: the typeface comes over the server
+    assert crew.get(page.partition('url("')[2].partition('"')[0])["Content-Type"] == "font/woff2"
 
 
 def test_tiles_come_from_the_firms_own_file_and_nothing_else(crew, settings, tmp_path):

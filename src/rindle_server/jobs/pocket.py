@@ -18,7 +18,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
-from rindle_server.jobs.report import FONT
+from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
 Paper = Literal["A5", "A6"]
@@ -35,7 +35,7 @@ def _figures(found: Any) -> list[tuple[str, str, str]]:
     return rows
 
 
-def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric") -> str:
+def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric", on_paper: bool = False) -> str:
     """The card as one page. `address` is what the QR code opens."""
     found = assessed(job)
     dial = next((one for one in job_drawings(found.facts, found.result, system) if one.name == "dial"), None)
@@ -59,7 +59,7 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric")
             "address": address,
             "firm": Firm.ours(),
             "colours": {**tokens()["day"], "tint": tokens()["day"]["ochre-tint"]},
-            "font_url": (settings.FONT_DIR / FONT).as_uri(),
+            "font_url": font_url(on_paper),
         },
     )
 
@@ -68,5 +68,5 @@ def pocket_pdf(job: Job, address: str, paper: Paper, system: System = "metric") 
     """The card as PDF."""
     from weasyprint import HTML  # imported here: it is slow to load and only print needs it
 
-    rendered: bytes = HTML(string=pocket_html(job, address, paper, system), base_url=str(settings.BASE_DIR)).write_pdf()
+    rendered: bytes = HTML(string=pocket_html(job, address, paper, system, on_paper=True), base_url=str(settings.BASE_DIR)).write_pdf()
     return rendered

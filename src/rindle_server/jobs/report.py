@@ -16,6 +16,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
 _DRAWINGS = {
@@ -26,7 +27,6 @@ _DRAWINGS = {
     "peak": ["peak-elevation", "peak-azimuth"],
     "bringup": ["bringup"],
 }
-FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
 
 
 def _aim_rows(result: JobAssessment) -> list[tuple[str, str]]:
@@ -81,7 +81,7 @@ def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
     return [(what, format_quantity(level, "db")) for what, level in named if level is not None]
 
 
-def _context(job: Job, system: System) -> dict[str, Any]:
+def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
     found = assessed(job)
     drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
     stations = []
@@ -115,18 +115,18 @@ def _context(job: Job, system: System) -> dict[str, Any]:
         "version": found.version,
         "firm": Firm.ours(),
         "colours": tokens()["day"],
-        "font_url": (settings.FONT_DIR / FONT).as_uri(),
+        "font_url": font_url(on_paper),
     }
 
 
-def report_html(job: Job, system: System = "metric") -> str:
+def report_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
     """The report as one HTML page with everything in it."""
-    return render_to_string("report.html", _context(job, system))
+    return render_to_string("report.html", _context(job, system, on_paper))
 
 
 def report_pdf(job: Job, system: System = "metric") -> bytes:
     """The report as PDF."""
     from weasyprint import HTML  # imported here: it is slow to load and only the report needs it
 
-    rendered: bytes = HTML(string=report_html(job, system), base_url=str(settings.BASE_DIR)).write_pdf()
+    rendered: bytes = HTML(string=report_html(job, system, on_paper=True), base_url=str(settings.BASE_DIR)).write_pdf()
     return rendered
