@@ -94,10 +94,11 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         judge_needs(facts.needs),
         judge_hazards(facts.hazards, facts.cautions_seen),
     ]
+    preset = job_parts.judge_preset(facts, measured.result if measured else None)
     aiming = [one.findings for one in (aimed, covering, measured, leaning) if one]
     findings: dict[str, list[Finding]] = {
         "brief": [*job_parts.judge_brief(facts), *(finding for found in briefed for finding in found)],
-        "aim": [finding for found in aiming for finding in found] if aimed else [stations.WAITS_FOR_BRIEF],
+        "aim": [finding for found in (*aiming, preset) for finding in found] if aimed else [stations.WAITS_FOR_BRIEF],
         "sky": skied.findings if skied else [stations.WAITS_FOR_BRIEF],
         "mount": mounted.findings if mounted else [stations.WAITS_FOR_MAST],
         "cable": cabled.findings if cabled else [stations.WAITS_FOR_CABLE],

@@ -52,6 +52,7 @@ class JobFacts(Model):
     settled: list[str] = Field(default_factory=list, max_length=20)
     access: str = Field(default="", max_length=600)
     deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
+    preset_measured_deg: float | None = Field(default=None, ge=-90, le=180, description="Clinometer reading once the elevation was preset")
     lean_deg: float | None = Field(default=None, ge=0, le=30)
     lean_towards_deg: float | None = Field(default=None, ge=0, lt=360.0001)
     compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")

@@ -8,7 +8,7 @@ from rindle_core.beams import BeamInput, BeamResult
 from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bringup
 from rindle_core.cable import CableInput, CableResult, cable
 from rindle_core.catalogue import Beam, Instrument
-from rindle_core.findings import Finding, Level, missing, worst
+from rindle_core.findings import Finding, Level, at_most, missing, worst
 from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
 from rindle_core.job_facts import JobFacts
 from rindle_core.mast import MountInput, MountResult, mount
@@ -76,6 +76,26 @@ def instruments_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[Instrume
             rules=facts.rules,
         )
     )
+
+
+def judge_preset(facts: JobFacts, measured: InstrumentsResult | None) -> list[Finding]:
+    """The elevation as it was preset against the first clinometer figure: a sweep only finds the satellite at the right height."""
+    if measured is None or facts.preset_measured_deg is None:
+        return []
+    return [
+        at_most(
+            abs(facts.preset_measured_deg - measured.figures[0].reading),
+            facts.rules.preset_elevation_deg,
+            level=Level.MIND,
+            code="aim.preset",
+            unit="deg",
+            clear="The elevation is preset well enough",
+            over="The elevation is not preset well enough",
+            why="What the clinometer shows now, against what it has to show; a sweep in azimuth passes below or above otherwise.",
+            clears_by="Turn the elevation screw until the clinometer shows its figure, then read again.",
+            source="House rule: preset elevation",
+        )
+    ]
 
 
 def plumb_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[PlumbResult] | None:

@@ -247,3 +247,11 @@ def test_elements_update_a_known_satellite_and_come_out_again(crew):
         lapwing["longitude_deg"], abs=1e-3
     )
     assert json.loads(crew.get("/api/stores/omm/export").content)[0]["OBJECT_NAME"] == "Lapwing 3"
+
+
+@pytest.mark.parametrize(("off_deg", "level"), [(0.9, "clear"), (-0.9, "clear"), (1.1, "mind")])
+def test_the_preset_is_judged_by_what_the_clinometer_shows(crew, off_deg, level):
+    wanted = crew.get("/api/jobs/2026-102").json()["assessment"]["instruments"]["figures"][0]["reading"]
+    job = crew.patch("/api/jobs/2026-102", json.dumps({"preset_measured_deg": wanted + off_deg}), **JSON).json()
+    found = findings(job, "aim")["aim.preset"]
+    assert (found["level"], found["figure"]) == (level, pytest.approx(abs(off_deg)))

@@ -61,6 +61,7 @@ class JobPatch(Model):
     cautions_seen: list[str] | None = None
     settled: list[str] | None = None
     access: str | None = None
+    preset_measured_deg: float | None = None
     lean_deg: float | None = None
     lean_towards_deg: float | None = None
     compass_code: str | None = None

@@ -20,7 +20,7 @@ SCALARS = (
     "customer", "service_wanted", "latitude_deg", "longitude_deg", "height_m", "date", "mast_diameter_mm", "mast_wall_mm",
     "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
     "device_level_db", "other_latitude_deg", "other_longitude_deg", "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "needs",
-    "hazards", "cautions_seen", "settled", "access", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
+    "hazards", "cautions_seen", "settled", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
 )  # fmt: skip
 LISTS: dict[str, tuple[str, ...]] = {
     "runs": ("when", "down_mbps", "up_mbps", "latency_ms"),

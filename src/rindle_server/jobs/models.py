@@ -38,6 +38,7 @@ class Job(models.Model):
     cautions_seen = models.JSONField(default=list)
     settled = models.JSONField(default=list)
     access = models.CharField(max_length=600, blank=True)
+    preset_measured_deg = models.FloatField(null=True)
     lean_deg = models.FloatField(null=True)
     lean_towards_deg = models.FloatField(null=True)
     compass_code = models.CharField(max_length=40, blank=True)

@@ -2053,6 +2053,11 @@ export interface components {
              */
             others?: components["schemas"]["Satellite"][];
             /**
+             * Preset Measured Deg
+             * @description Clinometer reading once the elevation was preset
+             */
+            preset_measured_deg?: number | null;
+            /**
              * Printed Azimuth Deg
              * @description On the work order
              */
@@ -2204,6 +2209,8 @@ export interface components {
             other_place_text?: string | null;
             /** Place Text */
             place_text?: string | null;
+            /** Preset Measured Deg */
+            preset_measured_deg?: number | null;
             /** Printed Azimuth Deg */
             printed_azimuth_deg?: number | null;
             /** Printed Elevation Deg */

@@ -82,6 +82,7 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
           </template></tbody>
         </table>
         <div class="fields">
+          <entry-field field="preset_measured_deg" label="Clinometer after the preset" :value="job.facts.preset_measured_deg" unit="deg" :hint="`Wanted ${show(job.assessment.instruments.figures[0]?.reading ?? 0, 'deg')} within ${show(job.facts.rules?.preset_elevation_deg ?? 0, 'deg')}`" />
           <pick-field field="compass_code" label="Compass" :value="job.compass_code" :options="ofKind('compass')" hint="From the stores, with its own checks" />
           <pick-field field="clinometer_code" label="Clinometer" :value="job.clinometer_code" :options="ofKind('clinometer')" hint="Its correction comes before a typed one" />
           <entry-field field="compass_correction_deg" label="Compass reads more than true by" :value="job.facts.compass_correction_deg" unit="deg" hint="Known from earlier jobs" />
