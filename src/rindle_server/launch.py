@@ -12,6 +12,7 @@ import signal
 import socket
 import subprocess
 import sys
+import threading
 import time
 import urllib.error
 import urllib.request
@@ -66,10 +67,12 @@ def _setup() -> None:
 def _serve(listen: str, port: int, said: str) -> None:
     from waitress import create_server
 
+    from rindle_server.places_api import gazetteer
     from rindle_server.wsgi import application
 
     server = create_server(application, host=listen, port=port, threads=8, ident="rindle")
     print(said, flush=True)
+    threading.Thread(target=gazetteer, daemon=True).start()  # reading it takes seconds; the first search need not wait
     try:
         server.run()
     finally:

@@ -16,10 +16,12 @@ const job = computed(() => store.job!)
 const name = ref('')
 const found = ref<Found[]>([])
 const trouble = ref('')
+const searching = ref(false)
 const asked = ref<{ place: Found; distance_m: number } | null>(null)
 
 async function find(): Promise<void> {
-  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: name.value } } }))
+  searching.value = name.value.trim().length > 1
+  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: name.value } } })).finally(() => { searching.value = false })
   found.value = rows.map((one) => ({ label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
   trouble.value = name.value.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${name.value.trim()}”.` : ''
 }
@@ -100,6 +102,7 @@ const points = computed(() => {
       <label class="grow">Name of a town or village<n-input v-model:value="name" :disabled="store.locked" placeholder="packaged gazetteer, no internet" @update:value="findSoon" /></label>
       <label>GPX, KML, GeoJSON or a photo<input type="file" :disabled="store.locked" accept=".gpx,.kml,.geojson,.json,image/*" @change="load" /></label>
     </div>
+    <p v-if="searching" class="quiet" role="status">Searching the gazetteer; the first time after a start it takes some seconds</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="asked" class="caution" role="alertdialog" aria-label="Far from the place that is there">
       This place lies <b>{{ formatQuantity(asked.distance_m, asked.distance_m > 5000 ? 'km' : 'm', prefs.system) }}</b> from the one that is there. Which one is right?
