@@ -69,6 +69,7 @@ class PeakResult(Model):
     loss_now_db: float = Field(description="What the present position costs by the fit")
     back_turns: float = Field(description="First turn down by this; 0 where none is needed")
     forward_turns: float = Field(description="Then turn up by this, so that the screw arrives pushing")
+    at_top: bool = Field(description="Whether the present position costs less than a receiver shows")
     bracketed: bool = Field(description="Whether readings fall off on both sides of the top")
     curve: list[CurvePoint]
 
@@ -158,6 +159,7 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     levels = np.array([reading.level_db for reading in given.readings])
     curve_db = top_level - 12.0 * ((at - top) * turn_deg / width_deg) ** 2
     back, forward = _way_there(given.readings[-1], top, backlash)
+    loss_now_db = min(float(pointing_loss_db((at[-1] - top) * turn_deg, width_deg)), 60.0)
     result = PeakResult(
         top_turns=top,
         top_sd_turns=float(math.sqrt(fit.covariance[1, 1])),
@@ -165,7 +167,8 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
         fitted_beamwidth_deg=width_deg,
         backlash_turns=backlash,
         residual_db=float(np.sqrt(np.mean((levels - curve_db)[fit.used] ** 2))),
-        loss_now_db=min(float(pointing_loss_db((at[-1] - top) * turn_deg, width_deg)), 60.0),
+        loss_now_db=loss_now_db,
+        at_top=loss_now_db <= _ALREADY_THERE_DB,
         back_turns=back,
         forward_turns=forward,
         bracketed=bool(np.any(at < top) and np.any(at > top)),

@@ -122,7 +122,7 @@ def _peak(results: Results) -> tuple[list[Segment], list[Segment]]:
         if view is None or view.fit is None:
             return sentence(f"{word}: take readings on both sides of the top"), []
         fit = view.fit
-        if fit.loss_now_db > 0.1:
+        if not fit.at_top:
             turn = sentence(f"{word}: turn up by ", (fit.forward_turns, "turns"))
             if fit.back_turns > 0:
                 turn = sentence(f"{word}: turn down by ", (fit.back_turns, "turns"), ", then up by ", (fit.forward_turns, "turns"))

@@ -36,6 +36,7 @@ class AngleCheck(Model):
     printed_deg: float
     ours_deg: float = Field(description="As the screens show it: azimuth true, elevation with refraction")
     difference_deg: float
+    agrees: bool
     explanation: str = Field(description="Which mistake fits; empty where it agrees or nothing fits")
 
 
@@ -164,13 +165,22 @@ def work_order(given: WorkOrderInput) -> Outcome[WorkOrderResult]:
         ("elevation", given.printed_elevation_deg, ours.elevation_apparent_deg, 360.0),
         ("skew", given.printed_skew_deg, ours.skew_deg, 180.0),
     )
+    limits = {"azimuth": given.tolerance_deg, "elevation": given.tolerance_deg, "skew": 2 * given.tolerance_deg}
     checks = []
     for (what, printed, own, period), text in zip(rows, texts, strict=True):
         if printed is not None:
             difference = (printed - own + period / 2) % period - period / 2
-            checks.append(AngleCheck(what=what, printed_deg=printed, ours_deg=own, difference_deg=difference, explanation=text))
-    limits = {"azimuth": given.tolerance_deg, "elevation": given.tolerance_deg, "skew": 2 * given.tolerance_deg}
-    off = [check for check in checks if abs(check.difference_deg) > limits[check.what]]
+            checks.append(
+                AngleCheck(
+                    what=what,
+                    printed_deg=printed,
+                    ours_deg=own,
+                    difference_deg=difference,
+                    agrees=abs(difference) <= limits[what],
+                    explanation=text,
+                )
+            )
+    off = [check for check in checks if not check.agrees]
     return Outcome(WorkOrderResult(checks=checks, agrees=not off), _judge(checks, off, limits))
 
 

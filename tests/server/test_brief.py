@@ -92,9 +92,9 @@ def test_deliveries_follow_what_they_wait_for(crew):
         one["message"] for station in job["assessment"]["stations"] for one in station["findings"]
     }
     circle = [{"item": "a", "after_item": "b"}, {"item": "b", "after_item": "a"}]
-    assert "wait for each other" in json.dumps(
-        crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON).json(), ensure_ascii=False
-    )
+    refused = crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON)
+    assert "wait for each other" in faults(refused)["items"]
+    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["deliveries"]) == 3  # the old list stays, and the job still opens
 
 
 def test_a_hazards_caution_is_minded_until_it_is_seen(crew):

@@ -56,7 +56,7 @@ def _way(to: Callable[[float, float], Point], fit: PeakResult, last: PeakReading
     """The next move: back beyond the top, then forward to it."""
     y = to(0, floor)[1] - 26
     start, goal = to(last.turns, floor)[0], to(fit.top_turns, floor)[0]
-    if fit.loss_now_db <= 0.1:
+    if fit.at_top:
         return []
     if fit.back_turns > 0:
         turn = to(last.turns - fit.back_turns, floor)[0]

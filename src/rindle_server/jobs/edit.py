@@ -208,7 +208,7 @@ def remove_reading(job: models.Job, reading_id: int) -> None:
 def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
     base = facts_of(job).model_dump()
-    parse(JobFacts, {**base, name: entries}, name)
+    assess(parse(JobFacts, {**base, name: entries}, name))  # a list that no calculator can use is never saved
     _put(job, name, entries)
     job.save()
 

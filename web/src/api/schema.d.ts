@@ -1014,6 +1014,8 @@ export interface components {
          * @description One printed angle against ours.
          */
         AngleCheck: {
+            /** Agrees */
+            agrees: boolean;
             /** Difference Deg */
             difference_deg: number;
             /**
@@ -2438,6 +2440,11 @@ export interface components {
          * @description The fitted top. Turns are counted as the screw shows them when turned up.
          */
         PeakResult: {
+            /**
+             * At Top
+             * @description Whether the present position costs less than a receiver shows
+             */
+            at_top: boolean;
             /**
              * Back Turns
              * @description First turn down by this; 0 where none is needed

@@ -62,7 +62,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <entry-field field="other_place_text" label="Second entry for the same site" :value="job.other_place_text" hint="From the order, a photo or the map: how far apart?" />
       </div>
       <table v-if="order" class="grid-table" aria-label="Printed angles"><thead><tr><th scope="col">Angle</th><th scope="col">Printed</th><th scope="col">Ours</th><th scope="col">Differs by</th><th scope="col">What fits</th></tr></thead><tbody>
-        <tr v-for="check in order.checks" :key="check.what"><th scope="row">{{ check.what }}</th><td>{{ check.printed_deg.toFixed(1) }}°</td><td>{{ check.ours_deg.toFixed(1) }}°</td><td>{{ sign(check.difference_deg) }}</td><td>{{ check.explanation || (Math.abs(check.difference_deg) < 0.6 ? 'agrees' : 'nothing usual: check place and satellite') }}</td></tr>
+        <tr v-for="check in order.checks" :key="check.what"><th scope="row">{{ check.what }}</th><td>{{ check.printed_deg.toFixed(1) }}°</td><td>{{ check.ours_deg.toFixed(1) }}°</td><td>{{ sign(check.difference_deg) }}</td><td>{{ check.explanation || (check.agrees ? 'agrees' : 'nothing usual: check place and satellite') }}</td></tr>
       </tbody></table>
     </un-fold>
     <un-fold title="Needs, access and hazards" :note="`${job.facts.needs?.length ?? 0} needs, ${job.facts.hazards?.length ?? 0} hazards`">

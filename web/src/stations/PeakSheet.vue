@@ -55,7 +55,7 @@ const way = computed(() => {
   if (!f) return ''
   const to = (value: number) => formatQuantity(value, 'turns', 'metric')
   if (!f.bracketed) return job.value.assessment.stations.find((one) => one.code === 'peak')?.findings.find((one) => one.code === `peak.${axis.value}.one_side`)?.clears_by ?? ''
-  if (f.loss_now_db <= 0.1) return `You stand at the top within ${to(2 * f.top_sd_turns)}.`
+  if (f.at_top) return `You stand at the top within ${to(2 * f.top_sd_turns)}.`
   return f.back_turns > 0 ? `Turn down by ${to(f.back_turns)}, then up by ${to(f.forward_turns)}: arrive turning up.` : `Turn up by ${to(f.forward_turns)}.`
 })
 </script>
@@ -76,7 +76,7 @@ const way = computed(() => {
   <device-panel v-if="reach && !store.locked">
     <div class="row">
       <n-button v-for="step in STEPS" :key="step" :loading="busy === `turn${step}`" :disabled="busy !== ''" @click="turnAndRead(step)">{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button>
-      <n-button v-if="fit && fit.loss_now_db > 0.02" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow">Turn to the top</n-button>
+      <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow">Turn to the top</n-button>
     </div>
   </device-panel>
   <p v-else-if="!store.locked" class="quiet">The terminal’s own readings can be fetched once place, terminal and satellite are chosen and a beam covers the site. Until then enter readings by hand.</p>

@@ -19,7 +19,7 @@ function showFirm(found: Schemas['FirmOut']): void { firm.value = found; rules.v
 const rows = computed<Record<Kind, { code: string; name: string; note: string; data: unknown }[]>>(() => ({
   satellite: (catalogue.value?.satellites ?? []).map((one) => ({ code: one.code, name: one.name, note: `${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}, beams ${(one.beams ?? []).map((beam) => beam.letter).join(', ') || 'none'}`, data: one })),
   terminal: (catalogue.value?.terminals ?? []).map((one) => ({ code: one.code, name: one.name, note: `family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}, mast ${one.mast.least_mm} to ${one.mast.most_mm} mm`, data: one })),
-  cable: (catalogue.value?.cables ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.loop_ohm_per_100m} Ω and ${(one.loss_a * Math.sqrt(1000) + one.loss_b * 1000).toFixed(1)} dB at 1 GHz per 100 m`, data: one })),
+  cable: (catalogue.value?.cables ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.loop_ohm_per_100m} Ω loop per 100 m, ${one.diameter_mm} mm, bends to ${one.bend_radius_mm} mm`, data: one })),
   instrument: (catalogue.value?.instruments ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.kind}, ${(one.checks ?? []).length} checks`, data: one })),
 }))
 
