@@ -21,6 +21,8 @@ class ServiceRun(Model):
     down_mbps: float = Field(ge=0, le=100_000)
     up_mbps: float = Field(ge=0, le=100_000)
     latency_ms: float = Field(ge=0, le=60_000)
+    link: Literal["", "wired", "wireless"] = Field(default="", description="How the measuring device hung on the router")
+    note: str = Field(default="", max_length=160, description="Test page, device, time of day")
 
 
 class ServiceFigures(Model):
@@ -64,13 +66,27 @@ def _figures(runs: list[ServiceRun]) -> ServiceFigures | None:
     )
 
 
+def _judge_alike(runs: list[ServiceRun]) -> list[Finding]:
+    """Before on a cable against after by radio (or the other way) shows the radio, not the line."""
+    links = {when: {run.link for run in runs if run.when == when and run.link} for when in ("before", "after")}
+    if not links["before"] or not links["after"] or links["before"] == links["after"]:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="handover.alike", message="Before and after were not measured alike",
+            why="A run by radio shows the radio in the house as well as the line.", clears_by="Measure both by cable, or both by radio at the same spot.",
+            source="Same recipe before and after",
+        )
+    ]  # fmt: skip
+
+
 @register("acceptance", "Service readings after the work against those before it", AcceptanceInput, AcceptanceResult)
 def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
     """Medians of the runs, and whether the after-readings can be believed."""
     before = _figures([run for run in given.runs if run.when == "before"])
     after = _figures([run for run in given.runs if run.when == "after"])
     result = AcceptanceResult(before=before, after=after)
-    findings: list[Finding] = []
+    findings: list[Finding] = _judge_alike(given.runs)
     if before is None:
         findings.append(
             missing("handover.before", "The present service was not measured", "Enter runs at Brief, before anything is changed.")

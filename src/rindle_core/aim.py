@@ -10,8 +10,9 @@ import numpy as np
 from pydantic import AfterValidator, Field
 
 from rindle_core.catalogue import Clinometer
-from rindle_core.constants import SPEED_OF_LIGHT_KM_PER_S
+from rindle_core.constants import EARTH_MEAN_RADIUS_M, SPEED_OF_LIGHT_KM_PER_S
 from rindle_core.findings import Finding, Level, at_least
+from rindle_core.geodesy import wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.look_angles import look_angles
 from rindle_core.magnetism import MODEL_FIRST_DAY, MODEL_LAST_DAY, judge, magnetic_fields
@@ -131,6 +132,42 @@ def aim(given: AimInput) -> Outcome[AimResult]:
     return aim_many([given])[0]
 
 
+class PlaceErrorInput(Model):
+    """Site, satellite, and how far off the site may be."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000)
+    satellite_longitude_deg: float = Field(ge=-180, le=360)
+    place_error_m: float = Field(gt=0, le=100_000)
+
+
+class PlaceErrorResult(Model):
+    """Largest change of each angle over all directions of the error."""
+
+    azimuth_deg: float
+    elevation_deg: float
+    skew_deg: float
+
+
+@register("place_error", "What an error of the place does to the angles", PlaceErrorInput, PlaceErrorResult)
+def place_error(given: PlaceErrorInput) -> Outcome[PlaceErrorResult]:
+    """Look angles from sixteen places round the site at that distance, against those of the site."""
+    bearing = np.radians(np.arange(0.0, 360.0, 22.5))
+    north_m, east_m = given.place_error_m * np.cos(bearing), given.place_error_m * np.sin(bearing)
+    latitude = np.clip(given.latitude_deg + np.degrees(north_m / EARTH_MEAN_RADIUS_M), -90.0, 90.0)
+    narrowing = max(float(np.cos(np.radians(given.latitude_deg))), 1e-3)  # at the pole every meridian is near
+    longitude = given.longitude_deg + np.degrees(east_m / EARTH_MEAN_RADIUS_M / narrowing)
+    here = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.satellite_longitude_deg)
+    there = look_angles(latitude, longitude, given.height_m, given.satellite_longitude_deg)
+    result = PlaceErrorResult(
+        azimuth_deg=float(np.abs(wrap_180(there.azimuth_true_deg - here.azimuth_true_deg)).max()),
+        elevation_deg=float(np.abs(there.elevation_deg - here.elevation_deg).max()),
+        skew_deg=float(np.abs((there.skew_deg - here.skew_deg + 90.0) % 180.0 - 90.0).max()),
+    )
+    return Outcome(result, [])
+
+
 def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
     apparent_deg = result.elevation_apparent_deg
     if not result.visible:
@@ -180,4 +217,14 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
     return findings
 
 
-__all__ = ["AimInput", "AimResult", "ModelDay", "aim", "aim_many", "clinometer_reading_deg"]
+__all__ = [
+    "AimInput",
+    "AimResult",
+    "ModelDay",
+    "PlaceErrorInput",
+    "PlaceErrorResult",
+    "aim",
+    "aim_many",
+    "clinometer_reading_deg",
+    "place_error",
+]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 import numpy as np
 from pydantic import Field
@@ -15,9 +16,11 @@ from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
+Outline = Sequence[tuple[float, float]]
 
-def contains(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, longitude_deg: float) -> bool:
-    """Whether the point lies inside the outline of (longitude, latitude) corners; it may cross the date line.
+
+def contains(polygon_deg: Outline, latitude_deg: float, longitude_deg: float, holes_deg: Sequence[Outline] = ()) -> bool:
+    """Whether the point lies inside the outline of (longitude, latitude) corners, and in none of the holes; it may cross the date line.
 
     Edges are straight in longitude and latitude (RFC 7946). Source: even-odd ray casting.
     """
@@ -32,13 +35,34 @@ def contains(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, lo
     crosses = (north > 0) != (north_next > 0)
     with np.errstate(divide="ignore", invalid="ignore"):
         at = east + (0 - north) * (east_next - east) / (north_next - north)
-    return bool(np.count_nonzero(crosses & (at > 0)) % 2)
+    inside = bool(np.count_nonzero(crosses & (at > 0)) % 2)
+    return inside and not any(contains(hole, latitude_deg, longitude_deg) for hole in holes_deg)
 
 
 def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> Beam | None:
     """The beam in which the site lies deepest, or None where no beam covers it."""
-    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg)]
-    return max(inside, key=lambda one: edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg), default=None)
+    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg)]
+    return max(inside, key=lambda one: edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg), default=None)
+
+
+_GRID = 24  # points across an outline's box in which its deepest one is sought; the error is under a grid step
+
+
+def deepest_km(beam: Beam) -> float:
+    """Distance to the outline from the point farthest inside it: the radius of the largest circle that fits, near enough."""
+    return _deepest_km(tuple(map(tuple, beam.polygon_deg)), tuple(tuple(map(tuple, hole)) for hole in beam.holes_deg))
+
+
+@lru_cache(maxsize=256)
+def _deepest_km(polygon_deg: tuple[tuple[float, float], ...], holes_deg: tuple[tuple[tuple[float, float], ...], ...]) -> float:
+    corners = np.asarray(polygon_deg)
+    longitudes = corners[0, 0] + np.concatenate([[0.0], np.cumsum(wrap_180(np.diff(corners[:, 0])))])
+    grid = [
+        (float(lat), float(wrap_180(lon)))
+        for lon in np.linspace(longitudes.min(), longitudes.max(), _GRID + 2)[1:-1]
+        for lat in np.linspace(corners[:, 1].min(), corners[:, 1].max(), _GRID + 2)[1:-1]
+    ]
+    return max((edge_distance_km(polygon_deg, lat, lon, holes_deg) for lat, lon in grid), default=0.0)
 
 
 class BeamInput(Model):
@@ -70,12 +94,17 @@ class BeamResult(Model):
     second: BeamChoice | None
 
 
-def edge_distance_km(polygon_deg: Sequence[tuple[float, float]], latitude_deg: float, longitude_deg: float) -> float:
-    """Distance to the nearest point of the outline, positive inside it.
+def edge_distance_km(polygon_deg: Outline, latitude_deg: float, longitude_deg: float, holes_deg: Sequence[Outline] = ()) -> float:
+    """Distance to the nearest point of the outline or of a hole's, positive where the beam is.
 
     Corners and points along the edges are laid out about the site at their true distance and bearing (azimuthal
     equidistant), where the distance to a short chord is plane geometry. Edges are taken in steps of a tenth of a degree or less.
     """
+    nearest = min(_to_outline_km(one, latitude_deg, longitude_deg) for one in (polygon_deg, *holes_deg))
+    return nearest if contains(polygon_deg, latitude_deg, longitude_deg, holes_deg) else -nearest
+
+
+def _to_outline_km(polygon_deg: Outline, latitude_deg: float, longitude_deg: float) -> float:
     corners = np.asarray(polygon_deg, dtype=np.float64)
     following = np.roll(corners, -1, axis=0)
     steps = np.stack([wrap_180(following[:, 0] - corners[:, 0]), following[:, 1] - corners[:, 1]], axis=-1)
@@ -90,8 +119,7 @@ def edge_distance_km(polygon_deg: Sequence[tuple[float, float]], latitude_deg: f
     plane = np.stack([away_km * np.sin(bearing), away_km * np.cos(bearing)], axis=-1)
     chord = np.roll(plane, -1, axis=0) - plane
     along = np.clip(-(plane * chord).sum(axis=-1) / np.maximum((chord**2).sum(axis=-1), 1e-12), 0, 1)
-    nearest = float(np.linalg.norm(plane + along[:, np.newaxis] * chord, axis=-1).min())
-    return nearest if contains(polygon_deg, latitude_deg, longitude_deg) else -nearest
+    return float(np.linalg.norm(plane + along[:, np.newaxis] * chord, axis=-1).min())
 
 
 def _other(hand: Hand) -> Hand:
@@ -110,7 +138,7 @@ def beam(given: BeamInput) -> Outcome[BeamResult]:
                 carrier_mhz=one.carrier_mhz,
                 modem_entry=f"beam {one.letter}, {one.carrier_mhz:g} MHz, receive {one.hand}",
                 expected_es_n0_db=one.expected_es_n0_db,
-                edge_km=edge_distance_km(one.polygon_deg, given.latitude_deg, given.longitude_deg),
+                edge_km=edge_distance_km(one.polygon_deg, given.latitude_deg, given.longitude_deg, one.holes_deg),
             )
             for one in given.beams
         ),
@@ -154,4 +182,4 @@ def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
     return findings
 
 
-__all__ = ["BeamChoice", "BeamInput", "BeamResult", "beam", "beam_at", "contains", "edge_distance_km"]
+__all__ = ["BeamChoice", "BeamInput", "BeamResult", "beam", "beam_at", "contains", "deepest_km", "edge_distance_km"]

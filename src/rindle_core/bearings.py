@@ -26,7 +26,7 @@ class SunBearingInput(Model):
     longitude_deg: float = Field(ge=-180, le=180)
     date: dt.date
     azimuth_true_deg: float = Field(ge=0, lt=360.0001)
-    utc_offset_h: float = Field(default=0.0, ge=-14, le=14, description="Of the clock on site")
+    utc_offset_h: float | None = Field(default=None, ge=-14, le=14, description="Of the clock on site; else the longitude's whole hour")
 
 
 class SunBearingTime(Model):
@@ -42,6 +42,7 @@ class SunBearingResult(Model):
     """Times in order; none where the sun never passes that bearing by day."""
 
     times: list[SunBearingTime]
+    utc_offset_h: float = Field(description="Of the clock in which the times are given")
 
 
 def _instruction(way: str, elevation_deg: float) -> str:
@@ -58,7 +59,8 @@ def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
 
     The day is the site's clock day. Source: `sun_directions`; linear crossing between samples two minutes apart, then refined.
     """
-    zone = dt.timezone(dt.timedelta(hours=given.utc_offset_h))
+    offset_h = round(given.longitude_deg / 15.0) if given.utc_offset_h is None else given.utc_offset_h
+    zone = dt.timezone(dt.timedelta(hours=offset_h))
     midnight = dt.datetime(given.date.year, given.date.month, given.date.day, tzinfo=zone)
     start = julian_date(midnight)
     minutes = np.arange(0.0, 24 * 60 + _STEP_MIN, _STEP_MIN)
@@ -85,7 +87,7 @@ def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
                 times.append(
                     SunBearingTime(at=at, way=way, sun_elevation_deg=float(elevation), instruction=_instruction(way, float(elevation)))
                 )
-    return Outcome(SunBearingResult(times=sorted(times, key=lambda one: one.at)), [])
+    return Outcome(SunBearingResult(times=sorted(times, key=lambda one: one.at), utc_offset_h=offset_h), [])
 
 
 class LandmarkInput(Model):

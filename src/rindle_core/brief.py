@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import datetime as dt
 import io
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import Field
 
@@ -49,6 +49,30 @@ SETTLED: dict[str, tuple[str, str]] = {
 }  # fmt: skip
 
 
+PROOFS: dict[str, str] = {
+    "calls": "Make a call of five minutes and listen for gaps.",
+    "cameras": "Look at each camera from a telephone on another network.",
+    "fixed_address": "Read the address that the outside sees, restart, and read it again.",
+    "old_line": "Pull the new line out, and see that what must go on goes on.",
+    "own_router": "Everything that hung on it is on line again, and it keeps its own settings.",
+    "remote_work": "Open the tunnel, and work in it for some minutes.",
+}
+
+OLD_LINE: dict[str, tuple[str, str]] = {
+    "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
+    "backup": ("Stays as a back-up", "The router needs two lines and a rule which one leads; test the change-over at hand-over."),
+    "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
+}
+
+
+Interface = Literal["", "terminal_mount", "mount_structure", "cable_wall"]
+INTERFACES: dict[str, str] = {
+    "terminal_mount": "terminal to mount",
+    "mount_structure": "mount to structure",
+    "cable_wall": "cable through the wall",
+}
+
+
 class Delivery(Model):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
@@ -57,6 +81,9 @@ class Delivery(Model):
     lead_days: int = Field(default=0, ge=0, le=400)
     after_item: str = Field(default="", max_length=120, description="Item that has to come first")
     arrived_on: dt.date | None = None
+    interface: Interface = Field(default="", description="The joint that this part makes, if it makes one")
+    stop_gap: str = Field(default="", max_length=160, description="What holds the place until it comes")
+    stop_gap_until: dt.date | None = Field(default=None, description="Day on which the stop-gap has to be gone")
 
 
 class DeliveriesInput(Model):
@@ -121,7 +148,37 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
         for view in views
         if not view.arrived and (view.due_on is None or view.due_on > given.visit_on)
     ]  # fmt: skip
-    return Outcome(DeliveriesResult(items=views, earliest_visit_on=earliest), findings)
+    return Outcome(DeliveriesResult(items=views, earliest_visit_on=earliest), [*findings, *_judge_joints(given), *_judge_stop_gaps(given)])
+
+
+def _judge_joints(given: DeliveriesInput) -> list[Finding]:
+    """Joints for which nothing is on the list, once somebody has begun to sort the parts by joint."""
+    there = {one.interface for one in given.items if one.interface}
+    absent = [name for code, name in INTERFACES.items() if code not in there]
+    if not there or not absent:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="brief.joints", message="A joint has no part on the list", figure=float(len(absent)), limit=0.0, unit="count",
+            why=f"Nothing is listed for: {', '.join(absent)}. The mount does not always come in the box.",
+            clears_by="Add the part, or a stop-gap with a day on which it ends.", source="Will every joint be on site?",
+        )
+    ]  # fmt: skip
+
+
+def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
+    late = [
+        one
+        for one in given.items
+        if one.stop_gap and one.arrived_on is None and (one.stop_gap_until is None or one.stop_gap_until < given.visit_on)
+    ]
+    return [
+        Finding(
+            level=Level.MIND, code="brief.stop_gap", message=f"The stop-gap for {one.item} {'has run out' if one.stop_gap_until else 'has no last day'}",
+            why=f"{one.stop_gap}: what was meant for days stays for years.", clears_by="Set the day on which it is replaced, and keep it.", source="Stop-gaps",
+        )
+        for one in late
+    ]  # fmt: skip
 
 
 def judge_settled(settled: list[str]) -> list[Finding]:
@@ -158,9 +215,24 @@ def judge_hazards(hazards: list[str], seen: list[str]) -> list[Finding]:
     ]  # fmt: skip
 
 
+def judge_proofs(needs: list[str], proved: list[str], measured: bool) -> list[Finding]:
+    """Needs of the customer that nobody has proved yet, once the new service runs."""
+    if not measured:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code=f"handover.need.{code}", message=f"{NEEDS[code][0]}: not proved yet", why=PROOFS[code],
+            clears_by="Prove it with the customer, then tick it.", source="Needs interview at Brief",
+        )
+        for code in needs
+        if code in NEEDS and code not in proved
+    ]  # fmt: skip
+
+
 _ORDER_FIELDS = {
     "customer": str, "service_wanted": str, "place": str, "latitude_deg": float, "longitude_deg": float, "height_m": float, "date": str, "terminal": str,
     "satellite": str, "azimuth_deg": float, "elevation_deg": float, "skew_deg": float, "activation_code": str, "beam_letter": str,
+    "site_id": str, "terminal_id": str, "hardware_address": str, "customer_reference": str, "site_code": str, "cluster_code": str,
 }  # fmt: skip
 
 
@@ -192,7 +264,10 @@ def read_work_order(text: str) -> dict[str, Any]:
 
 __all__ = [
     "HAZARDS",
+    "INTERFACES",
     "NEEDS",
+    "OLD_LINE",
+    "PROOFS",
     "SETTLED",
     "DeliveriesInput",
     "DeliveriesResult",
@@ -200,6 +275,7 @@ __all__ = [
     "deliveries",
     "judge_hazards",
     "judge_needs",
+    "judge_proofs",
     "judge_settled",
     "read_work_order",
 ]

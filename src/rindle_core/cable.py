@@ -27,6 +27,38 @@ class CablePiece(Model):
     note: str = Field(default="", max_length=120)
 
 
+class ExtraRun(Model):
+    """A cable of its own beside the data cable, such as for a spare feed's television."""
+
+    name: str = Field(min_length=1, max_length=80)
+    cable_code: str = Field(default="", max_length=40)
+    length_m: float = Field(ge=0, le=500)
+    top_mhz: float = Field(default=2150.0, gt=0, le=6000, description="Top of its IF")
+
+
+class ExtraRunsInput(Model):
+    """The extra runs, and the cables of the stores."""
+
+    runs: list[ExtraRun] = Field(default_factory=list, max_length=20)
+    cables: list[CoaxCable] = Field(default_factory=list)
+    rules: HouseRules = DEFAULT_RULES
+
+
+class ExtraRunView(Model):
+    """Loss of one extra run at the top of its IF; None while its cable is not chosen."""
+
+    name: str
+    length_m: float
+    loss_db: float | None
+
+
+class ExtraRunsResult(Model):
+    """All extra runs."""
+
+    runs: list[ExtraRunView]
+    length_m: float
+
+
 class CableInput(Model):
     """The route, the cable, and what the terminal allows."""
 
@@ -187,4 +219,22 @@ def cable(given: CableInput) -> Outcome[CableResult]:
     return Outcome(result, _judge(given, result))
 
 
-__all__ = ["CONNECTOR_LOSS_DB", "CableInput", "CablePiece", "CableResult", "cable", "coax_loss_db_per_100m", "voltage_at_load_v"]
+@register("extra_runs", "Loss of cables of their own, such as for spare feeds", ExtraRunsInput, ExtraRunsResult)
+def extra_runs(given: ExtraRunsInput) -> Outcome[ExtraRunsResult]:
+    """Loss at the top of each run's IF with a connector at either end; same formula as `cable`."""
+    by_code = {one.code: one for one in given.cables}
+    views = []
+    for run in given.runs:
+        chosen = by_code.get(run.cable_code)
+        per_m = None if chosen is None else coax_loss_db_per_100m(chosen, run.top_mhz, given.rules.cable_temperature_c) / 100.0
+        views.append(
+            ExtraRunView(
+                name=run.name, length_m=run.length_m, loss_db=None if per_m is None else per_m * run.length_m + 2 * CONNECTOR_LOSS_DB
+            )
+        )
+    return Outcome(ExtraRunsResult(runs=views, length_m=sum(run.length_m for run in given.runs)), [])
+
+
+__all__ = [
+    "CONNECTOR_LOSS_DB", "CableInput", "CablePiece", "CableResult", "ExtraRun", "ExtraRunsInput", "ExtraRunsResult", "cable", "coax_loss_db_per_100m", "extra_runs", "voltage_at_load_v",
+]  # fmt: skip

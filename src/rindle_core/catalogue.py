@@ -20,7 +20,20 @@ class Beam(Model):
     hand: Hand
     carrier_mhz: float = Field(gt=0, description="Receive carrier that the modem is told, after down-conversion")
     expected_es_n0_db: float = Field(description="Clear-sky Es/N0 at the beam's centre, reference terminal")
+    edge_loss_db: float = Field(default=3.0, ge=0, le=20, description="Level on the outline below that of the centre")
+    least_es_n0_db: float | None = Field(default=None, ge=-20, le=40, description="Least quality that the operator asks for")
     polygon_deg: list[tuple[float, float]] = Field(min_length=3, description="Outline, (longitude, latitude) pairs")
+    holes_deg: list[list[tuple[float, float]]] = Field(
+        default_factory=list, description="Outlines cut out of it, (longitude, latitude) pairs"
+    )
+
+
+class SettingField(Model):
+    """A field of a network's settings sheet. Credentials are entered by the user and never kept."""
+
+    name: str = Field(min_length=1, max_length=80)
+    example: str = Field(default="", max_length=120)
+    secret: bool = Field(default=False, description="A credential: it is ticked when entered, its value is not kept")
 
 
 class Satellite(Model):
@@ -32,6 +45,7 @@ class Satellite(Model):
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator")
     beams: list[Beam] = Field(default_factory=list)
+    settings: list[SettingField] = Field(default_factory=list, description="Settings sheet of its network, in the order of entry")
     tle: list[str] | None = Field(default=None, min_length=2, max_length=2, description="The operator's elements, as two lines")
 
 
@@ -143,6 +157,31 @@ class ModemEntry(Model):
     example: str
 
 
+class PositionFormat(Model):
+    """How this terminal wants its own position typed."""
+
+    style: Literal["decimal", "decimal_hemisphere", "degrees_minutes", "degrees_minutes_seconds"] = "decimal"
+    decimals_count: int = Field(default=4, ge=0, le=7, description="Digits behind the point of the last part")
+
+
+class Bracket(Model):
+    """A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    least_mm: float = Field(gt=0, description="Nearest that a spare feed's centre may sit to the main one's")
+    most_mm: float = Field(gt=0, description="Farthest, to either side")
+    most_height_mm: float = Field(ge=0, description="How far a spare feed may be set up or down")
+    feed_count: int = Field(default=1, ge=1, le=12, description="Spare feeds that it holds")
+    pitch_mm: float = Field(default=60.0, gt=0, description="Least distance between two spare feeds")
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Self:
+        if self.least_mm > self.most_mm:
+            raise ValueError("the nearest reach is larger than the farthest; swap them")
+        return self
+
+
 class Terminal(Model):
     """A terminal of the catalogue."""
 
@@ -163,6 +202,9 @@ class Terminal(Model):
     clinometer: Clinometer
     other_faces: list[Clinometer] = Field(default_factory=list, description="Other places where a clinometer may be laid")
     skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
+    focal_length_mm: float | None = Field(default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds")
+    position_format: PositionFormat = PositionFormat()
+    needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
     cable: CableLimits
     supply: Supply
     elevation_screw: Screw
@@ -208,10 +250,12 @@ class Catalogue(Model):
     terminals: list[Terminal]
     cables: list[CoaxCable]
     instruments: list[Instrument] = Field(default_factory=list)
+    brackets: list[Bracket] = Field(default_factory=list)
 
 
 __all__ = [
     "Beam",
+    "Bracket",
     "BringUpState",
     "BuildStep",
     "CableLimits",
@@ -222,8 +266,10 @@ __all__ = [
     "MastWindow",
     "ModemEntry",
     "Part",
+    "PositionFormat",
     "Satellite",
     "Screw",
+    "SettingField",
     "Supply",
     "Terminal",
 ]

@@ -42,6 +42,18 @@ class HouseRules(Model):
     )
     compass_deg: float = Field(default=2.0, gt=0, le=15, description="What a hand compass, well used, can do")
     clinometer_deg: float = Field(default=0.3, gt=0, le=5, description="What a clinometer, reversed and averaged, can do")
+    ladder_gust_mps: float = Field(default=12.0, gt=0, le=40, description="Gust over which nobody goes up a ladder or on a roof")
+    lift_gust_mps: float = Field(default=8.0, gt=0, le=40, description="Gust over which no reflector or panel is lifted")
+    sealant_least_c: float = Field(
+        default=5.0, ge=-30, le=40, description="Least temperature at which sealant and adhesive set; the tube prevails"
+    )
+    foam_least_c: float = Field(default=5.0, ge=-30, le=40, description="Least temperature at which wall foam sets; the can prevails")
+    concrete_least_c: float = Field(default=5.0, ge=-30, le=40, description="Least temperature until concrete has set")
+    workday_start_h: float = Field(default=8.0, ge=0, le=20, description="Hour at which the crew begins, site time")
+    workday_h: float = Field(default=9.0, gt=0, le=16, description="Hours of a working day")
+    lineup_lead_min: float = Field(default=60.0, ge=0, le=600, description="Minutes before a line-up by which coarse pointing is finished")
+    level_margin_db: float = Field(default=3.0, ge=0, le=20, description="Clear-sky level wanted over the least that the service needs")
+    currency: str = Field(default="", max_length=6, description="Sign of the firm's currency, for cost sheets")
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import math
 from statistics import median
 from typing import Literal
 
 from pydantic import Field
 
-from rindle_core.aim import clinometer_reading_deg
-from rindle_core.catalogue import Clinometer, Instrument
+from rindle_core.aim import AimResult, clinometer_reading_deg
+from rindle_core.catalogue import Clinometer, Instrument, InstrumentCheck
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level, at_most
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
@@ -232,6 +233,23 @@ def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
     return Outcome(result, [finding])
 
 
+def checks_at_peak(
+    on: dt.date, job: str, aim: AimResult, faces: list[Clinometer], compass_deg: float | None, clinometer_deg: float | None
+) -> dict[str, InstrumentCheck]:
+    """What the instruments showed with the beam on the peak, against what was true there: a check of each, by kind.
+
+    True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face. Derivation: the peak is the aim.
+    """
+    found: dict[str, InstrumentCheck] = {}
+    how = f"peak of job {job}"
+    if compass_deg is not None:
+        found["compass"] = InstrumentCheck(on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how)
+    if clinometer_deg is not None and faces and faces[0].kind != "scale":
+        true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
+        found["clinometer"] = InstrumentCheck(on=on, read_deg=clinometer_deg, true_deg=round(true_deg, 2), how=how)
+    return found
+
+
 class BiasResult(Model):
     """What the instrument reads more than is true; None while it was never checked."""
 
@@ -253,5 +271,5 @@ def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
 
 __all__ = [
     "CalibrateInput", "CalibrateResult", "InstrumentFigure", "InstrumentsInput", "InstrumentsResult", "ReversalInput", "ReversalResult",
-    "calibrate", "instrument_bias", "instruments", "reversal", "tolerance_deg",
+    "calibrate", "checks_at_peak", "instrument_bias", "instruments", "reversal", "tolerance_deg",
 ]  # fmt: skip

@@ -10,13 +10,14 @@ from rindle_core import job_parts, stations
 from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, acceptance
 from rindle_core.aim import AimResult
 from rindle_core.beams import BeamResult
-from rindle_core.brief import DeliveriesInput, DeliveriesResult, deliveries, judge_hazards, judge_needs, judge_settled
+from rindle_core.brief import DeliveriesInput, DeliveriesResult, deliveries, judge_hazards, judge_needs, judge_proofs, judge_settled
 from rindle_core.bringup import BringUpResult
-from rindle_core.cable import CableResult
+from rindle_core.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
 from rindle_core.catalogue import Beam
 from rindle_core.findings import Finding, Level, worst
 from rindle_core.instruments import InstrumentsResult
 from rindle_core.job_facts import AxisReading, JobFacts
+from rindle_core.job_visit import VisitAssessment, visit_of
 from rindle_core.mast import MountResult
 from rindle_core.model import Model
 from rindle_core.peaking import LockdownResult, PeakView, lockdown
@@ -40,7 +41,10 @@ class JobAssessment(Model):
     instruments: InstrumentsResult | None
     plumb: PlumbResult | None
     order: WorkOrderResult | None
+    modem: WorkOrderResult | None = Field(default=None, description="The modem's own angles against ours")
     apart: ApartResult | None
+    visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
+    extra_runs: ExtraRunsResult | None = None
     deliveries: DeliveriesResult
     sky: SkyResult | None
     mount: MountResult | None
@@ -80,22 +84,21 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     locked = lockdown(facts.lockdown.model_copy(update={"rules": facts.rules}))
     gain_db, pass_findings = job_parts.second_pass(facts, [one.result if one else None for one in (elevation, azimuth)])
     accepted = acceptance(AcceptanceInput(runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None))
-    measured, leaning, ordered, apart_by = (
-        job_parts.instruments_of(facts, aim_result),
-        job_parts.plumb_of(facts, aim_result),
-        job_parts.order_of(facts),
-        job_parts.apart_of(facts),
-    )
+    measured, leaning = job_parts.instruments_of(facts, aim_result), job_parts.plumb_of(facts, aim_result)
+    ordered, shown, apart_by = job_parts.order_of(facts), job_parts.modem_of(facts), job_parts.apart_of(facts)
+    visit, visit_findings = visit_of(facts, beam)
+    extras = extra_runs(ExtraRunsInput(runs=facts.extra_runs, cables=facts.cables, rules=facts.rules))
     due = deliveries(DeliveriesInput(items=facts.deliveries, visit_on=facts.date))
     briefed = [
         *(one.findings for one in (ordered, apart_by) if one),
         due.findings,
         judge_settled(facts.settled),
+        visit_findings,
         judge_needs(facts.needs),
         judge_hazards(facts.hazards, facts.cautions_seen),
     ]
     preset = job_parts.judge_preset(facts, measured.result if measured else None)
-    aiming = [one.findings for one in (aimed, covering, measured, leaning) if one]
+    aiming = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
     findings: dict[str, list[Finding]] = {
         "brief": [*job_parts.judge_brief(facts), *(finding for found in briefed for finding in found)],
         "aim": [finding for found in (*aiming, preset) for finding in found] if aimed else [stations.WAITS_FOR_BRIEF],
@@ -108,7 +111,11 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     brought = job_parts.bringup_of(facts, beam, findings, predicted_db)
     findings["bringup"] = brought.findings if brought else [stations.WAITS_FOR_BRIEF]
     holds = [stations.NAMES[code] for code, found in findings.items() if worst(found) is Level.HOLD]
-    findings["handover"] = [*accepted.findings, *job_parts.judge_closing(facts, holds)]
+    findings["handover"] = [
+        *accepted.findings,
+        *judge_proofs(facts.needs, facts.needs_proved, accepted.result.after is not None),
+        *job_parts.judge_closing(facts, holds),
+    ]
     online = brought is not None and brought.result.online
     results = {
         "beam": beam,
@@ -118,6 +125,9 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "instruments": measured.result if measured else None,
         "plumb": leaning.result if leaning else None,
         "order": ordered.result if ordered else None,
+        "modem": shown.result if shown else None,
+        "visit": visit,
+        "extra_runs": extras.result,
         "apart": apart_by.result if apart_by else None,
         "deliveries": due.result,
         "sky": skied.result if skied else None,

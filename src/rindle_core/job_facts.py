@@ -8,13 +8,15 @@ from rindle_core.acceptance import ServiceRun
 from rindle_core.aim import ModelDay
 from rindle_core.brief import Delivery
 from rindle_core.bringup import StateEntered
-from rindle_core.cable import CablePiece
+from rindle_core.cable import CablePiece, ExtraRun
 from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.documents import DocumentFact
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.peaking import Axis, LockdownInput, Turning
 from rindle_core.skyline import SkylinePoint
 from rindle_core.steps import StepMark
+from rindle_core.visit import VisitFacts
 
 
 class AxisReading(Model):
@@ -25,6 +27,15 @@ class AxisReading(Model):
     turns: float = Field(ge=-200, le=200)
     level_db: float = Field(ge=-60, le=60)
     turning: Turning = "up"
+
+
+class SettingMark(Model):
+    """A field of the settings sheet as entered into the modem. A secret's value is never kept."""
+
+    name: str = Field(min_length=1, max_length=80)
+    value: str = Field(default="", max_length=160)
+    secret: bool = False
+    entered: bool = False
 
 
 class JobFacts(Model):
@@ -49,6 +60,15 @@ class JobFacts(Model):
     needs: list[str] = Field(default_factory=list, max_length=20)
     hazards: list[str] = Field(default_factory=list, max_length=20)
     cautions_seen: list[str] = Field(default_factory=list, max_length=20)
+    needs_proved: list[str] = Field(default_factory=list, max_length=20)
+    visit: VisitFacts = VisitFacts()
+    documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
+    settings: list[SettingMark] = Field(default_factory=list, max_length=100)
+    modem_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="On the modem's own pointing page")
+    modem_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
+    compass_at_peak_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="What the compass showed on the peak")
+    clinometer_at_peak_deg: float | None = Field(default=None, ge=-90, le=180)
+    extra_runs: list[ExtraRun] = Field(default_factory=list, max_length=20)
     settled: list[str] = Field(default_factory=list, max_length=20)
     access: str = Field(default="", max_length=600)
     deliveries: list[Delivery] = Field(default_factory=list, max_length=100)

@@ -134,6 +134,27 @@ def order_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
     )
 
 
+def modem_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
+    """The `work_order` calculator on what the modem's own page shows; None while nothing of it was entered."""
+    shown = (facts.modem_azimuth_deg, facts.modem_elevation_deg)
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or all(one is None for one in shown):
+        return None
+    return work_order(
+        WorkOrderInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            date=facts.date,
+            satellite=facts.satellite,
+            others=facts.others,
+            clinometer=facts.terminal.clinometer if facts.terminal else None,
+            printed_azimuth_deg=shown[0],
+            printed_elevation_deg=shown[1],
+            said_by="modem",
+        )
+    )
+
+
 def apart_of(facts: JobFacts) -> Outcome[ApartResult] | None:
     """The `apart` calculator; None while there is only one entry for the site."""
     here, there = (facts.latitude_deg, facts.longitude_deg), (facts.other_latitude_deg, facts.other_longitude_deg)

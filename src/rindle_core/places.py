@@ -9,6 +9,7 @@ import mgrs
 import utm
 from pydantic import Field
 
+from rindle_core.catalogue import PositionFormat
 from rindle_core.errors import InputError
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
@@ -205,4 +206,62 @@ def place(given: PlaceInput) -> Outcome[Place]:
     return Outcome(parse_place(given), [])
 
 
-__all__ = ["Place", "PlaceForms", "PlaceInput", "degrees_minutes_seconds", "parse_place", "place", "place_forms"]
+class PositionEntryInput(Model):
+    """A place, and how the modem wants it."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    position_format: PositionFormat = PositionFormat()
+
+
+class PositionEntryResult(Model):
+    """The two entries, and how they are read out."""
+
+    latitude_text: str
+    longitude_text: str
+    spoken: str = Field(description="To be read out over the telephone")
+
+
+def _entry(value_deg: float, letters: str, wanted: PositionFormat) -> str:
+    """One coordinate in the modem's form. Rounded as a whole first, so that 59.9996' never becomes 60'."""
+    letter, digits = letters[value_deg < 0], wanted.decimals_count
+    if wanted.style == "decimal":
+        return f"{value_deg:.{digits}f}"
+    if wanted.style == "decimal_hemisphere":
+        return f"{abs(value_deg):.{digits}f} {letter}"
+    parts = 60.0 if wanted.style == "degrees_minutes" else 3600.0
+    rest = round(abs(value_deg) * parts, digits)
+    width = digits + 3 if digits else 2
+    if parts == 60.0:
+        return f"{int(rest // 60)}° {rest % 60:0{width}.{digits}f}' {letter}"
+    return f"{int(rest // 3600)}° {int(rest % 3600 // 60):02d}' {rest % 60:0{width}.{digits}f}\" {letter}"
+
+
+_SAID = {".": "point", "-": "minus", "°": "degrees", "'": "minutes", '"': "seconds", "N": "north", "S": "south", "E": "east", "W": "west"}
+
+
+@register(
+    "position_entry", "The place in the form that a terminal's modem wants, and how it is read out", PositionEntryInput, PositionEntryResult
+)
+def position_entry(given: PositionEntryInput) -> Outcome[PositionEntryResult]:
+    """Latitude first. Digits are read out one by one."""
+    latitude, longitude = _entry(given.latitude_deg, "NS", given.position_format), _entry(given.longitude_deg, "EW", given.position_format)
+    spoken = "; ".join(
+        f"{what}: {' '.join(_SAID.get(mark, mark) for mark in text if mark != ' ')}"
+        for what, text in (("latitude", latitude), ("longitude", longitude))
+    )
+    return Outcome(PositionEntryResult(latitude_text=latitude, longitude_text=longitude, spoken=spoken), [])
+
+
+__all__ = [
+    "Place",
+    "PlaceForms",
+    "PlaceInput",
+    "PositionEntryInput",
+    "PositionEntryResult",
+    "degrees_minutes_seconds",
+    "parse_place",
+    "place",
+    "place_forms",
+    "position_entry",
+]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 
 from pydantic import Field
 
@@ -26,6 +27,7 @@ class WorkOrderInput(Model):
     printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001)
     printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
     printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
+    said_by: Literal["order", "modem"] = Field(default="order", description="Who gave the angles: the work order, or the modem's own page")
     tolerance_deg: float = Field(default=0.6, gt=0, le=5, description="Half a degree of rounding and a little for another model")
 
 
@@ -181,26 +183,28 @@ def work_order(given: WorkOrderInput) -> Outcome[WorkOrderResult]:
                 )
             )
     off = [check for check in checks if not check.agrees]
-    return Outcome(WorkOrderResult(checks=checks, agrees=not off), _judge(checks, off, limits))
+    return Outcome(WorkOrderResult(checks=checks, agrees=not off), _judge(given.said_by, checks, off, limits))
 
 
-def _judge(checks: list[AngleCheck], off: list[AngleCheck], limits: dict[str, float]) -> list[Finding]:
-    source = "Printed angles against the look angles of this site"
+def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits: dict[str, float]) -> list[Finding]:
+    by_modem = said_by == "modem"
+    whose = "modem’s" if by_modem else "printed"
+    source = f"The {whose} angles against the look angles of this site"
     if checks and not off:
         return [
             Finding(
                 level=Level.CLEAR,
-                code="brief.order_angles",
-                message="The printed angles agree with ours",
+                code="aim.modem_angles" if by_modem else "brief.order_angles",
+                message=f"The {whose} angles agree with ours",
                 why="Two ways lead to the same figures.",
                 source=source,
             )
         ]
     return [
         Finding(
-            level=Level.MIND, code=f"brief.order_{check.what}", message=f"The printed {check.what} differs from ours", figure=check.difference_deg,
+            level=Level.MIND, code=f"aim.modem_{check.what}" if by_modem else f"brief.order_{check.what}", message=f"The {whose} {check.what} differs from ours", figure=check.difference_deg,
             limit=limits[check.what], unit="deg", why=check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
-            clears_by="Ask whoever wrote the order, and go by the figures here only when the place and the satellite are sure.", source=source,
+            clears_by="Check the place and the satellite on both sides, and go by the figures here only when both are sure.", source=source,
         )
         for check in off
     ]  # fmt: skip

@@ -12,12 +12,13 @@ from django.db import transaction
 
 from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import Axis, Side
-from rindle_server.jobs import edit, models
+from rindle_server.jobs import edit, models, positions, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
 from rindle_server.jobs.facts import assessed
 from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
+_LISTS: tuple[edit.ListName, ...] = ("settings", "extra_runs", "costs", "tasks")
 _PLAIN = ("runs", "skyline", "cable_pieces", "deliveries")
 
 
@@ -28,7 +29,7 @@ def _read(path: Path) -> Any:
 @transaction.atomic
 def load_demo(folder: Path) -> None:
     """Fills an empty data folder. Raises InputError where a file is not what it should be."""
-    for kind in ("satellite", "terminal", "cable", "instrument"):
+    for kind in ("satellite", "terminal", "cable", "instrument", "bracket"):
         for entry in _read(folder / f"{kind}s.json"):
             put_item(kind, entry)
     told = _read(folder / "firm.json")
@@ -47,8 +48,11 @@ def _load_job(data: dict[str, Any]) -> None:
     for name in _PLAIN:
         if data.get(name):
             edit.replace(job, name, data[name])
+    for name in _LISTS:
+        if name in data:
+            edit.put_list(job, name, data[name])
     if "positions" in data:
-        edit.put_positions(job, [edit.Candidate.model_validate(one) for one in data["positions"]])
+        positions.put_positions(job, [positions.Candidate.model_validate(one) for one in data["positions"]])
     if "steps" in data:
         _mark(job, data["steps"])
     if "bench_readings" in data:
@@ -56,15 +60,15 @@ def _load_job(data: dict[str, Any]) -> None:
     if "states" in data:
         edit.replace(job, "states_entered", [{"code": code, "at_s": at_s} for code, at_s in data["states"]])
     if "sign_off" in data:
-        edit.sign_off(job, data["sign_off"]["by"], dt.datetime.fromisoformat(data["sign_off"]["at"]))
+        signing.sign_off(job, data["sign_off"]["by"], dt.datetime.fromisoformat(data["sign_off"]["at"]))
 
 
-def _mark(job: models.Job, steps: dict[str, Any]) -> None:
+def _mark(job: models.Job, told: dict[str, Any]) -> None:
     """Marks the steps in order, each some minutes after the last; a held step is refused as it would be on screen."""
-    start = dt.datetime.fromisoformat(steps["at"])
-    for count, code in enumerate(steps["codes"]):
-        edit.mark_step(job, code, steps["by"])
-        job.step_marks.filter(code=code).update(at=start + dt.timedelta(minutes=steps["minutes"] * count))
+    start = dt.datetime.fromisoformat(told["at"])
+    for count, code in enumerate(told["codes"]):
+        steps.mark_step(job, code, told["by"])
+        job.step_marks.filter(code=code).update(at=start + dt.timedelta(minutes=told["minutes"] * count))
 
 
 def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) -> None:

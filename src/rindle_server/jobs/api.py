@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.utils.http import content_disposition_header
@@ -21,7 +22,7 @@ from rindle_core.units import System
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.files import bytes_of, text_of
-from rindle_server.jobs import documents, edit
+from rindle_server.jobs import documents, edit, orders, positions, signing, steps
 from rindle_server.jobs.facts import assessed, listed
 from rindle_server.jobs.models import Job, Position
 
@@ -67,13 +68,17 @@ class DocumentOut(Schema):
 
     id: int
     name: str
+    kind: str
+    satellite_code: str
+    version: str
+    loaded_at: dt.datetime | None
     sha256: str
     size_bytes: int
     at: dt.datetime
     by: str
 
 
-class PositionOut(edit.Candidate):
+class PositionOut(positions.Candidate):
     """A candidate position with where it lies, once the job's place is known."""
 
     latitude_deg: float | None
@@ -161,7 +166,7 @@ def _row(job: Job) -> JobRow:
 
 
 def _position(job: Job, row: Position) -> PositionOut:
-    at = edit.position_coordinates(job, row)
+    at = positions.position_coordinates(job, row)
     return PositionOut(
         letter=row.letter,
         place_text=row.place_text,
@@ -260,11 +265,19 @@ def put_deliveries(request: HttpRequest, number: str, entries: list[Delivery]) -
     return job_out(job)
 
 
+@router.put("/{number}/lists/{name}", response=JobOut)
+def put_list(request: HttpRequest, number: str, name: edit.ListName, entries: list[dict[str, Any]]) -> JobOut:
+    """One of the small lists, whole: settings sheet, extra cables, costs, tasks of the visit."""
+    job = edit.editable(number)
+    edit.put_list(job, name, entries)
+    return job_out(job)
+
+
 @router.put("/{number}/positions", response=JobOut)
-def put_positions(request: HttpRequest, number: str, entries: list[edit.Candidate]) -> JobOut:
+def put_positions(request: HttpRequest, number: str, entries: list[positions.Candidate]) -> JobOut:
     """The candidate positions, whole."""
     job = edit.editable(number)
-    edit.put_positions(job, entries)
+    positions.put_positions(job, entries)
     return job_out(job)
 
 
@@ -285,6 +298,14 @@ def read_document(request: HttpRequest, number: str, document_id: int) -> HttpRe
     return answer
 
 
+@router.patch("/{number}/documents/{document_id}", response=JobOut)
+def patch_document(request: HttpRequest, number: str, document_id: int, change: documents.DocumentPatch) -> JobOut:
+    """Says what a file is, for which satellite, and whether the modem has it."""
+    job = edit.editable(number)
+    documents.patch_document(job, document_id, change)
+    return job_out(job)
+
+
 @router.delete("/{number}/documents/{document_id}", response=JobOut)
 def delete_document(request: HttpRequest, number: str, document_id: int) -> JobOut:
     """Takes a file out of the job."""
@@ -297,7 +318,7 @@ def delete_document(request: HttpRequest, number: str, document_id: int) -> JobO
 def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
     """Reads a work order (JSON or CSV) into the job."""
     job = edit.editable(number)
-    edit.take_order(job, read_work_order(text_of(file)))
+    orders.take_order(job, read_work_order(text_of(file)))
     return job_out(job)
 
 
@@ -321,7 +342,7 @@ def delete_reading(request: HttpRequest, number: str, reading_id: int) -> JobOut
 def mark_step(request: HttpRequest, number: str, code: str) -> JobOut:
     """Marks a build step done by the signed-in person."""
     job = edit.editable(number)
-    edit.mark_step(job, code, person_of(request).name)
+    steps.mark_step(job, code, person_of(request).name)
     return job_out(job)
 
 
@@ -329,7 +350,7 @@ def mark_step(request: HttpRequest, number: str, code: str) -> JobOut:
 def unmark_step(request: HttpRequest, number: str, code: str) -> JobOut:
     """Takes a mark back."""
     job = edit.editable(number)
-    edit.unmark_step(job, code)
+    steps.unmark_step(job, code)
     return job_out(job)
 
 
@@ -337,7 +358,7 @@ def unmark_step(request: HttpRequest, number: str, code: str) -> JobOut:
 def sign_off(request: HttpRequest, number: str, given: SignOff) -> JobOut:
     """Freezes the job."""
     job = edit.editable(number)
-    edit.sign_off(job, given.name)
+    signing.sign_off(job, given.name)
     return job_out(job)
 
 

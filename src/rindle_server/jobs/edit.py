@@ -5,24 +5,20 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable
 from functools import update_wrapper
-from typing import Any, Concatenate, ParamSpec
+from typing import Any, Concatenate, Literal, ParamSpec
 
 from django.db import transaction
 from django.db.models import Model as DjangoModel
 from django.utils import timezone
-from pydantic import Field
 
-from rindle_core import __version__
-from rindle_core.bearings import OffsetInput, offset
-from rindle_core.catalogue import Terminal
-from rindle_core.errors import InputError
+from rindle_core.errors import Fault, InputError
 from rindle_core.job import AxisReading, JobFacts, assess
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
-from rindle_core.steps import BuildInput, StepMark, build
+from rindle_core.visit import VisitFacts
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
-from rindle_server.jobs.facts import LISTS, assessed, facts_of
+from rindle_server.jobs.facts import LISTS, facts_of
 from rindle_server.stores.models import StoreItem
 
 P = ParamSpec("P")
@@ -64,20 +60,40 @@ class JobPatch(Model):
     preset_measured_deg: float | None = None
     lean_deg: float | None = None
     lean_towards_deg: float | None = None
+    needs_proved: list[str] | None = None
+    modem_azimuth_deg: float | None = None
+    modem_elevation_deg: float | None = None
+    compass_at_peak_deg: float | None = None
+    clinometer_at_peak_deg: float | None = None
+    reasons: list[str] | None = None
+    permanence: str | None = None
+    return_on: dt.date | None = None
+    reuse_note: str | None = None
+    old_line: str | None = None
+    place_method: str | None = None
+    place_error_m: float | None = None
+    climber: str | None = None
+    climber_contact: str | None = None
+    surface: str | None = None
+    may_drill: bool | None = None
+    wanted_height_m: float | None = None
+    forecast_gust_mps: float | None = None
+    forecast_low_c: float | None = None
+    conditions: list[str] | None = None
+    overlap_month_count: float | None = None
+    site_id: str | None = None
+    terminal_id: str | None = None
+    hardware_address: str | None = None
+    customer_reference: str | None = None
+    site_code: str | None = None
+    cluster_code: str | None = None
+    lineup_at: str | None = None
+    lineup_booked: bool | None = None
+    lineup_person: str | None = None
     compass_code: str | None = None
     clinometer_code: str | None = None
     compass_correction_deg: float | None = None
     clinometer_correction_deg: float | None = None
-
-
-class Candidate(Model):
-    """A candidate position as it is entered."""
-
-    letter: str = Field(min_length=1, max_length=3)
-    place_text: str = Field(default="", max_length=200)
-    distance_m: float | None = Field(default=None, ge=0, le=100_000)
-    bearing_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True")
-    note: str = Field(default="", max_length=200)
 
 
 _PARTS: dict[str, type[DjangoModel]] = {
@@ -120,7 +136,7 @@ def create() -> models.Job:
     return models.Job.objects.create(number=f"{year}-{following:03d}")
 
 
-def _whole(change: Callable[Concatenate[models.Job, P], None]) -> Callable[Concatenate[models.Job, P], None]:
+def whole(change: Callable[Concatenate[models.Job, P], None]) -> Callable[Concatenate[models.Job, P], None]:
     """A change that is saved whole or not at all. The row is read again under the lock, so that two changes at once both stay."""
 
     def under_lock(job: models.Job, *given: P.args, **named: P.kwargs) -> None:
@@ -144,6 +160,16 @@ def _place(job: models.Job, text: str) -> None:
         job.height_m = place.height_m
 
 
+def _visit(job: models.Job, name: str, value: Any) -> None:
+    """An entry about the visit; empty takes it out, so that its default holds. Its fault names the field alone."""
+    rest = {key: one for key, one in job.visit.items() if key != name}
+    if value in (None, "", []):
+        job.visit = rest
+        return
+    kept = parse(VisitFacts, {**rest, name: value.strip() if isinstance(value, str) else value})
+    job.visit = kept.model_dump(mode="json", exclude_defaults=True)
+
+
 def _other_place(job: models.Job, text: str) -> None:
     """A second entry for the same site. Its faults name their own field."""
     job.other_place_text = text.strip()
@@ -156,14 +182,15 @@ def _other_place(job: models.Job, text: str) -> None:
         job.other_latitude_deg, job.other_longitude_deg = place.latitude_deg, place.longitude_deg
 
 
-def _known(kind: str, code: str, field: str = "") -> str:
+def known(kind: str, code: str, field: str = "") -> str:
+    """The code, if it is empty or in the stores. Raises NotThere that lists what there is."""
     if code and not StoreItem.objects.filter(kind=kind, code=code).exists():
         codes = ", ".join(StoreItem.objects.filter(kind=kind).values_list("code", flat=True))
         raise NotThere.one(field or f"{kind}_code", f"{code!r} is not in the stores; there are {codes}")
     return code
 
 
-@_whole
+@whole
 def patch(job: models.Job, change: JobPatch) -> None:
     """Applies the change and saves it. Raises InputError, and then nothing has changed."""
     given = change.model_dump(exclude_unset=True)
@@ -172,12 +199,14 @@ def patch(job: models.Job, change: JobPatch) -> None:
             _place(job, value or "")
         elif name == "other_place_text":
             _other_place(job, value or "")
-        elif name in ("needs", "hazards", "cautions_seen", "settled"):
+        elif name in VisitFacts.model_fields:
+            _visit(job, name, value)
+        elif name in ("needs", "hazards", "cautions_seen", "settled", "needs_proved"):
             setattr(job, name, value or [])
         elif name in ("compass_code", "clinometer_code"):
-            setattr(job, name, _known("instrument", value or "", name))
+            setattr(job, name, known("instrument", value or "", name))
         elif name in ("terminal_code", "satellite_code", "cable_code"):
-            setattr(job, name, _known(name.removesuffix("_code"), value or ""))
+            setattr(job, name, known(name.removesuffix("_code"), value or ""))
         elif name in _WITH_DEFAULT and value is None:
             setattr(job, name, getattr(models.Job(), name))
         else:
@@ -188,7 +217,7 @@ def patch(job: models.Job, change: JobPatch) -> None:
     job.save()
 
 
-@_whole
+@whole
 def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, level_db: float) -> None:
     """Keeps what the terminal told: its states, its clock and its level."""
     job.device_now_s, job.device_level_db = now_s, level_db
@@ -197,14 +226,14 @@ def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, lev
     job.save()
 
 
-@_whole
+@whole
 def remove_reading(job: models.Job, reading_id: int) -> None:
     """Takes a reading back."""
     job.readings.filter(pk=reading_id).delete()
     job.save()
 
 
-@_whole
+@whole
 def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
     base = facts_of(job).model_dump()
@@ -221,7 +250,7 @@ def _put(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     )
 
 
-@_whole
+@whole
 def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
     """Adds a peaking reading at the end."""
     parse(AxisReading, entry, "reading")
@@ -229,128 +258,28 @@ def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
     job.save()
 
 
-@_whole
-def mark_step(job: models.Job, code: str, by: str) -> None:
-    """Marks a step done. Raises Conflict where it is held, and says for what it waits."""
-    result = assessed(job).result.build
-    view = next((one for one in result.steps if one.step.code == code), None) if result else None
-    if view is None:
-        raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
-    if view.state == "locked":
-        raise Conflict.one("code", f"“{view.step.title}” is held: it waits for {', '.join(view.waits_for)}.")
-    models.StepMark.objects.get_or_create(job=job, code=code, defaults={"by": by, "position": job.step_marks.count()})
+ListName = Literal["settings", "extra_runs", "costs", "tasks"]
+
+
+@whole
+def put_list(job: models.Job, name: ListName, entries: list[dict[str, Any]]) -> None:
+    """Puts one of the small lists in place of the old one. Raises InputError; a secret's value is dropped, never kept."""
+    if name == "settings":
+        entries = [{**entry, "value": "" if entry.get("secret") else entry.get("value", "")} for entry in entries]
+    in_visit = name in VisitFacts.model_fields
+    base = facts_of(job).model_dump(mode="json")
+    news: dict[str, Any] = {"visit": {**base["visit"], name: entries}} if in_visit else {name: entries}
+    try:
+        facts = parse(JobFacts, {**base, **news})
+        assess(facts)
+    except InputError as error:
+        prefix = f"visit.{name}." if in_visit else f"{name}."
+        raise InputError([Fault(one.field.removeprefix(prefix), one.message) for one in error.faults]) from error
+    if in_visit:
+        job.visit = facts.visit.model_dump(mode="json", exclude_defaults=True)
+    else:
+        setattr(job, name, facts.model_dump(mode="json")[name])
     job.save()
-
-
-@_whole
-def unmark_step(job: models.Job, code: str) -> None:
-    """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
-    facts = facts_of(job)
-    terminal = facts.terminal
-    left = [mark for mark in facts.step_marks if mark.code != code]
-    if terminal is not None:
-        resting = _resting_on(terminal, left, code)
-        if resting:
-            raise Conflict.one("code", f"“{resting}” rests on this step; take that mark back first.")
-    job.step_marks.filter(code=code).delete()
-    job.save()
-
-
-def _resting_on(terminal: Terminal, left: list[StepMark], code: str) -> str | None:
-    """Title of a marked step that would be held were `code` not done."""
-    codes = {mark.code for mark in left}
-    every = {need.removeprefix("entry:"): True for step in terminal.build_steps for need in step.needs if need.startswith("entry:")}
-    for step in terminal.build_steps:
-        if step.code in codes:
-            others = [mark for mark in left if mark.code != step.code]
-            view = next(
-                v
-                for v in build(BuildInput(steps=terminal.build_steps, marks=others, entries=every)).result.steps
-                if v.step.code == step.code
-            )
-            if view.state == "locked":
-                return step.title
-    return None
-
-
-@_whole
-def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
-    """Freezes inputs, results and version. Raises Conflict that says what is still open."""
-    found = assessed(job)
-    if not found.result.may_sign_off:
-        held = [station.name for station in found.result.stations if station.verdict == "hold"]
-        reasons = [f"{', '.join(held)} on hold"] if held else []
-        if found.result.bringup is None or not found.result.bringup.online:
-            reasons.append("the terminal is not online")
-        if found.result.acceptance.after is None:
-            reasons.append("the new service is not measured")
-        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(reasons)}.")
-    if not by.strip():
-        raise Conflict.one("name", "Enter the name of the person who signs.")
-    job.signed_off_at = at or timezone.now()
-    job.signed_off_by = by.strip()
-    job.record = {
-        "version": __version__,
-        "facts": found.facts.model_dump(mode="json"),
-        "assessment": found.result.model_dump(mode="json"),
-        "place_text": job.place_text,
-        "signed_off_at": job.signed_off_at.isoformat(),
-        "signed_off_by": job.signed_off_by,
-    }
-    job.save()
-
-
-@_whole
-def put_positions(job: models.Job, entries: list[Candidate]) -> None:
-    """Puts the candidate positions in place of the old ones. Raises InputError for a place that cannot be read."""
-    for at, entry in enumerate(entries):
-        if entry.place_text:
-            try:
-                parse_place(PlaceInput(place=entry.place_text))
-            except InputError as error:
-                raise InputError.one(f"{at}.place_text", error.message) from error
-        elif entry.distance_m is None or entry.bearing_deg is None:
-            raise InputError.one(f"{at}.place_text", "needs coordinates of its own, or a distance and a bearing from the job's place")
-    job.positions.all().delete()
-    models.Position.objects.bulk_create(models.Position(job=job, position=at, **entry.model_dump()) for at, entry in enumerate(entries))
-    job.save()
-
-
-def position_coordinates(job: models.Job, row: models.Position) -> tuple[float, float] | None:
-    """Where a candidate lies; None while the job itself has no place."""
-    if row.place_text:
-        place = parse_place(PlaceInput(place=row.place_text))
-        return place.latitude_deg, place.longitude_deg
-    if job.latitude_deg is None or job.longitude_deg is None or row.distance_m is None or row.bearing_deg is None:
-        return None
-    there = offset(
-        OffsetInput(latitude_deg=job.latitude_deg, longitude_deg=job.longitude_deg, distance_m=row.distance_m, bearing_deg=row.bearing_deg)
-    ).result
-    return there.latitude_deg, there.longitude_deg
-
-
-def take_order(job: models.Job, order: dict[str, Any]) -> None:
-    """Puts a work order's fields into the job. Raises InputError."""
-    change: dict[str, Any] = {
-        name: order[name] for name in ("customer", "service_wanted", "height_m", "date", "activation_code", "beam_letter") if name in order
-    }
-    change |= {f"printed_{name}": order[name] for name in ("azimuth_deg", "elevation_deg", "skew_deg") if name in order}
-    if "latitude_deg" in order and "longitude_deg" in order:
-        change["place_text"] = f"{order['latitude_deg']:g}, {order['longitude_deg']:g}"
-    if "place" in order:
-        change["place_text"] = order["place"]
-    for kind in ("terminal", "satellite"):
-        if kind in order:
-            change[f"{kind}_code"] = _by_name(kind, order[kind])
-    patch(job, parse(JobPatch, change))
-
-
-def _by_name(kind: str, wanted: str) -> str:
-    items = list(StoreItem.objects.filter(kind=kind))
-    for item in items:
-        if wanted.casefold() in (item.code.casefold(), str(item.data["name"]).casefold()):
-            return item.code
-    raise NotThere.one(kind, f"{wanted!r} is not in the stores; there are {', '.join(str(item.data['name']) for item in items)}")
 
 
 def understood(place_text: str) -> str:

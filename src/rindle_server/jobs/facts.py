@@ -20,13 +20,15 @@ SCALARS = (
     "customer", "service_wanted", "latitude_deg", "longitude_deg", "height_m", "date", "mast_diameter_mm", "mast_wall_mm",
     "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
     "device_level_db", "other_latitude_deg", "other_longitude_deg", "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "needs",
-    "hazards", "cautions_seen", "settled", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
+    "hazards", "cautions_seen", "settled", "needs_proved", "visit", "settings", "extra_runs", "modem_azimuth_deg", "modem_elevation_deg",
+    "compass_at_peak_deg", "clinometer_at_peak_deg", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
 )  # fmt: skip
 LISTS: dict[str, tuple[str, ...]] = {
-    "runs": ("when", "down_mbps", "up_mbps", "latency_ms"),
+    "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "note"),
+    "documents": ("name", "kind", "satellite_code", "version", "loaded_at"),
     "skyline": ("azimuth_deg", "elevation_deg", "kind", "distance_m"),
     "cable_pieces": ("kind", "length_m", "note"),
-    "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on"),
+    "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on", "interface", "stop_gap", "stop_gap_until"),
     "step_marks": ("code", "at", "by"),
     "readings": ("axis", "pass_number", "turns", "level_db", "turning"),
     "states_entered": ("code", "at_s"),

@@ -37,6 +37,14 @@ class Job(models.Model):
     hazards = models.JSONField(default=list)
     cautions_seen = models.JSONField(default=list)
     settled = models.JSONField(default=list)
+    needs_proved = models.JSONField(default=list)
+    visit = models.JSONField(default=dict)
+    settings = models.JSONField(default=list)
+    extra_runs = models.JSONField(default=list)
+    modem_azimuth_deg = models.FloatField(null=True)
+    modem_elevation_deg = models.FloatField(null=True)
+    compass_at_peak_deg = models.FloatField(null=True)
+    clinometer_at_peak_deg = models.FloatField(null=True)
     access = models.CharField(max_length=600, blank=True)
     preset_measured_deg = models.FloatField(null=True)
     lean_deg = models.FloatField(null=True)
@@ -90,6 +98,8 @@ class ServiceRun(JobPart):
     down_mbps = models.FloatField()
     up_mbps = models.FloatField()
     latency_ms = models.FloatField()
+    link = models.CharField(max_length=10, blank=True)
+    note = models.CharField(max_length=160, blank=True)
 
 
 class SkylinePoint(JobPart):
@@ -152,6 +162,9 @@ class Delivery(JobPart):
     lead_days = models.PositiveIntegerField(default=0)
     after_item = models.CharField(max_length=120, blank=True)
     arrived_on = models.DateField(null=True)
+    interface = models.CharField(max_length=20, blank=True)
+    stop_gap = models.CharField(max_length=160, blank=True)
+    stop_gap_until = models.DateField(null=True)
 
 
 class Position(JobPart):
@@ -170,6 +183,10 @@ class Document(JobPart):
 
     job = models.ForeignKey(Job, models.CASCADE, related_name="documents")
     name = models.CharField(max_length=200)
+    kind = models.CharField(max_length=20, default="other")
+    satellite_code = models.CharField(max_length=40, blank=True)
+    version = models.CharField(max_length=60, blank=True)
+    loaded_at = models.DateTimeField(null=True)
     sha256 = models.CharField(max_length=64)
     size_bytes = models.PositiveBigIntegerField()
     at = models.DateTimeField(default=timezone.now)

@@ -9,14 +9,18 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Body, File, Router, Schema
 from ninja.files import UploadedFile
+from pydantic import BaseModel
 
-from rindle_core.brief import HAZARDS, NEEDS, SETTLED
+from rindle_core.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
 from rindle_core.catalogue import Catalogue
 from rindle_core.elements import Elements, as_omm, parse_elements
 from rindle_core.errors import InputError
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import parse
+from rindle_core.mount_choice import SURFACES
 from rindle_core.registry import parse_json
+from rindle_core.visit import REASONS
+from rindle_core.weather import CONDITIONS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
 from rindle_server.jobs.models import Job
@@ -25,7 +29,10 @@ from rindle_server.stores.models import Firm, StoreItem, catalogue, put_item
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument"]
+Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket"]
+
+
+FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "rules"]
 
 
 class Choice(Schema):
@@ -37,11 +44,17 @@ class Choice(Schema):
 
 
 class BriefChoices(Schema):
-    """What the needs interview asks, and the hazards with their cautions."""
+    """What the interview asks, with the words that go with each answer."""
 
     needs: list[Choice]
+    proofs: list[Choice]
     hazards: list[Choice]
     settled: list[Choice]
+    reasons: list[Choice]
+    old_line: list[Choice]
+    surfaces: list[Choice]
+    conditions: list[Choice]
+    interfaces: list[Choice]
 
 
 class FirmOut(Schema):
@@ -90,7 +103,27 @@ def brief_choices(request: HttpRequest) -> BriefChoices:
     def choices(table: dict[str, tuple[str, str]]) -> list[Choice]:
         return [Choice(code=code, name=name, text=text) for code, (name, text) in table.items()]
 
-    return BriefChoices(needs=choices(NEEDS), hazards=choices(HAZARDS), settled=choices(SETTLED))
+    def plain(table: dict[str, str]) -> list[Choice]:
+        return [Choice(code=code, name=name, text="") for code, name in table.items()]
+
+    return BriefChoices(
+        needs=choices(NEEDS),
+        proofs=choices({code: (name, PROOFS[code]) for code, (name, _) in NEEDS.items()}),
+        hazards=choices(HAZARDS),
+        settled=choices(SETTLED),
+        reasons=choices(REASONS),
+        old_line=choices(OLD_LINE),
+        surfaces=plain(SURFACES),
+        conditions=plain(CONDITIONS),
+        interfaces=plain(INTERFACES),
+    )
+
+
+@router.get("/{kind}/schema", response=dict[str, Any])
+def read_schema(request: HttpRequest, kind: FormKind) -> dict[str, Any]:
+    """The JSON Schema of an entry, from which the screens make its form."""
+    model: type[BaseModel] = HouseRules if kind == "rules" else StoreItem.KINDS[kind]
+    return model.model_json_schema()
 
 
 @router.put("/{kind}", response=Catalogue)
@@ -142,13 +175,19 @@ def _put_elements(found: list[Elements]) -> None:
 
 
 def _put_beams(data: dict[str, Any]) -> None:
-    """Outlines with the properties satellite, letter, hand, carrier_mhz and expected_es_n0_db (RFC 7946 polygons)."""
+    """Outlines with the properties satellite, letter, hand, carrier_mhz and expected_es_n0_db (RFC 7946 polygons, holes too).
+
+    A beam of several parts becomes an entry a part, under the same letter.
+    """
     by_satellite: dict[str, list[dict[str, Any]]] = {}
     for at, feature in enumerate(data.get("features", [])):
         geometry, told = feature.get("geometry") or {}, dict(feature.get("properties") or {})
-        if geometry.get("type") != "Polygon" or "satellite" not in told:
-            raise InputError.one(f"features.{at}", "needs a Polygon and the property satellite")
-        by_satellite.setdefault(str(told.pop("satellite")), []).append({**told, "polygon_deg": geometry["coordinates"][0]})
+        rings = geometry.get("coordinates") or []
+        outlines: list[Any] = [rings] if geometry.get("type") == "Polygon" else rings if geometry.get("type") == "MultiPolygon" else []
+        if not outlines or "satellite" not in told:
+            raise InputError.one(f"features.{at}", "needs a Polygon or MultiPolygon and the property satellite")
+        code = str(told.pop("satellite"))
+        by_satellite.setdefault(code, []).extend({**told, "polygon_deg": part[0], "holes_deg": part[1:]} for part in outlines)
     for code, beams in by_satellite.items():
         item = StoreItem.objects.filter(kind="satellite", code=code).first()
         if item is None:
@@ -156,9 +195,14 @@ def _put_beams(data: dict[str, Any]) -> None:
         put_item("satellite", {**item.data, "beams": beams})
 
 
+def _closed(ring: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    """A ring whose last corner is its first, as RFC 7946 wants it."""
+    return ring if ring[0] == ring[-1] else [*ring, ring[0]]
+
+
 @router.get("/{kind}/export")
 def export_items(
-    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "beams", "omm", "tle"]
+    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "bracket", "beams", "omm", "tle"]
 ) -> HttpResponse:
     """The entries as a JSON list; the beams as GeoJSON. What is exported can be imported."""
     if kind == "beams":
@@ -167,11 +211,9 @@ def export_items(
                 "type": "Feature",
                 "geometry": {
                     "type": "Polygon",
-                    "coordinates": [
-                        [*beam.polygon_deg, beam.polygon_deg[0]] if beam.polygon_deg[0] != beam.polygon_deg[-1] else beam.polygon_deg
-                    ],
+                    "coordinates": [_closed(ring) for ring in (beam.polygon_deg, *beam.holes_deg)],
                 },
-                "properties": {"satellite": satellite.code, **beam.model_dump(mode="json", exclude={"polygon_deg"})},
+                "properties": {"satellite": satellite.code, **beam.model_dump(mode="json", exclude={"polygon_deg", "holes_deg"})},
             }
             for satellite in catalogue().satellites
             for beam in satellite.beams
@@ -192,7 +234,7 @@ def export_items(
 
 def _users(kind: Kind, code: str) -> list[str]:
     """Open jobs that use an entry."""
-    fields = ("compass_code", "clinometer_code") if kind == "instrument" else (f"{kind}_code",)
+    fields = {"instrument": ("compass_code", "clinometer_code"), "bracket": ()}.get(kind, (f"{kind}_code",))
     return [number for name in fields for number in Job.objects.filter(**{name: code}, signed_off_at=None).values_list("number", flat=True)]
 
 

@@ -6,7 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
-from rindle_core.catalogue import Catalogue, CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.catalogue import Bracket, Catalogue, CoaxCable, Instrument, Satellite, Terminal
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import Model, parse
 
@@ -16,7 +16,13 @@ M = TypeVar("M", bound=Model)
 class StoreItem(models.Model):
     """An entry of the catalogue. `data` is what the core's model of that kind reads."""
 
-    KINDS: ClassVar[dict[str, type[Model]]] = {"satellite": Satellite, "terminal": Terminal, "cable": CoaxCable, "instrument": Instrument}
+    KINDS: ClassVar[dict[str, type[Model]]] = {
+        "satellite": Satellite,
+        "terminal": Terminal,
+        "cable": CoaxCable,
+        "instrument": Instrument,
+        "bracket": Bracket,
+    }
 
     kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in KINDS])
     code = models.CharField(max_length=40)
@@ -68,4 +74,5 @@ def catalogue() -> Catalogue:
         terminals=[item.read(Terminal) for item in items if item.kind == "terminal"],
         cables=[item.read(CoaxCable) for item in items if item.kind == "cable"],
         instruments=[item.read(Instrument) for item in items if item.kind == "instrument"],
+        brackets=[item.read(Bracket) for item in items if item.kind == "bracket"],
     )

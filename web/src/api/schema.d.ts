@@ -317,7 +317,11 @@ export interface paths {
         delete: operations["rindle_server_jobs_api_delete_document"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Patch Document
+         * @description Says what a file is, for which satellite, and whether the modem has it.
+         */
+        patch: operations["rindle_server_jobs_api_patch_document"];
         trace?: never;
     };
     "/api/jobs/{number}/drawings": {
@@ -333,6 +337,26 @@ export interface paths {
          */
         get: operations["rindle_server_jobs_api_drawings"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/lists/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put List
+         * @description One of the small lists, whole: settings sheet, extra cables, costs, tasks of the visit.
+         */
+        put: operations["rindle_server_jobs_api_put_list"];
         post?: never;
         delete?: never;
         options?: never;
@@ -896,6 +920,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/{kind}/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Schema
+         * @description The JSON Schema of an entry, from which the screens make its form.
+         */
+        get: operations["rindle_server_stores_api_read_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/{kind}/{code}": {
         parameters: {
             query?: never;
@@ -1080,6 +1124,12 @@ export interface components {
              */
             carrier_mhz: number;
             /**
+             * Edge Loss Db
+             * @description Level on the outline below that of the centre
+             * @default 3
+             */
+            edge_loss_db: number;
+            /**
              * Expected Es N0 Db
              * @description Clear-sky Es/N0 at the beam's centre, reference terminal
              */
@@ -1089,6 +1139,19 @@ export interface components {
              * @enum {string}
              */
             hand: "left" | "right";
+            /**
+             * Holes Deg
+             * @description Outlines cut out of it, (longitude, latitude) pairs
+             */
+            holes_deg?: [
+                number,
+                number
+            ][][];
+            /**
+             * Least Es N0 Db
+             * @description Least quality that the operator asks for
+             */
+            least_es_n0_db?: number | null;
             /** Letter */
             letter: string;
             /**
@@ -1143,16 +1206,65 @@ export interface components {
             second: components["schemas"]["BeamChoice"] | null;
         };
         /**
+         * Bracket
+         * @description A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar.
+         */
+        Bracket: {
+            /** Code */
+            code: string;
+            /**
+             * Feed Count
+             * @description Spare feeds that it holds
+             * @default 1
+             */
+            feed_count: number;
+            /**
+             * Least Mm
+             * @description Nearest that a spare feed's centre may sit to the main one's
+             */
+            least_mm: number;
+            /**
+             * Most Height Mm
+             * @description How far a spare feed may be set up or down
+             */
+            most_height_mm: number;
+            /**
+             * Most Mm
+             * @description Farthest, to either side
+             */
+            most_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Pitch Mm
+             * @description Least distance between two spare feeds
+             * @default 60
+             */
+            pitch_mm: number;
+        };
+        /**
          * BriefChoices
-         * @description What the needs interview asks, and the hazards with their cautions.
+         * @description What the interview asks, with the words that go with each answer.
          */
         BriefChoices: {
+            /** Conditions */
+            conditions: components["schemas"]["Choice"][];
             /** Hazards */
             hazards: components["schemas"]["Choice"][];
+            /** Interfaces */
+            interfaces: components["schemas"]["Choice"][];
             /** Needs */
             needs: components["schemas"]["Choice"][];
+            /** Old Line */
+            old_line: components["schemas"]["Choice"][];
+            /** Proofs */
+            proofs: components["schemas"]["Choice"][];
+            /** Reasons */
+            reasons: components["schemas"]["Choice"][];
             /** Settled */
             settled: components["schemas"]["Choice"][];
+            /** Surfaces */
+            surfaces: components["schemas"]["Choice"][];
         };
         /**
          * BringUpResult
@@ -1347,6 +1459,8 @@ export interface components {
          * @description The whole store.
          */
         Catalogue: {
+            /** Brackets */
+            brackets?: components["schemas"]["Bracket"][];
             /** Cables */
             cables: components["schemas"]["CoaxCable"][];
             /** Instruments */
@@ -1420,6 +1534,53 @@ export interface components {
             name: string;
         };
         /**
+         * CostItem
+         * @description An amount in the firm's currency.
+         */
+        CostItem: {
+            /**
+             * Amount Money
+             * @description In the firm's currency
+             */
+            amount_money: number;
+            /** Item */
+            item: string;
+            /**
+             * Kind
+             * @description once; each month of the new service; each month of the old one
+             * @default once
+             * @enum {string}
+             */
+            kind: "once" | "new_month" | "old_month";
+        };
+        /**
+         * CostsResult
+         * @description Sums in the firm's currency.
+         */
+        CostsResult: {
+            /**
+             * First Year Money
+             * @description All that is paid in the first twelve months
+             */
+            first_year_money: number;
+            /**
+             * Month Difference Money
+             * @description New less old, each month once the old line has ended
+             */
+            month_difference_money: number;
+            /** New Month Money */
+            new_month_money: number;
+            /** Old Month Money */
+            old_month_money: number;
+            /** Once Money */
+            once_money: number;
+            /**
+             * Overlap Money
+             * @description The old line's fees while both run
+             */
+            overlap_money: number;
+        };
+        /**
          * CurvePoint
          * @description The fitted level at a screw position reached turning up, with a band of two standard deviations.
          */
@@ -1456,6 +1617,13 @@ export interface components {
             after_item: string;
             /** Arrived On */
             arrived_on?: string | null;
+            /**
+             * Interface
+             * @description The joint that this part makes, if it makes one
+             * @default
+             * @enum {string}
+             */
+            interface: "" | "terminal_mount" | "mount_structure" | "cable_wall";
             /** Item */
             item: string;
             /**
@@ -1465,6 +1633,17 @@ export interface components {
             lead_days: number;
             /** Ordered On */
             ordered_on?: string | null;
+            /**
+             * Stop Gap
+             * @description What holds the place until it comes
+             * @default
+             */
+            stop_gap: string;
+            /**
+             * Stop Gap Until
+             * @description Day on which the stop-gap has to be gone
+             */
+            stop_gap_until?: string | null;
         };
         /**
          * DeliveryView
@@ -1487,6 +1666,36 @@ export interface components {
             telemetry: components["schemas"]["Telemetry"];
         };
         /**
+         * DocumentFact
+         * @description A file in the job's locker.
+         */
+        DocumentFact: {
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "order" | "settings" | "configuration" | "manual" | "photo" | "permission" | "other";
+            /**
+             * Loaded At
+             * @description When it was loaded into the modem
+             */
+            loaded_at?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Satellite Code
+             * @description Satellite that the file names
+             * @default
+             */
+            satellite_code: string;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
+        };
+        /**
          * DocumentOut
          * @description A file of the job with its checksum.
          */
@@ -1500,12 +1709,37 @@ export interface components {
             by: string;
             /** Id */
             id: number;
+            /** Kind */
+            kind: string;
+            /** Loaded At */
+            loaded_at: string | null;
             /** Name */
             name: string;
+            /** Satellite Code */
+            satellite_code: string;
             /** Sha256 */
             sha256: string;
             /** Size Bytes */
             size_bytes: number;
+            /** Version */
+            version: string;
+        };
+        /**
+         * DocumentPatch
+         * @description What may be changed of a kept file.
+         */
+        DocumentPatch: {
+            /** Kind */
+            kind?: ("order" | "settings" | "configuration" | "manual" | "photo" | "permission" | "other") | null;
+            /**
+             * Loaded
+             * @description Whether it has been loaded into the modem; the time is kept
+             */
+            loaded?: boolean | null;
+            /** Satellite Code */
+            satellite_code?: string | null;
+            /** Version */
+            version?: string | null;
         };
         /**
          * DrawingOut
@@ -1531,6 +1765,49 @@ export interface components {
             value: string;
             /** What */
             what: string;
+        };
+        /**
+         * ExtraRun
+         * @description A cable of its own beside the data cable, such as for a spare feed's television.
+         */
+        ExtraRun: {
+            /**
+             * Cable Code
+             * @default
+             */
+            cable_code: string;
+            /** Length M */
+            length_m: number;
+            /** Name */
+            name: string;
+            /**
+             * Top Mhz
+             * @description Top of its IF
+             * @default 2150
+             */
+            top_mhz: number;
+        };
+        /**
+         * ExtraRunView
+         * @description Loss of one extra run at the top of its IF; None while its cable is not chosen.
+         */
+        ExtraRunView: {
+            /** Length M */
+            length_m: number;
+            /** Loss Db */
+            loss_db: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ExtraRunsResult
+         * @description All extra runs.
+         */
+        ExtraRunsResult: {
+            /** Length M */
+            length_m: number;
+            /** Runs */
+            runs: components["schemas"]["ExtraRunView"][];
         };
         /**
          * Finding
@@ -1713,6 +1990,18 @@ export interface components {
              */
             compass_deg: number;
             /**
+             * Concrete Least C
+             * @description Least temperature until concrete has set
+             * @default 5
+             */
+            concrete_least_c: number;
+            /**
+             * Currency
+             * @description Sign of the firm's currency, for cost sheets
+             * @default
+             */
+            currency: string;
+            /**
              * Design Gust Mps
              * @description 3 s gust at 10 m over open country that the mount must survive
              * @default 45
@@ -1726,6 +2015,12 @@ export interface components {
              */
             exposure: "B" | "C" | "D";
             /**
+             * Foam Least C
+             * @description Least temperature at which wall foam sets; the can prevails
+             * @default 5
+             */
+            foam_least_c: number;
+            /**
              * Fresnel Share
              * @description Share of the first Fresnel radius kept free
              * @default 0.6
@@ -1738,11 +2033,35 @@ export interface components {
              */
             hold_db: number;
             /**
+             * Ladder Gust Mps
+             * @description Gust over which nobody goes up a ladder or on a roof
+             * @default 12
+             */
+            ladder_gust_mps: number;
+            /**
+             * Level Margin Db
+             * @description Clear-sky level wanted over the least that the service needs
+             * @default 3
+             */
+            level_margin_db: number;
+            /**
              * Level Shortfall Db
              * @description How far the peak may lie under the link's prediction before it is doubted
              * @default 2
              */
             level_shortfall_db: number;
+            /**
+             * Lift Gust Mps
+             * @description Gust over which no reflector or panel is lifted
+             * @default 8
+             */
+            lift_gust_mps: number;
+            /**
+             * Lineup Lead Min
+             * @description Minutes before a line-up by which coarse pointing is finished
+             * @default 60
+             */
+            lineup_lead_min: number;
             /**
              * Lone Lift Kg
              * @description Mass that one person may lift at height
@@ -1767,6 +2086,12 @@ export interface components {
              * @default 1
              */
             preset_elevation_deg: number;
+            /**
+             * Sealant Least C
+             * @description Least temperature at which sealant and adhesive set; the tube prevails
+             * @default 5
+             */
+            sealant_least_c: number;
             /**
              * Second Pass Db
              * @description Gain under which another peaking pass is not worth it
@@ -1797,6 +2122,18 @@ export interface components {
              * @default 0.5
              */
             wind_loss_db: number;
+            /**
+             * Workday H
+             * @description Hours of a working day
+             * @default 9
+             */
+            workday_h: number;
+            /**
+             * Workday Start H
+             * @description Hour at which the crew begins, site time
+             * @default 8
+             */
+            workday_start_h: number;
             /**
              * Working Gust Mps
              * @description 3 s gust at 10 m in which the service must still hold
@@ -1899,10 +2236,13 @@ export interface components {
             coverage: components["schemas"]["BeamResult"] | null;
             deliveries: components["schemas"]["DeliveriesResult"];
             elevation_peak: components["schemas"]["PeakView"] | null;
+            extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
             instruments: components["schemas"]["InstrumentsResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             /** May Sign Off */
             may_sign_off: boolean;
+            /** @description The modem's own angles against ours */
+            modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
@@ -1914,6 +2254,8 @@ export interface components {
             /** Stations */
             stations: components["schemas"]["StationView"][];
             verdict: components["schemas"]["Level"];
+            /** @description None in records of older versions */
+            visit?: components["schemas"]["VisitAssessment"] | null;
         };
         /**
          * JobFacts
@@ -1947,6 +2289,8 @@ export interface components {
             /** Cautions Seen */
             cautions_seen?: string[];
             clinometer?: components["schemas"]["Instrument"] | null;
+            /** Clinometer At Peak Deg */
+            clinometer_at_peak_deg?: number | null;
             /**
              * Clinometer Correction Deg
              * @default 0
@@ -1954,6 +2298,11 @@ export interface components {
             clinometer_correction_deg: number;
             /** @description The crew's own, with its checks */
             compass?: components["schemas"]["Instrument"] | null;
+            /**
+             * Compass At Peak Deg
+             * @description What the compass showed on the peak
+             */
+            compass_at_peak_deg?: number | null;
             /**
              * Compass Correction Deg
              * @default 0
@@ -1983,6 +2332,10 @@ export interface components {
              * @default 0
              */
             device_now_s: number;
+            /** Documents */
+            documents?: components["schemas"]["DocumentFact"][];
+            /** Extra Runs */
+            extra_runs?: components["schemas"]["ExtraRun"][];
             /** Hazards */
             hazards?: string[];
             /** Height Above Ground M */
@@ -2012,20 +2365,30 @@ export interface components {
              *         "clearance_deg": 10,
              *         "clinometer_deg": 0.3,
              *         "compass_deg": 2,
+             *         "concrete_least_c": 5,
+             *         "currency": "",
              *         "design_gust_mps": 45,
              *         "exposure": "C",
+             *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
              *         "hold_db": 0.2,
+             *         "ladder_gust_mps": 12,
+             *         "level_margin_db": 3,
              *         "level_shortfall_db": 2,
+             *         "lift_gust_mps": 8,
+             *         "lineup_lead_min": 60,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
+             *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
              *         "steel_yield_mpa": 235,
              *         "strength_factor": 1.5,
              *         "wind_loss_db": 0.5,
+             *         "workday_h": 9,
+             *         "workday_start_h": 8,
              *         "working_gust_mps": 20
              *       },
              *       "top_db": null
@@ -2040,8 +2403,17 @@ export interface components {
             mast_free_length_m?: number | null;
             /** Mast Wall Mm */
             mast_wall_mm?: number | null;
+            /**
+             * Modem Azimuth Deg
+             * @description On the modem's own pointing page
+             */
+            modem_azimuth_deg?: number | null;
+            /** Modem Elevation Deg */
+            modem_elevation_deg?: number | null;
             /** Needs */
             needs?: string[];
+            /** Needs Proved */
+            needs_proved?: string[];
             /**
              * Other Latitude Deg
              * @description A second entry for the same site
@@ -2078,20 +2450,30 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "currency": "",
              *       "design_gust_mps": 45,
              *       "exposure": "C",
+             *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
              *       "steel_yield_mpa": 235,
              *       "strength_factor": 1.5,
              *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
              *       "working_gust_mps": 20
              *     }
              */
@@ -2104,6 +2486,8 @@ export interface components {
              * @default
              */
             service_wanted: string;
+            /** Settings */
+            settings?: components["schemas"]["SettingMark"][];
             /** Settled */
             settled?: string[];
             /** Skyline */
@@ -2113,6 +2497,38 @@ export interface components {
             /** Step Marks */
             step_marks?: components["schemas"]["StepMark"][];
             terminal?: components["schemas"]["Terminal"] | null;
+            /**
+             * @default {
+             *       "climber": "",
+             *       "climber_contact": "",
+             *       "cluster_code": "",
+             *       "conditions": [],
+             *       "costs": [],
+             *       "customer_reference": "",
+             *       "forecast_gust_mps": null,
+             *       "forecast_low_c": null,
+             *       "hardware_address": "",
+             *       "lineup_at": null,
+             *       "lineup_booked": false,
+             *       "lineup_person": "",
+             *       "may_drill": true,
+             *       "old_line": "",
+             *       "overlap_month_count": 0,
+             *       "permanence": "",
+             *       "place_error_m": null,
+             *       "place_method": "",
+             *       "reasons": [],
+             *       "return_on": null,
+             *       "reuse_note": "",
+             *       "site_code": "",
+             *       "site_id": "",
+             *       "surface": null,
+             *       "tasks": [],
+             *       "terminal_id": "",
+             *       "wanted_height_m": 0
+             *     }
+             */
+            visit: components["schemas"]["VisitFacts"];
         };
         /**
          * JobOut
@@ -2171,20 +2587,40 @@ export interface components {
             cable_code?: string | null;
             /** Cautions Seen */
             cautions_seen?: string[] | null;
+            /** Climber */
+            climber?: string | null;
+            /** Climber Contact */
+            climber_contact?: string | null;
+            /** Clinometer At Peak Deg */
+            clinometer_at_peak_deg?: number | null;
             /** Clinometer Code */
             clinometer_code?: string | null;
             /** Clinometer Correction Deg */
             clinometer_correction_deg?: number | null;
+            /** Cluster Code */
+            cluster_code?: string | null;
+            /** Compass At Peak Deg */
+            compass_at_peak_deg?: number | null;
             /** Compass Code */
             compass_code?: string | null;
             /** Compass Correction Deg */
             compass_correction_deg?: number | null;
+            /** Conditions */
+            conditions?: string[] | null;
             /** Connectors */
             connectors?: number | null;
             /** Customer */
             customer?: string | null;
+            /** Customer Reference */
+            customer_reference?: string | null;
             /** Date */
             date?: string | null;
+            /** Forecast Gust Mps */
+            forecast_gust_mps?: number | null;
+            /** Forecast Low C */
+            forecast_low_c?: number | null;
+            /** Hardware Address */
+            hardware_address?: string | null;
             /** Hazards */
             hazards?: string[] | null;
             /** Height Above Ground M */
@@ -2195,6 +2631,12 @@ export interface components {
             lean_deg?: number | null;
             /** Lean Towards Deg */
             lean_towards_deg?: number | null;
+            /** Lineup At */
+            lineup_at?: string | null;
+            /** Lineup Booked */
+            lineup_booked?: boolean | null;
+            /** Lineup Person */
+            lineup_person?: string | null;
             /** Lock After Db */
             lock_after_db?: number | null;
             /** Lock Before Db */
@@ -2205,10 +2647,28 @@ export interface components {
             mast_free_length_m?: number | null;
             /** Mast Wall Mm */
             mast_wall_mm?: number | null;
+            /** May Drill */
+            may_drill?: boolean | null;
+            /** Modem Azimuth Deg */
+            modem_azimuth_deg?: number | null;
+            /** Modem Elevation Deg */
+            modem_elevation_deg?: number | null;
             /** Needs */
             needs?: string[] | null;
+            /** Needs Proved */
+            needs_proved?: string[] | null;
+            /** Old Line */
+            old_line?: string | null;
             /** Other Place Text */
             other_place_text?: string | null;
+            /** Overlap Month Count */
+            overlap_month_count?: number | null;
+            /** Permanence */
+            permanence?: string | null;
+            /** Place Error M */
+            place_error_m?: number | null;
+            /** Place Method */
+            place_method?: string | null;
             /** Place Text */
             place_text?: string | null;
             /** Preset Measured Deg */
@@ -2227,14 +2687,30 @@ export interface components {
             push_right_db?: number | null;
             /** Push Top Db */
             push_top_db?: number | null;
+            /** Reasons */
+            reasons?: string[] | null;
+            /** Return On */
+            return_on?: string | null;
+            /** Reuse Note */
+            reuse_note?: string | null;
             /** Satellite Code */
             satellite_code?: string | null;
             /** Service Wanted */
             service_wanted?: string | null;
             /** Settled */
             settled?: string[] | null;
+            /** Site Code */
+            site_code?: string | null;
+            /** Site Id */
+            site_id?: string | null;
+            /** Surface */
+            surface?: string | null;
             /** Terminal Code */
             terminal_code?: string | null;
+            /** Terminal Id */
+            terminal_id?: string | null;
+            /** Wanted Height M */
+            wanted_height_m?: number | null;
         };
         /**
          * JobRow
@@ -2285,6 +2761,21 @@ export interface components {
          */
         Level: "hold" | "mind" | "unknown" | "clear";
         /**
+         * LineupResult
+         * @description The request, ready to paste or to read out.
+         */
+        LineupResult: {
+            /**
+             * Coarse Done By
+             * @description When coarse pointing has to be finished
+             */
+            coarse_done_by: string | null;
+            /** Missing */
+            missing: string[];
+            /** Request Text */
+            request_text: string;
+        };
+        /**
          * LockdownInput
          * @description Levels before and after the nuts are tightened, and after a push on each side of the rim.
          */
@@ -2307,20 +2798,30 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "currency": "",
              *       "design_gust_mps": 45,
              *       "exposure": "C",
+             *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
              *       "steel_yield_mpa": 235,
              *       "strength_factor": 1.5,
              *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
              *       "working_gust_mps": 20
              *     }
              */
@@ -2373,6 +2874,63 @@ export interface components {
              * @description Regular expression that a valid entry matches whole
              */
             pattern: string;
+        };
+        /**
+         * MountChoiceResult
+         * @description Kinds for this surface, those that suit first, the most rigid first.
+         */
+        MountChoiceResult: {
+            /** Options */
+            options: components["schemas"]["MountOption"][];
+        };
+        /**
+         * MountKind
+         * @description A kind of mount as the trade knows it. Heights are of the antenna over the fixing.
+         */
+        MountKind: {
+            /** Caution */
+            caution: string;
+            /** Code */
+            code: string;
+            /**
+             * Drills
+             * @description Whether it makes holes in the building
+             */
+            drills: boolean;
+            /**
+             * Most Aperture Mm
+             * @description Usual largest antenna: a planning aid
+             */
+            most_aperture_mm: number;
+            /**
+             * Most Height M
+             * @description Usual reach above the fixing: a planning aid
+             */
+            most_height_m: number;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string;
+            /** Permanent */
+            permanent: boolean;
+            /**
+             * Rigid Share
+             * @description How firmly it holds aim, 1 for a pole in concrete: the trade's ranking
+             */
+            rigid_share: number;
+            /** Surfaces */
+            surfaces: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast")[];
+        };
+        /**
+         * MountOption
+         * @description A kind with what speaks against it; nothing where it suits.
+         */
+        MountOption: {
+            /** Against */
+            against: string[];
+            kind: components["schemas"]["MountKind"];
+            /** Suits */
+            suits: boolean;
         };
         /**
          * MountResult
@@ -2513,6 +3071,18 @@ export interface components {
             username: string;
         };
         /**
+         * PlaceErrorResult
+         * @description Largest change of each angle over all directions of the error.
+         */
+        PlaceErrorResult: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /** Skew Deg */
+            skew_deg: number;
+        };
+        /**
          * PlaceForms
          * @description The same place in each form in which a modem or a colleague may want it.
          */
@@ -2566,6 +3136,39 @@ export interface components {
              * @description Clockwise positive from behind
              */
             skew_error_deg: number;
+        };
+        /**
+         * PositionEntryResult
+         * @description The two entries, and how they are read out.
+         */
+        PositionEntryResult: {
+            /** Latitude Text */
+            latitude_text: string;
+            /** Longitude Text */
+            longitude_text: string;
+            /**
+             * Spoken
+             * @description To be read out over the telephone
+             */
+            spoken: string;
+        };
+        /**
+         * PositionFormat
+         * @description How this terminal wants its own position typed.
+         */
+        PositionFormat: {
+            /**
+             * Decimals Count
+             * @description Digits behind the point of the last part
+             * @default 4
+             */
+            decimals_count: number;
+            /**
+             * Style
+             * @default decimal
+             * @enum {string}
+             */
+            style: "decimal" | "decimal_hemisphere" | "degrees_minutes" | "degrees_minutes_seconds";
         };
         /**
          * PositionOut
@@ -2674,6 +3277,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Settings
+             * @description Settings sheet of its network, in the order of entry
+             */
+            settings?: components["schemas"]["SettingField"][];
+            /**
              * Tilt Deg
              * @description Own turn of the polarization plane
              * @default 0
@@ -2751,6 +3359,19 @@ export interface components {
             down_mbps: number;
             /** Latency Ms */
             latency_ms: number;
+            /**
+             * Link
+             * @description How the measuring device hung on the router
+             * @default
+             * @enum {string}
+             */
+            link: "" | "wired" | "wireless";
+            /**
+             * Note
+             * @description Test page, device, time of day
+             * @default
+             */
+            note: string;
             /** Up Mbps */
             up_mbps: number;
             /**
@@ -2758,6 +3379,48 @@ export interface components {
              * @enum {string}
              */
             when: "before" | "after";
+        };
+        /**
+         * SettingField
+         * @description A field of a network's settings sheet. Credentials are entered by the user and never kept.
+         */
+        SettingField: {
+            /**
+             * Example
+             * @default
+             */
+            example: string;
+            /** Name */
+            name: string;
+            /**
+             * Secret
+             * @description A credential: it is ticked when entered, its value is not kept
+             * @default false
+             */
+            secret: boolean;
+        };
+        /**
+         * SettingMark
+         * @description A field of the settings sheet as entered into the modem. A secret's value is never kept.
+         */
+        SettingMark: {
+            /**
+             * Entered
+             * @default false
+             */
+            entered: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Secret
+             * @default false
+             */
+            secret: boolean;
+            /**
+             * Value
+             * @default
+             */
+            value: string;
         };
         /**
          * SignIn
@@ -2987,6 +3650,22 @@ export interface components {
             supply_v: number;
         };
         /**
+         * TaskWeather
+         * @description A kind of work with its verdict and the reasons.
+         */
+        TaskWeather: {
+            level: components["schemas"]["Level"];
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: string[];
+            /**
+             * Task
+             * @enum {string}
+             */
+            task: "ladder" | "lift" | "sealant" | "foam" | "concrete";
+        };
+        /**
          * Telemetry
          * @description Everything that the terminal tells.
          */
@@ -3068,9 +3747,20 @@ export interface components {
              * @enum {string}
              */
             family: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+            /**
+             * Focal Length Mm
+             * @description Of the reflector, for spare feeds
+             */
+            focal_length_mm?: number | null;
             mast: components["schemas"]["MastWindow"];
             /** Name */
             name: string;
+            /**
+             * Needs Lineup
+             * @description Whether the operations desk lines it up by appointment
+             * @default false
+             */
+            needs_lineup: boolean;
             /**
              * Other Faces
              * @description Other places where a clinometer may be laid
@@ -3083,6 +3773,13 @@ export interface components {
              * @enum {string}
              */
             polarization: "circular" | "linear";
+            /**
+             * @default {
+             *       "decimals_count": 4,
+             *       "style": "decimal"
+             *     }
+             */
+            position_format: components["schemas"]["PositionFormat"];
             /**
              * Receive Beamwidth Deg
              * @description Maker's figure, else 70 λ/D
@@ -3128,6 +3825,216 @@ export interface components {
             height_m: number | null;
             /** Tile */
             tile: string;
+        };
+        /**
+         * VisitAssessment
+         * @description What the entries about the visit come to; None where an entry is missing.
+         */
+        VisitAssessment: {
+            costs: components["schemas"]["CostsResult"];
+            days: components["schemas"]["VisitDaysResult"];
+            lineup: components["schemas"]["LineupResult"];
+            mounts: components["schemas"]["MountChoiceResult"];
+            place_error: components["schemas"]["PlaceErrorResult"] | null;
+            /** Place Error M */
+            place_error_m: number | null;
+            position_entry: components["schemas"]["PositionEntryResult"] | null;
+            weather: components["schemas"]["WeatherResult"];
+        };
+        /**
+         * VisitDaysResult
+         * @description The tasks in the order of the work.
+         */
+        VisitDaysResult: {
+            /** Day Count */
+            day_count: number;
+            /** Rows */
+            rows: components["schemas"]["VisitRow"][];
+        };
+        /**
+         * VisitFacts
+         * @description Entries about the visit. Empty: not yet.
+         */
+        VisitFacts: {
+            /**
+             * Climber
+             * @description Who is competent for this height and weather
+             * @default
+             */
+            climber: string;
+            /**
+             * Climber Contact
+             * @default
+             */
+            climber_contact: string;
+            /**
+             * Cluster Code
+             * @description Frequency-cluster code of the order
+             * @default
+             */
+            cluster_code: string;
+            /** Conditions */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            /** Costs */
+            costs?: components["schemas"]["CostItem"][];
+            /**
+             * Customer Reference
+             * @default
+             */
+            customer_reference: string;
+            /** Forecast Gust Mps */
+            forecast_gust_mps?: number | null;
+            /** Forecast Low C */
+            forecast_low_c?: number | null;
+            /**
+             * Hardware Address
+             * @default
+             */
+            hardware_address: string;
+            /**
+             * Lineup At
+             * @description Site's clock
+             */
+            lineup_at?: string | null;
+            /**
+             * Lineup Booked
+             * @default false
+             */
+            lineup_booked: boolean;
+            /**
+             * Lineup Person
+             * @default
+             */
+            lineup_person: string;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Old Line
+             * @default
+             * @enum {string}
+             */
+            old_line: "" | "replace" | "backup" | "balance";
+            /**
+             * Overlap Month Count
+             * @default 0
+             */
+            overlap_month_count: number;
+            /**
+             * Permanence
+             * @default
+             * @enum {string}
+             */
+            permanence: "" | "permanent" | "trial" | "temporary";
+            /**
+             * Place Error M
+             * @description How far off the place may be
+             */
+            place_error_m?: number | null;
+            /**
+             * Place Method
+             * @default
+             * @enum {string}
+             */
+            place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
+            /** Reasons */
+            reasons?: string[];
+            /**
+             * Return On
+             * @description Day of the return visit of a trial or temporary set-up
+             */
+            return_on?: string | null;
+            /**
+             * Reuse Note
+             * @description What the permanent set-up takes over: cable, hole, mount
+             * @default
+             */
+            reuse_note: string;
+            /**
+             * Site Code
+             * @description Location code of the order
+             * @default
+             */
+            site_code: string;
+            /**
+             * Site Id
+             * @default
+             */
+            site_id: string;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /** Tasks */
+            tasks?: components["schemas"]["VisitTask"][];
+            /**
+             * Terminal Id
+             * @default
+             */
+            terminal_id: string;
+            /**
+             * Wanted Height M
+             * @default 0
+             */
+            wanted_height_m: number;
+        };
+        /**
+         * VisitRow
+         * @description When a task is worked on, local time of the site, and when it has set.
+         */
+        VisitRow: {
+            /**
+             * Day Number
+             * @description 1 for the first day
+             */
+            day_number: number;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Name */
+            name: string;
+            /**
+             * Set At
+             * Format: date-time
+             */
+            set_at: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+        };
+        /**
+         * VisitTask
+         * @description A piece of work for the crew, and how long it must be left alone afterwards.
+         */
+        VisitTask: {
+            /**
+             * After
+             * @description Tasks that must be finished and set before, separated by ;
+             * @default
+             */
+            after: string;
+            /** Name */
+            name: string;
+            /**
+             * Wait H
+             * @description Setting or curing that nobody need watch
+             * @default 0
+             */
+            wait_h: number;
+            /** Work H */
+            work_h: number;
+        };
+        /**
+         * WeatherResult
+         * @description Every kind of work.
+         */
+        WeatherResult: {
+            /** Tasks */
+            tasks: components["schemas"]["TaskWeather"][];
         };
         /**
          * WorkOrderResult
@@ -3606,6 +4513,33 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_api_patch_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_api_drawings: {
         parameters: {
             query?: {
@@ -3626,6 +4560,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_put_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                name: "settings" | "extra_runs" | "costs" | "tasks";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                }[];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -4297,7 +5260,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
             };
             cookie?: never;
         };
@@ -4325,7 +5288,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "beams" | "omm" | "tle";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "beams" | "omm" | "tle";
             };
             cookie?: never;
         };
@@ -4345,7 +5308,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
             };
             cookie?: never;
         };
@@ -4372,12 +5335,36 @@ export interface operations {
             };
         };
     };
+    rindle_server_stores_api_read_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "rules";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
     rindle_server_stores_api_delete_item: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
                 code: string;
             };
             cookie?: never;

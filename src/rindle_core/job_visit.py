@@ -1,0 +1,116 @@
+"""A job's entries about the visit put through their calculators."""
+
+from __future__ import annotations
+
+from rindle_core.aim import PlaceErrorInput, PlaceErrorResult, place_error
+from rindle_core.brief import OLD_LINE
+from rindle_core.catalogue import Beam
+from rindle_core.costs import CostsInput, CostsResult, costs
+from rindle_core.documents import judge_documents
+from rindle_core.findings import Finding, Level
+from rindle_core.job_facts import JobFacts
+from rindle_core.lineup import LineupInput, LineupResult, lineup_request
+from rindle_core.model import Model
+from rindle_core.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
+from rindle_core.places import PositionEntryInput, PositionEntryResult, degrees_minutes_seconds, position_entry
+from rindle_core.registry import Outcome
+from rindle_core.visit import METHOD_ERROR_M, judge_visit
+from rindle_core.visit_days import VisitDaysInput, VisitDaysResult, visit_days
+from rindle_core.weather import WeatherInput, WeatherResult, weather
+
+
+class VisitAssessment(Model):
+    """What the entries about the visit come to; None where an entry is missing."""
+
+    place_error_m: float | None
+    place_error: PlaceErrorResult | None
+    position_entry: PositionEntryResult | None
+    mounts: MountChoiceResult
+    weather: WeatherResult
+    days: VisitDaysResult
+    costs: CostsResult
+    lineup: LineupResult
+
+
+def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[Finding]]:
+    """The assessment and its findings. A part that nobody has begun to enter says nothing."""
+    visit = facts.visit
+    aperture_mm = facts.terminal.aperture_mm if facts.terminal else None
+    mounts = mount_choice(
+        MountChoiceInput(
+            surface=visit.surface, may_drill=visit.may_drill, permanent=visit.permanence in ("", "permanent"),
+            wanted_height_m=visit.wanted_height_m, aperture_mm=aperture_mm, rules=facts.rules,
+        )
+    )  # fmt: skip
+    skies = weather(
+        WeatherInput(
+            forecast_gust_mps=visit.forecast_gust_mps, forecast_low_c=visit.forecast_low_c, conditions=visit.conditions, rules=facts.rules
+        )
+    )
+    days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=facts.date, rules=facts.rules))
+    lined = _lineup(facts, beam)
+    wants_lineup = visit.lineup_at is not None or (facts.terminal is not None and facts.terminal.needs_lineup)
+    told_weather = visit.forecast_gust_mps is not None or visit.forecast_low_c is not None or bool(visit.conditions)
+    findings = [
+        *(mounts.findings if visit.surface else []),
+        *(skies.findings if told_weather else []),
+        *days.findings,
+        *(lined.findings if wants_lineup else []),
+        *judge_visit(visit, facts.date),
+        *judge_documents(facts.documents, facts.satellite),
+        *_judge_old_line(visit.old_line),
+    ]
+    error_m, errors, entry = _place_of(facts)
+    result = VisitAssessment(
+        place_error_m=error_m, place_error=errors, position_entry=entry, mounts=mounts.result, weather=skies.result, days=days.result,
+        costs=costs(CostsInput(items=visit.costs, overlap_month_count=visit.overlap_month_count)).result, lineup=lined.result,
+    )  # fmt: skip
+    return result, findings
+
+
+def _place_of(facts: JobFacts) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:
+    if facts.latitude_deg is None or facts.longitude_deg is None:
+        return None, None, None
+    entry = None
+    if facts.terminal:
+        entry = position_entry(
+            PositionEntryInput(
+                latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, position_format=facts.terminal.position_format
+            )
+        ).result
+    error_m = facts.visit.place_error_m or METHOD_ERROR_M.get(facts.visit.place_method or "typed")
+    if facts.satellite is None or error_m is None:
+        return error_m, None, entry
+    errors = place_error(
+        PlaceErrorInput(
+            latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, height_m=facts.height_m,
+            satellite_longitude_deg=facts.satellite.longitude_deg, place_error_m=error_m,
+        )
+    ).result  # fmt: skip
+    return error_m, errors, entry
+
+
+def _lineup(facts: JobFacts, beam: Beam | None) -> Outcome[LineupResult]:
+    visit = facts.visit
+    placed = facts.latitude_deg is not None and facts.longitude_deg is not None
+    return lineup_request(
+        LineupInput(
+            installer=visit.lineup_person, customer=facts.customer, site_id=visit.site_id, terminal_id=visit.terminal_id,
+            hardware_address=visit.hardware_address, terminal=facts.terminal.name if facts.terminal else "",
+            satellite=facts.satellite.name if facts.satellite else "", beam=beam.letter if beam else "",
+            place=degrees_minutes_seconds(facts.latitude_deg, facts.longitude_deg) if placed else "",  # type: ignore[arg-type]  # placed
+            wanted_at=visit.lineup_at, booked=visit.lineup_booked, visit_on=facts.date, rules=facts.rules,
+        )
+    )  # fmt: skip
+
+
+def _judge_old_line(choice: str) -> list[Finding]:
+    if choice not in OLD_LINE:
+        return []
+    name, text = OLD_LINE[choice]
+    return [
+        Finding(level=Level.CLEAR, code="brief.old_line", message=f"The old line: {name.casefold()}", why=text, source="Needs interview")
+    ]
+
+
+__all__ = ["VisitAssessment", "visit_of"]

@@ -1,0 +1,60 @@
+"""Signing a job off: inputs, results and version are frozen, and the instruments learn from the peak."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.utils import timezone
+
+from rindle_core import __version__
+from rindle_core.catalogue import Instrument
+from rindle_core.instruments import checks_at_peak
+from rindle_server.errors import Conflict
+from rindle_server.jobs import models
+from rindle_server.jobs.edit import whole
+from rindle_server.jobs.facts import Assessed, assessed
+from rindle_server.stores.models import StoreItem, put_item
+
+
+@whole
+def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
+    """Freezes inputs, results and version. Raises Conflict that says what is still open."""
+    found = assessed(job)
+    if not found.result.may_sign_off:
+        held = [station.name for station in found.result.stations if station.verdict == "hold"]
+        reasons = [f"{', '.join(held)} on hold"] if held else []
+        if found.result.bringup is None or not found.result.bringup.online:
+            reasons.append("the terminal is not online")
+        if found.result.acceptance.after is None:
+            reasons.append("the new service is not measured")
+        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(reasons)}.")
+    if not by.strip():
+        raise Conflict.one("name", "Enter the name of the person who signs.")
+    _teach_instruments(job, found)
+    job.signed_off_at = at or timezone.now()
+    job.signed_off_by = by.strip()
+    job.record = {
+        "version": __version__,
+        "facts": found.facts.model_dump(mode="json"),
+        "assessment": found.result.model_dump(mode="json"),
+        "place_text": job.place_text,
+        "signed_off_at": job.signed_off_at.isoformat(),
+        "signed_off_by": job.signed_off_by,
+    }
+    job.save()
+
+
+def _teach_instruments(job: models.Job, found: Assessed) -> None:
+    """What the crew's instruments showed on the peak becomes a check of each in the stores, once."""
+    facts = found.facts
+    if found.result.aim is None or facts.terminal is None:
+        return
+    checks = checks_at_peak(
+        facts.date, job.number, found.result.aim, [facts.terminal.clinometer, *facts.terminal.other_faces],
+        facts.compass_at_peak_deg, facts.clinometer_at_peak_deg,
+    )  # fmt: skip
+    for kind, check in checks.items():
+        item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{kind}_code")).first()
+        if item is not None:
+            own = item.read(Instrument)
+            put_item("instrument", own.model_copy(update={"checks": [*own.checks, check]}).model_dump(mode="json"))

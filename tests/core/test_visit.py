@@ -1,0 +1,244 @@
+"""What is settled before the visit, against closed forms, brute force and the source's own conditions."""
+
+import datetime as dt
+import itertools
+import json
+import math
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from itur.models.itu618 import rain_attenuation
+
+from rindle_core.aim import AimInput, PlaceErrorInput, aim, place_error
+from rindle_core.catalogue import Bracket, Clinometer, PositionFormat, Satellite
+from rindle_core.costs import CostItem, CostsInput, costs
+from rindle_core.documents import DocumentFact, judge_documents, satellite_named
+from rindle_core.errors import InputError
+from rindle_core.findings import Level
+from rindle_core.instruments import checks_at_peak
+from rindle_core.lineup import LineupInput, lineup_request
+from rindle_core.link import LinkInput, footprint_loss_db, link
+from rindle_core.mount_choice import SURFACES, MountChoiceInput, mount_choice
+from rindle_core.places import PositionEntryInput, position_entry
+from rindle_core.spare_feeds import SpareFeedsInput, spare_feeds
+from rindle_core.visit_days import VisitDaysInput, VisitTask, visit_days
+from rindle_core.weather import WeatherInput, weather
+
+DEMO = Path(__file__).parents[2] / "demo"
+SATELLITES = [Satellite.model_validate(one) for one in json.loads((DEMO / "satellites.json").read_text("utf-8"))]
+DAY = dt.date(2026, 11, 24)
+SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
+
+
+@pytest.mark.parametrize("surface", sorted(SURFACES))
+def test_every_surface_has_a_mount_and_wishes_only_take_kinds_away(surface):
+    free = mount_choice(MountChoiceInput(surface=surface, permanent=False)).result.options
+    assert any(one.suits for one in free)
+    held = mount_choice(MountChoiceInput(surface=surface, may_drill=False, wanted_height_m=1.1)).result.options
+    assert {one.kind.code for one in held if one.suits} <= {one.kind.code for one in free if one.suits}
+    assert all(one.against for one in held if not one.suits)  # nothing is put aside without a reason
+    assert not any(one.kind.drills for one in held if one.suits)
+
+
+def test_no_hole_for_good_on_shingle_leaves_nothing_and_says_so():
+    outcome = mount_choice(MountChoiceInput(surface="shingle", may_drill=False))
+    assert outcome.findings[0].level is Level.MIND
+
+
+def level_of(outcome, task):
+    return next(one.level for one in outcome.result.tasks if one.task == task)
+
+
+def test_weather_stops_what_it_must_and_nothing_else():
+    calm = weather(WeatherInput(forecast_gust_mps=12.0, forecast_low_c=5.0))  # exactly at the limits
+    assert level_of(calm, "ladder") is Level.CLEAR
+    assert level_of(calm, "lift") is Level.HOLD  # 8 m/s for lifting
+    assert level_of(calm, "concrete") is Level.CLEAR
+    frost = weather(WeatherInput(forecast_gust_mps=3, forecast_low_c=4.9, conditions=["ice"]))
+    assert [level_of(frost, task) for task in ("ladder", "lift", "sealant", "foam", "concrete")] == [Level.HOLD] * 5
+    assert level_of(weather(WeatherInput()), "ladder") is Level.UNKNOWN
+    assert weather(WeatherInput()).findings[0].level is Level.UNKNOWN
+
+
+FOAM = VisitTask(name="Wall and foam", work_h=2, wait_h=14)
+TASKS = [VisitTask(name="Roof mount", work_h=4), FOAM, VisitTask(name="Cable", work_h=3, after="Wall and foam; Roof mount")]
+
+
+def test_what_sets_slowly_comes_first_and_the_rest_is_done_meanwhile():
+    result = visit_days(VisitDaysInput(tasks=TASKS, first_day=DAY)).result
+    assert [(row.name, row.day_number, row.starts_at.hour) for row in result.rows] == [
+        ("Wall and foam", 1, 8),
+        ("Roof mount", 1, 10),
+        ("Cable", 2, 8),
+    ]
+    assert result.rows[0].set_at == dt.datetime(2026, 11, 25, 0, 0)
+
+
+def brute_force_end_h(tasks, start_h=8.0, day_h=9.0):
+    """Least hour at which all is set, over every order of the tasks, each as early as its order lets it."""
+    best = math.inf
+    for order in itertools.permutations(tasks):
+        now, set_h = start_h, {}
+        for one in order:
+            if any(need not in set_h for need in one.needs()):
+                break
+            now = max([now, *(set_h[need] for need in one.needs())])
+            hour = now % 24
+            if hour < start_h:
+                now += start_h - hour
+            if now % 24 + one.work_h > start_h + day_h + 1e-9:
+                now = (now // 24 + 1) * 24 + start_h
+            now += one.work_h
+            set_h[one.name] = now + one.wait_h
+        else:
+            best = min(best, max(set_h.values()))
+    return best
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.lists(st.tuples(st.integers(1, 6), st.integers(0, 30), st.booleans()), min_size=1, max_size=5))
+def test_a_plan_keeps_every_rule_and_is_never_twice_the_best(rows):
+    tasks = [
+        VisitTask(name=f"t{i}", work_h=w, wait_h=s, after=f"t{i - 1}" if behind and i else "") for i, (w, s, behind) in enumerate(rows)
+    ]
+    found = {row.name: row for row in visit_days(VisitDaysInput(tasks=tasks, first_day=DAY)).result.rows}
+    spans = sorted((row.starts_at, row.ends_at) for row in found.values())
+    assert all(first[1] <= second[0] for first, second in itertools.pairwise(spans))  # one crew
+    midnight = dt.datetime(2026, 11, 24)
+    for one in tasks:
+        row = found[one.name]
+        assert row.starts_at.hour >= 8
+        assert (row.ends_at - dt.datetime.combine(row.starts_at.date(), dt.time())).total_seconds() <= 17 * 3600
+        assert all(found[need].set_at <= row.starts_at for need in one.needs())
+    end_h = max((row.set_at - midnight).total_seconds() / 3600 for row in found.values())
+    assert brute_force_end_h(tasks) - 1e-9 <= end_h <= 2 * brute_force_end_h(tasks)  # Graham's bound for list schedules
+
+
+def test_tasks_that_wait_for_each_other_are_named():
+    circle = [VisitTask(name="a", work_h=1, after="b"), VisitTask(name="b", work_h=1, after="a")]
+    with pytest.raises(InputError, match="wait for each other"):
+        visit_days(VisitDaysInput(tasks=circle, first_day=DAY))
+
+
+def test_costs_of_the_first_year_by_hand():
+    items = [CostItem(item="kit", amount_money=4000), CostItem(item="new", kind="new_month", amount_money=500), CostItem(item="old", kind="old_month", amount_money=300)]  # fmt: skip
+    result = costs(CostsInput(items=items, overlap_month_count=2)).result
+    assert (result.first_year_money, result.month_difference_money) == (4000 + 6000 + 600, 200)
+
+
+def test_a_line_up_request_names_what_it_lacks_until_it_is_whole():
+    part = lineup_request(LineupInput(terminal_id="T-17", wanted_at=dt.datetime(2026, 11, 24, 14, 0)))
+    assert part.result.missing == ["hardware address", "installer"]
+    assert part.findings[0].level is Level.UNKNOWN
+    whole = LineupInput(terminal_id="T-17", hardware_address="02:00:5E:10:00:01", installer="N. M.", wanted_at=dt.datetime(2026, 11, 24, 14, 0), visit_on=DAY, booked=True)  # fmt: skip
+    found = lineup_request(whole)
+    assert found.findings[0].level is Level.CLEAR
+    assert found.result.coarse_done_by == dt.datetime(2026, 11, 24, 13, 0)  # one hour before, house rule
+    assert "02:00:5E:10:00:01" in found.result.request_text
+    other_day = lineup_request(whole.model_copy(update={"visit_on": dt.date(2026, 11, 25)}))
+    assert other_day.findings[0].code == "brief.lineup_day"
+
+
+def test_an_error_of_the_place_turns_the_angles_by_a_hair():
+    moved = place_error(PlaceErrorInput(**SITE, satellite_longitude_deg=31.6, place_error_m=1000.0)).result
+    # North of the satellite's sub-point elevation changes by at most (1 + R/d) times the angle at the Earth's centre: 1 km is 0.00898°.
+    assert 0.00898 < moved.elevation_deg < 0.00898 * 1.19
+    near = place_error(PlaceErrorInput(**SITE, satellite_longitude_deg=31.6, place_error_m=100.0)).result
+    assert near.azimuth_deg == pytest.approx(moved.azimuth_deg / 10, rel=0.01)  # linear so near
+
+
+@pytest.mark.parametrize(
+    ("style", "digits", "latitude", "longitude"),
+    [
+        ("decimal", 4, "-29.5527", "28.4462"),
+        ("decimal_hemisphere", 3, "29.553 S", "28.446 E"),
+        ("degrees_minutes", 2, "29° 33.16' S", "28° 26.77' E"),
+        ("degrees_minutes_seconds", 0, "29° 33' 10\" S", "28° 26' 46\" E"),
+    ],
+)
+def test_the_position_is_written_as_the_modem_wants_it(style, digits, latitude, longitude):
+    form = PositionFormat(style=style, decimals_count=digits)
+    told = position_entry(PositionEntryInput(latitude_deg=-29.5527, longitude_deg=28.4462, position_format=form)).result
+    assert (told.latitude_text, told.longitude_text) == (latitude, longitude)
+
+
+def test_minutes_never_round_up_to_sixty():
+    form = PositionFormat(style="degrees_minutes", decimals_count=2)
+    assert (
+        position_entry(PositionEntryInput(latitude_deg=29.99999, longitude_deg=0, position_format=form)).result.latitude_text
+        == "30° 00.00' N"
+    )
+    spoken = position_entry(
+        PositionEntryInput(latitude_deg=-1.5, longitude_deg=2, position_format=PositionFormat(decimals_count=1))
+    ).result.spoken
+    assert spoken == "latitude: minus 1 point 5; longitude: 2 point 0"
+
+
+SQUARE = (
+    SATELLITES[0].beams[0].model_copy(update={"polygon_deg": [(26.0, -30.0), (28.0, -30.0), (28.0, -28.0), (26.0, -28.0)], "holes_deg": []})
+)
+
+
+def test_the_footprint_falls_from_centre_to_edge():
+    assert footprint_loss_db(SQUARE, -29.0, 27.0) < 0.05  # the grid misses the centre by under a twelfth of the half width
+    assert footprint_loss_db(SQUARE, -29.0, 28.0) == pytest.approx(3.0, abs=0.02)  # on the outline: the beam's edge loss
+    half_way = footprint_loss_db(SQUARE, -29.0, 27.5)
+    assert half_way == pytest.approx(3.0 / 4, rel=0.12)  # parabola
+
+
+LINK = {**SITE, "elevation_deg": 55.0, "beam": SQUARE, "receive_ghz": 19.95, "aperture_mm": 740}
+
+
+def test_rain_follows_the_recommendation_and_the_margin_is_used_up_where_it_says():
+    result = link(LinkInput(**LINK, needed_es_n0_db=6.0)).result
+
+    def theirs_db(percent):
+        return rain_attenuation(-29.5, 28.4, 19.95, 55.0, hs=1.9, p=percent).value
+
+    p01 = next(one for one in result.rain if one.percent == 0.1)
+    assert p01.fade_db == pytest.approx(theirs_db(0.1), rel=0.01)  # interpolated between sixty shares
+    fade_db = theirs_db(result.without_service_percent)
+    sky_k = 275.0 * (1 - 10 ** (-fade_db / 10)) + 2.7 * (10 ** (-fade_db / 10) - 1)  # rain radiates as it absorbs, P.618
+    left_db = result.expected_es_n0_db - fade_db - 10 * math.log10(1 + sky_k / 150.0)
+    assert left_db == pytest.approx(6.0, abs=0.05)  # the same interpolation
+    assert result.without_service_h == pytest.approx(result.without_service_percent * 87.66)
+
+
+def test_too_little_level_is_a_hold():
+    assert link(LinkInput(**LINK, needed_es_n0_db=30.0)).findings[0].level is Level.HOLD
+
+
+def test_brackets_are_compared_and_what_speaks_against_one_is_said():
+    wanted = [one for one in SATELLITES if one.code in ("lapwing-3", "ibis-4")]
+    brackets = [Bracket(code="a", name="Twin bar", least_mm=20, most_mm=60, most_height_mm=25), Bracket(code="b", name="Long rail", least_mm=20, most_mm=420, most_height_mm=200, feed_count=3)]  # fmt: skip
+    outcome = spare_feeds(SpareFeedsInput(**SITE, satellite_longitude_deg=31.6, wanted=wanted, focal_length_mm=600, aperture_mm=960, feed_diameter_mm=20, brackets=brackets))  # fmt: skip
+    by_name = {one.name: one for one in outcome.result.brackets}
+    assert by_name["Long rail"].fits
+    assert any("holds 1" in reason for reason in by_name["Twin bar"].against)
+    offs = [one.feed.off_deg for one in outcome.result.feeds]
+    assert by_name["Long rail"].least_off_deg < min(offs) < max(offs) < by_name["Long rail"].most_off_deg
+    assert [one.feed.along_bar_mm for one in outcome.result.feeds] == sorted(one.feed.along_bar_mm for one in outcome.result.feeds)
+
+
+def test_a_configuration_for_another_satellite_is_a_hold():
+    named = satellite_named("settings.cfg", b"sat = HAMERKOP_2\nbeam=K\n", SATELLITES)
+    assert named == "hamerkop-2"
+    assert satellite_named("Ibis 4 rev3.cfg", b"", SATELLITES) == "ibis-4"
+    assert satellite_named("ibis-44.cfg", b"\x00\x01", SATELLITES) == ""
+    assert satellite_named("both", b"ibis-4 and hoopoe-1", SATELLITES) == ""
+    ibis = next(one for one in SATELLITES if one.code == "ibis-4")
+    file = DocumentFact(name="settings.cfg", kind="configuration", satellite_code=named)
+    assert judge_documents([file], ibis)[0].level is Level.HOLD
+    assert judge_documents([file], SATELLITES[0]) == []
+    assert judge_documents([file.model_copy(update={"kind": "other"})], ibis) == []
+
+
+def test_a_peak_teaches_the_instruments_what_they_read_more_than_is_true():
+    aimed = aim(AimInput(**SITE, satellite_longitude_deg=31.6, date=DAY)).result
+    face = Clinometer(face="rib", kind="face", offset_deg=22.0)
+    checks = checks_at_peak(DAY, "2026-1", aimed, [face], aimed.azimuth_magnetic_deg + 1.5, aimed.elevation_apparent_deg + 22.3)
+    assert checks["compass"].read_deg - checks["compass"].true_deg == pytest.approx(1.5, abs=0.01)
+    assert checks["clinometer"].read_deg - checks["clinometer"].true_deg == pytest.approx(0.3, abs=0.01)
+    assert checks_at_peak(DAY, "1", aimed, [face], None, None) == {}
