@@ -9,6 +9,7 @@ from rindle_core.aim import ModelDay
 from rindle_core.brief import Delivery
 from rindle_core.bringup import StateEntered
 from rindle_core.cable import CablePiece, ExtraRun
+from rindle_core.candidates import CandidateAt
 from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
 from rindle_core.documents import DocumentFact
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
@@ -79,6 +80,7 @@ class JobFacts(Model):
     clinometer: Instrument | None = None
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
+    positions: list[CandidateAt] = Field(default_factory=list, max_length=50)
     skyline: list[SkylinePoint] = Field(default_factory=list)
     mast_diameter_mm: float | None = Field(default=None, gt=0, le=500)
     mast_wall_mm: float | None = Field(default=None, gt=0, le=50)

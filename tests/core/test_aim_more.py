@@ -312,9 +312,13 @@ def test_each_usual_mistake_is_named_by_the_one_that_fits(site):
     assert "seen from in front" in printed(a, e, -s, site=site)[1]["skew"]
     other = ours(satellite_longitude_deg=48.2)
     assert "Other, another satellite" in printed(other.azimuth_true_deg, other.elevation_apparent_deg, site=site)[1]["azimuth"]
-    swapped = ours(latitude_deg=-site["latitude_deg"])
-    explained = printed(swapped.azimuth_true_deg, swapped.elevation_apparent_deg, swapped.skew_deg, site)[1]["azimuth"]
-    assert "swapped" in explained or "wrong side" in explained or "half a circle" in explained or "anticlockwise" in explained
+    for change, said in (
+        ({"latitude_deg": -site["latitude_deg"]}, "North and south were swapped."),
+        ({"longitude_deg": -site["longitude_deg"]}, "East and west of the site were swapped."),
+        ({"satellite_longitude_deg": -31.6}, "The satellite's longitude was taken on the wrong side of Greenwich."),
+    ):
+        meant = ours(**change)
+        assert printed(meant.azimuth_true_deg, meant.elevation_apparent_deg, meant.skew_deg, site)[1]["azimuth"] == said
 
 
 def test_what_no_mistake_explains_is_said_to_be_unexplained():

@@ -10,6 +10,7 @@ from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
+from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.skyline import skyline_strip
 from rindle_server.drawings.svg import Drawing, for_print
 
@@ -33,6 +34,8 @@ def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metri
     drawn: list[Drawing] = []
     if result.aim is not None and result.aim.visible:
         drawn.append(dial_card(result.aim, facts.terminal, result.beam))
+    if facts.latitude_deg is not None and (facts.positions or result.aim is not None):
+        drawn.append(site_plan(facts, result, system))
     if result.sky is not None and result.sky.satellite.elevation_deg > 0:
         drawn.append(skyline_strip(result.sky, facts.skyline, facts.rules))
     if result.mount is not None and facts.terminal and facts.mast_free_length_m and facts.mast_diameter_mm:

@@ -23,7 +23,7 @@ from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit, orders, positions, signing, steps
-from rindle_server.jobs.facts import assessed, listed
+from rindle_server.jobs.facts import assessed, coordinates_of, listed
 from rindle_server.jobs.models import Job, Position
 
 router = Router(tags=["jobs"])
@@ -166,16 +166,9 @@ def _row(job: Job) -> JobRow:
 
 
 def _position(job: Job, row: Position) -> PositionOut:
-    at = positions.position_coordinates(job, row)
-    return PositionOut(
-        letter=row.letter,
-        place_text=row.place_text,
-        distance_m=row.distance_m,
-        bearing_deg=row.bearing_deg,
-        note=row.note,
-        latitude_deg=at[0] if at else None,
-        longitude_deg=at[1] if at else None,
-    )
+    at = coordinates_of(job, row)
+    told = {name: getattr(row, name) for name in positions.Candidate.model_fields}
+    return PositionOut(**told, latitude_deg=at[0] if at else None, longitude_deg=at[1] if at else None)
 
 
 def _forms(job: Job) -> PlaceForms | None:

@@ -10,10 +10,13 @@ from django.db.models import Model as DjangoModel
 from django.db.models import QuerySet
 
 from rindle_core import __version__
+from rindle_core.bearings import OffsetInput, offset
+from rindle_core.candidates import CandidateFacts
 from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
 from rindle_core.job import JobAssessment, JobFacts, assess
 from rindle_core.model import parse
-from rindle_server.jobs.models import Job
+from rindle_core.places import PlaceInput, parse_place
+from rindle_server.jobs.models import Job, Position
 from rindle_server.stores.models import Firm, StoreItem
 
 SCALARS = (
@@ -57,11 +60,34 @@ def _item(kind: str, code: str, model: type[Terminal] | type[Satellite]) -> Term
     return item.read(model) if item else None
 
 
+def coordinates_of(job: Job, row: Position) -> tuple[float, float] | None:
+    """Where a candidate lies; None while the job itself has no place."""
+    if row.place_text:
+        place = parse_place(PlaceInput(place=row.place_text))
+        return place.latitude_deg, place.longitude_deg
+    if job.latitude_deg is None or job.longitude_deg is None or row.distance_m is None or row.bearing_deg is None:
+        return None
+    there = offset(
+        OffsetInput(latitude_deg=job.latitude_deg, longitude_deg=job.longitude_deg, distance_m=row.distance_m, bearing_deg=row.bearing_deg)
+    ).result
+    return there.latitude_deg, there.longitude_deg
+
+
+def _candidates(job: Job) -> list[dict[str, Any]]:
+    told = []
+    for row in job.positions.all():
+        at = coordinates_of(job, row)
+        fields = {name: getattr(row, name) for name in CandidateFacts.model_fields}
+        told.append({**fields, "latitude_deg": at[0] if at else None, "longitude_deg": at[1] if at else None})
+    return told
+
+
 def facts_of(job: Job) -> JobFacts:
     """The job's facts, checked. Raises InputError that names the field."""
     data: dict[str, Any] = {name: getattr(job, name) for name in SCALARS}
     if job.pk:
         data |= {name: _rows(getattr(job, name).all(), fields) for name, fields in LISTS.items()}
+        data["positions"] = _candidates(job)
     data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
     data["terminal"] = _item("terminal", job.terminal_code, Terminal)
     data["satellite"] = _item("satellite", job.satellite_code, Satellite)

@@ -176,6 +176,14 @@ class Position(JobPart):
     distance_m = models.FloatField(null=True)
     bearing_deg = models.FloatField(null=True)
     note = models.CharField(max_length=200, blank=True)
+    height_above_ground_m = models.FloatField(null=True)
+    time_at_height_min = models.FloatField(null=True)
+    cable_length_m = models.FloatField(null=True)
+    exposure = models.CharField(max_length=10, blank=True)
+    access = models.CharField(max_length=10, blank=True)
+    walkway_in_front = models.BooleanField(default=False)
+    discreet = models.BooleanField(default=False)
+    out_of_reach = models.BooleanField(default=False)
 
 
 class Document(JobPart):

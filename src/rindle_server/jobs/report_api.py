@@ -10,6 +10,7 @@ from rindle_core.units import System
 from rindle_server.files import own_address
 from rindle_server.jobs import edit
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
+from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import report_html, report_pdf
 
 router = Router(tags=["report"])
@@ -35,6 +36,20 @@ def _address(request: HttpRequest, number: str) -> str:
     if host in ("127.0.0.1", "localhost") and settings.LISTEN != "127.0.0.1":
         host = own_address()
     return f"http://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
+
+
+@router.get("/{number}/proposal.html")
+def proposal_page(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The proposal for the customer as a page."""
+    return HttpResponse(proposal_html(edit.find(number), units), content_type="text/html; charset=utf-8")
+
+
+@router.get("/{number}/proposal.pdf")
+def proposal_print(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The proposal for the customer as PDF."""
+    answer = HttpResponse(proposal_pdf(edit.find(number), units), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="proposal-{number}.pdf"'
+    return answer
 
 
 @router.get("/{number}/pocket.html")

@@ -424,6 +424,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/proposal.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposal Page
+         * @description The proposal for the customer as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_proposal_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/proposal.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposal Print
+         * @description The proposal for the customer as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_proposal_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/readings": {
         parameters: {
             query?: never;
@@ -1431,16 +1471,40 @@ export interface components {
         };
         /**
          * Candidate
-         * @description A candidate position as it is entered.
+         * @description A candidate position as it is entered: where it lies, and what the core reads of it.
          */
         Candidate: {
+            /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
             /**
              * Bearing Deg
              * @description True
              */
             bearing_deg?: number | null;
+            /** Cable Length M */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
             /** Distance M */
             distance_m?: number | null;
+            /**
+             * Exposure
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward";
+            /** Height Above Ground M */
+            height_above_ground_m?: number | null;
             /** Letter */
             letter: string;
             /**
@@ -1449,10 +1513,92 @@ export interface components {
              */
             note: string;
             /**
+             * Out Of Reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /**
              * Place Text
              * @default
              */
             place_text: string;
+            /**
+             * Time At Height Min
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * Walkway In Front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
+        };
+        /**
+         * CandidateAt
+         * @description A candidate with its WGS 84 coordinates, once they are known.
+         */
+        CandidateAt: {
+            /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
+            /**
+             * Bearing Deg
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Cable Length M */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Exposure
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward";
+            /** Height Above Ground M */
+            height_above_ground_m?: number | null;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Letter */
+            letter: string;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Out Of Reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /**
+             * Time At Height Min
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * Walkway In Front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
         };
         /**
          * Catalogue
@@ -2426,6 +2572,8 @@ export interface components {
              * @description Other satellites of the stores
              */
             others?: components["schemas"]["Satellite"][];
+            /** Positions */
+            positions?: components["schemas"]["CandidateAt"][];
             /**
              * Preset Measured Deg
              * @description Clinometer reading once the elevation was preset
@@ -3176,12 +3324,36 @@ export interface components {
          */
         PositionOut: {
             /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
+            /**
              * Bearing Deg
              * @description True
              */
             bearing_deg?: number | null;
+            /** Cable Length M */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
             /** Distance M */
             distance_m?: number | null;
+            /**
+             * Exposure
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward";
+            /** Height Above Ground M */
+            height_above_ground_m?: number | null;
             /** Latitude Deg */
             latitude_deg: number | null;
             /** Letter */
@@ -3194,10 +3366,27 @@ export interface components {
              */
             note: string;
             /**
+             * Out Of Reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /**
              * Place Text
              * @default
              */
             place_text: string;
+            /**
+             * Time At Height Min
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * Walkway In Front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
         };
         /**
          * PowerOrder
@@ -4662,6 +4851,50 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_proposal_page: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_proposal_print: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

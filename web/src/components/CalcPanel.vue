@@ -8,7 +8,7 @@ import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from './VerdictStone.vue'
 
-export interface PanelField { key: string; label: string; unit?: string; start?: string; choices?: { label: string; value: string }[] }
+export interface PanelField { key: string; label: string; unit?: string; start?: string; optional?: boolean; hint?: string; choices?: { label: string; value: string }[] }
 type Result = Record<string, unknown>
 
 const props = defineProps<{ name: string; fields?: PanelField[]; fixed: Record<string, unknown>; show: (result: Result) => [string, string][]; wait?: string }>()
@@ -18,12 +18,12 @@ const result = ref<Result | null>(null)
 const findings = ref<Schemas['Finding'][]>([])
 const faults = ref<Record<string, string>>({})
 const busy = ref(false)
-const complete = computed(() => (props.fields ?? []).every((field) => texts.value[field.key] !== ''))
+const complete = computed(() => (props.fields ?? []).every((field) => field.optional || texts.value[field.key] !== ''))
 const rows = computed(() => (result.value ? props.show(result.value) : []))
 
 async function calculate(): Promise<void> {
   if (!complete.value) { result.value = null; findings.value = []; return }
-  const typed = Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.choices ? texts.value[field.key] : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system)]))
+  const typed = Object.fromEntries((props.fields ?? []).filter((field) => texts.value[field.key] !== '').map((field) => [field.key, field.choices ? texts.value[field.key] : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system)]))
   busy.value = true
   try {
     const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }))
@@ -50,11 +50,13 @@ const loose = computed(() => Object.entries(faults.value).filter(([field]) => !(
       <label v-for="field in fields" :key="field.key">{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
         <select v-if="field.choices" v-model="texts[field.key]"><option v-for="choice in field.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
         <input v-else v-model="texts[field.key]" inputmode="decimal" autocomplete="off" :aria-invalid="faults[field.key] ? 'true' : undefined" />
+        <span v-if="field.hint && !faults[field.key]" class="quiet small hint">{{ field.hint }}</span>
         <span v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</span>
       </label>
     </div>
     <p v-for="message in loose" :key="message" class="fault" role="alert">{{ message }}</p>
     <p v-if="!complete && wait" class="quiet">{{ wait }}</p>
+    <p v-if="busy && !rows.length" class="quiet" role="status">Calculating</p>
     <table v-if="rows.length" class="grid-table" :aria-label="name" :aria-busy="busy"><tbody><tr v-for="([what, value], index) in rows" :key="index"><th scope="row">{{ what }}</th><td>{{ value }}</td></tr></tbody></table>
     <p v-for="finding in findings" :key="finding.code" class="finding"><verdict-stone :verdict="finding.level" :size="16" /> <b>{{ VERDICT_WORD[finding.level] }}: {{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}</p>
   </div>
@@ -64,6 +66,7 @@ const loose = computed(() => Object.entries(faults.value).filter(([field]) => !(
 .panel { display: grid; gap: 12px; }
 label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 input, select { font: inherit; font-variant-numeric: tabular-nums; height: 36px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+.hint { font-weight: 400; }
 .fault { color: var(--rust); font-weight: 600; font-size: 13px; }
 .finding svg { vertical-align: -3px; }
 th { color: var(--ink); }

@@ -43,7 +43,7 @@ function graticule(): L.LayerGroup {
 function place(): void {
   marks.clearLayers()
   for (const beam of props.beams ?? []) {
-    marks.addLayer(L.polygon(beam.polygon_deg.map(([lon, lat]) => [lat as number, lon as number] as [number, number]), { color: token('ochre'), weight: 1.5, fillOpacity: 0.05, dashArray: beam.hand === 'left' ? '6 4' : undefined, interactive: false }).bindTooltip(beam.letter, { permanent: true, direction: 'center', className: 'beam-letter' }))
+    marks.addLayer(L.polygon([beam.polygon_deg, ...(beam.holes_deg ?? [])].map((ring) => ring.map(([lon, lat]) => [lat as number, lon as number] as [number, number])), { color: token('ochre'), weight: 1.5, fillOpacity: 0.05, dashArray: beam.hand === 'left' ? '6 4' : undefined, interactive: false }).bindTooltip(beam.letter, { permanent: true, direction: 'center', className: 'beam-letter' }))
   }
   for (const point of props.points) {
     marks.addLayer(L.circleMarker([point.latitude_deg, point.longitude_deg], { radius: point.main ? 8 : 6, color: token('stream'), weight: 3, fillColor: token('sheet'), fillOpacity: 1 }).bindTooltip(point.label, { permanent: true, direction: 'right', offset: [8, 0] }))

@@ -9,7 +9,7 @@ import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import MapPicker from './MapPicker.vue'
 
-interface Found { label: string; latitude_deg: number; longitude_deg: number; height_m?: number | null }
+interface Found { label: string; method: string; latitude_deg: number; longitude_deg: number; height_m?: number | null }
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
@@ -22,7 +22,7 @@ const asked = ref<{ place: Found; distance_m: number } | null>(null)
 async function find(): Promise<void> {
   searching.value = name.value.trim().length > 1
   const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: name.value } } })).finally(() => { searching.value = false })
-  found.value = rows.map((one) => ({ label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
+  found.value = rows.map((one) => ({ method: 'gazetteer', label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
   trouble.value = name.value.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${name.value.trim()}”.` : ''
 }
 const findSoon = useDebounceFn(find, 300)
@@ -33,7 +33,7 @@ async function load(event: Event): Promise<void> {
   if (!file) return
   try {
     const rows: Schemas['FoundPlace'][] = await unwrap(client.POST('/api/places/file', { body: { file: file as unknown as string }, bodySerializer: formOf }))
-    found.value = rows.map((one) => ({ ...one, label: one.name || file.name }))
+    found.value = rows.map((one) => ({ ...one, method: file.type.startsWith('image/') ? 'photo' : 'file', label: one.name || file.name }))
     trouble.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -55,8 +55,8 @@ const text = (place: Found) => `${place.latitude_deg}, ${place.longitude_deg}`
 async function keep(place: Found): Promise<void> {
   asked.value = null
   found.value = []
-  const fields = { place_text: text(place), ...(place.height_m != null ? { height_m: place.height_m } : {}) }
-  await store.patch(fields, { place_text: job.value.place_text, ...(place.height_m != null ? { height_m: job.value.facts.height_m } : {}) })
+  const fields = { place_text: text(place), place_method: place.method, ...(place.height_m != null ? { height_m: place.height_m } : {}) }
+  await store.patch(fields, { place_text: job.value.place_text, place_method: job.value.facts.visit?.place_method ?? '', ...(place.height_m != null ? { height_m: job.value.facts.height_m } : {}) })
 }
 async function asSecond(place: Found): Promise<void> {
   asked.value = null
@@ -115,7 +115,7 @@ const points = computed(() => {
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
     <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, text] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ text }}</code></td></tr></tbody></table>
-    <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', ...$event })" />
+    <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', method: 'map', ...$event })" />
     <p class="quiet small">Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the data folder lie on top.</p>
   </div>
 </template>

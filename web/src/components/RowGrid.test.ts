@@ -5,7 +5,7 @@ import { useJob } from '@/stores/job'
 import RowGrid from './RowGrid.vue'
 
 const columns = [{ key: 'azimuth_deg', label: 'Compass', unit: 'deg', add: 25.6079 }, { key: 'elevation_deg', label: 'Height', unit: 'deg' }]
-const rows = [{ azimuth_deg: 330, elevation_deg: 6 }, { azimuth_deg: 350, elevation_deg: 9 }]
+const rows = [{ azimuth_deg: 330.04, elevation_deg: 6 }, { azimuth_deg: 350, elevation_deg: 9 }]
 
 function grid(over: Record<string, unknown> = {}) {
   const store = useJob()
@@ -29,9 +29,16 @@ describe('a grid of rows', () => {
     await inputs()[3]!.setValue('11')
     await vi.advanceTimersByTimeAsync(600)
     const sent = put.mock.calls[0]![1] as { azimuth_deg: number; elevation_deg: number }[]
-    expect(sent[0]).toBe(rows[0])
+    expect(sent[0]).toEqual(rows[0])
     expect(sent[1]!.elevation_deg).toBe(11)
     expect(sent[1]!.azimuth_deg).toBeCloseTo(350, 1)
+  })
+
+  it('keeps what a row holds beside the columns that are shown, but for what is left out on purpose', async () => {
+    const { put, inputs } = grid({ columns: [{ key: 'elevation_deg', label: 'Height', unit: 'deg' }], rows: [{ azimuth_deg: 10, elevation_deg: 6, where: 'computed' }], omit: ['where'] })
+    await inputs()[0]!.setValue('7')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(put.mock.calls[0]![1]).toEqual([{ azimuth_deg: 10, elevation_deg: 7 }])
   })
 
   it('leaves blank rows out and keeps those of the other grid', async () => {

@@ -8,10 +8,10 @@ import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type ListName, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number }
+export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number; tick?: boolean }
 type Entry = Record<string, unknown>
 
-const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry }>()
+const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry; omit?: string[]; fixedRows?: boolean }>()
 const store = useJob()
 const prefs = usePrefs()
 const root = ref<HTMLElement | null>(null)
@@ -22,21 +22,25 @@ const others = computed(() => props.rows.filter((row) => !(props.keep?.(row) ?? 
 function toText(row: Entry): Record<string, string> {
   return Object.fromEntries(props.columns.map((column) => {
     const value = row[column.key]
+    if (column.tick) return [column.key, value ? 'yes' : '']
     if (column.choices || column.text) return [column.key, String(value ?? '')]
     const shifted = typeof value === 'number' && column.add ? Math.round(((((value + column.add) % 360) + 360) % 360) * 10) / 10 : value
     return [column.key, toEntry(shifted as number | null, column.unit ?? '', prefs.system)]
   }))
 }
 const texts = ref(mine.value.map(toText))
+/** What a row holds beside the columns shown here goes back with it. */
+const bases = ref<Entry[]>([...mine.value])
 /** An entry whose text was not touched goes back as it came, not through its rounded text. */
 const untouched = (row: Record<string, string>) => mine.value.find((entry) => { const text = toText(entry); return props.columns.every((column) => text[column.key] === row[column.key]) })
 const busy = ref(false)
-watch([mine, () => prefs.system, () => props.columns], () => { if (!busy.value) texts.value = mine.value.map(toText) })
+watch([mine, () => prefs.system, () => props.columns], () => { if (!busy.value) { texts.value = mine.value.map(toText); bases.value = [...mine.value] } })
 
-function fromText(row: Record<string, string>): Entry {
-  const entry: Entry = { ...props.fixed }
+function fromText(row: Record<string, string>, base: Entry): Entry {
+  const entry: Entry = { ...base, ...props.fixed }
   for (const column of props.columns) {
     const text = row[column.key] ?? ''
+    if (column.tick) { entry[column.key] = text === 'yes'; continue }
     if (column.choices || column.text) { entry[column.key] = column.optional && text === '' ? null : text; continue }
     const value = fromEntry(text, column.unit ?? '', prefs.system)
     if (value === null && column.optional) entry[column.key] = null
@@ -44,10 +48,11 @@ function fromText(row: Record<string, string>): Entry {
   }
   return entry
 }
-const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || (column.text && !column.main) || !row[column.key])
+const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.tick || (column.text && !column.main) || !row[column.key])
 async function save(): Promise<void> {
-  const entries = texts.value.filter((row) => !isBlank(row)).map((row) => untouched(row) ?? fromText(row))
-  const saved = await store.replaceList(props.name, [...others.value, ...entries], props.rows)
+  const plain = (entry: Entry): Entry => Object.fromEntries(Object.entries(entry).filter(([key]) => !props.omit?.includes(key)))
+  const entries = texts.value.flatMap((row, index) => (isBlank(row) ? [] : [plain(untouched(row) ?? fromText(row, bases.value[index] ?? {}))]))
+  const saved = await store.replaceList(props.name, [...others.value.map(plain), ...entries], props.rows.map(plain))
   busy.value = !saved || texts.value.some(isBlank)
 }
 const saveSoon = useDebounceFn(save, 500)
@@ -55,12 +60,13 @@ function typed(): void { busy.value = true; void saveSoon() }
 async function add(): Promise<void> {
   busy.value = true
   texts.value.push(toText(props.blank))
+  bases.value.push({})
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }
-function remove(index: number): void { texts.value.splice(index, 1); busy.value = true; void save() }
+function remove(index: number): void { texts.value.splice(index, 1); bases.value.splice(index, 1); busy.value = true; void save() }
 /** Adds a row that is already whole, such as a point clicked in the strip. */
-function append(entry: Entry): void { texts.value.push(toText(entry)); busy.value = true; void save() }
+function append(entry: Entry): void { texts.value.push(toText(entry)); bases.value.push(entry); busy.value = true; void save() }
 function faultOf(index: number): string {
   const at = others.value.length + texts.value.slice(0, index).filter((row) => !isBlank(row)).length
   const found = Object.entries(store.faults).filter(([field]) => field.startsWith(`${props.name}.${at}.`))
@@ -78,22 +84,24 @@ defineExpose({ add, append })
           <tr>
             <td v-for="column in columns" :key="column.key">
               <select v-if="column.choices" v-model="row[column.key]" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="typed"><option v-for="choice in column.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
+              <input v-else-if="column.tick" type="checkbox" :checked="row[column.key] === 'yes'" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="row[column.key] = ($event.target as HTMLInputElement).checked ? 'yes' : ''; typed()" />
               <input v-else v-model="row[column.key]" :disabled="store.locked" :inputmode="column.text ? 'text' : 'decimal'" :aria-label="`${column.label}, row ${index + 1}`" :aria-invalid="faultOf(index) ? 'true' : undefined" autocomplete="off" @input="typed" @keydown.enter.prevent="add" />
             </td>
-            <td><n-button quaternary size="small" :disabled="store.locked" :aria-label="`Remove row ${index + 1}`" @click="remove(index)"><template #icon><icon-x /></template></n-button></td>
+            <td><n-button v-if="!fixedRows" quaternary size="small" :disabled="store.locked" :aria-label="`Remove row ${index + 1}`" @click="remove(index)"><template #icon><icon-x /></template></n-button></td>
           </tr>
           <tr v-if="faultOf(index)"><td :colspan="columns.length + 1" class="fault" role="alert">{{ faultOf(index) }}</td></tr>
         </template>
       </tbody>
     </table>
     <slot v-else name="empty" />
-    <n-button v-if="!store.locked" size="small" @click="add"><template #icon><icon-plus /></template>{{ addLabel }}</n-button>
+    <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"><template #icon><icon-plus /></template>{{ addLabel }}</n-button>
   </section>
 </template>
 
 <style scoped>
 .row-grid { display: grid; gap: 8px; justify-items: start; }
 input, select { font: inherit; font-variant-numeric: tabular-nums; width: 100%; min-width: 72px; height: 34px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+input[type='checkbox'] { width: 22px; min-width: 22px; height: 22px; margin: 6px 0; accent-color: var(--stream); }
 input[aria-invalid='true'] { border-color: var(--rust); border-width: 2px; }
 .fault { color: var(--rust); font-weight: 600; font-size: 13px; }
 </style>

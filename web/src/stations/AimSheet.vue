@@ -6,7 +6,8 @@ import EntryField from '@/components/EntryField.vue'
 import MapPicker from '@/components/MapPicker.vue'
 import PickField from '@/components/PickField.vue'
 import UnFold from '@/components/UnFold.vue'
-import { formatQuantity } from '@/lib/quantity'
+import VerdictStone from '@/components/VerdictStone.vue'
+import { formatQuantity, toEntry } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -40,7 +41,6 @@ const ofKind = (kind: string) => (store.catalogue?.instruments ?? []).filter((on
 const plumb = computed(() => job.value.assessment.plumb)
 const coverage = computed(() => job.value.assessment.coverage)
 const tolerance = (value: number | null | undefined) => (value === null || value === undefined ? '' : `± ${value.toFixed(value < 1 ? 2 : 1)}°`)
-const offset = String(Math.round((job.value.facts.longitude_deg ?? 0) / 15))
 type Row = [string, string]
 const num = (value: unknown) => Number(value)
 interface Outage { start: string; end: string; minutes: number }
@@ -48,7 +48,9 @@ const outageRows = (result: Record<string, unknown>): Row[] => (result.outages a
 interface SunTime { at: string; way: string; sun_elevation_deg: number; instruction: string }
 const sunRows = (result: Record<string, unknown>): Row[] => {
   const times = result.times as SunTime[]
-  return times.length ? times.map((one) => [`${one.at.slice(11, 19)} on site`, `${one.way === 'sun' ? 'Sun over the bearing' : 'Shadow along the bearing'}, sun ${one.sun_elevation_deg.toFixed(0)}° up. ${one.instruction}`]) : [['Today', 'The sun does not pass this bearing or its opposite while it is up. Use a landmark.']]
+  const ahead = num(result.utc_offset_h)
+  const clock: Row = ['Clock', `${Math.abs(ahead)} h ${ahead < 0 ? 'behind' : 'ahead of'} UTC`]
+  return times.length ? [clock, ...times.map((one): Row => [`${one.at.slice(11, 19)} on site`, `${one.way === 'sun' ? 'Sun over the bearing' : 'Shadow along the bearing'}, sun ${one.sun_elevation_deg.toFixed(0)}° up. ${one.instruction}`])] : [['Today', 'The sun does not pass this bearing or its opposite while it is up. Use a landmark.']]
 }
 interface Near { name: string; off_deg: number; azimuth_difference_deg: number; elevation_difference_deg: number; beam_loss_db: number; identity: string }
 const nearRows = (result: Record<string, unknown>): Row[] => {
@@ -60,7 +62,31 @@ const trackRows = (result: Record<string, unknown>): Row[] => [
   ['Whole day', `azimuth ${num(result.azimuth_span_deg).toFixed(2)}°, elevation ${num(result.elevation_span_deg).toFixed(2)}°, up to ${num(result.widest_deg).toFixed(2)}° from the middle`],
   ...(result.track as Track[]).filter((_, index) => index % 3 === 0).map((one): Row => [`${one.time_since_node_h.toFixed(0)} h after the node`, `azimuth ${one.azimuth_true_deg.toFixed(2)}°, elevation ${one.elevation_deg.toFixed(2)}°`]),
 ]
-const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ label: one.name, value: String(one.longitude_deg) })))
+const shown = computed(() => job.value.assessment.modem)
+const printedOf = (what: string) => { const one = job.value.assessment.order?.checks.find((check) => check.what === what); return one ? `${one.printed_deg.toFixed(1)}°` : '–' }
+interface Rain { percent: number; fade_db: number; level_db: number }
+const linkRows = (result: Record<string, unknown>): Row[] => {
+  const rows: Row[] = [['Expected in clear sky', `${num(result.expected_es_n0_db).toFixed(1)} dB Es/N0, ${num(result.footprint_loss_db).toFixed(1)} dB under the beam’s centre`]]
+  if (result.margin_db != null) rows.push(['Over what is needed', `${fixed(num(result.margin_db), 1, ' dB')}`])
+  for (const one of result.rain as Rain[]) rows.push([`Worst ${one.percent} % of the year`, `rain takes ${one.fade_db.toFixed(1)} dB, ${fixed(one.level_db, 1, ' dB')} left`])
+  if (result.without_service_h != null) rows.push(['Without service by rain', `about ${num(result.without_service_h).toFixed(0)} hours a year`])
+  if (!(result.rain as Rain[]).length) rows.push(['Rain', 'The rain package is not installed: pip install itur'])
+  return rows
+}
+interface Feeds { feeds: { satellite: string; feed: Record<string, number> }[]; brackets: { name: string; fits: boolean; against: string[]; least_off_deg: number; most_off_deg: number }[] }
+const feedRows = (result: Record<string, unknown>): Row[] => {
+  const { feeds, brackets } = result as unknown as Feeds
+  const side = (mm: number) => `${show(Math.abs(mm), 'mm')} to the ${mm >= 0 ? 'right' : 'left'}`
+  const level = (mm: number) => `${show(Math.abs(mm), 'mm')} ${mm >= 0 ? 'higher' : 'lower'}`
+  return [
+    ...feeds.map(({ satellite: name, feed }): Row => [name, `${feed.off_deg!.toFixed(1)}° off: ${side(feed.along_bar_mm!)} along the bar seen from behind, ${level(feed.height_mm!)}, own skew ${fixed(feed.skew_deg!, 1, '°')} clockwise from behind, ${show(feed.gap_mm!, 'mm')} clear of the main feed`]),
+    ...brackets.map((one): Row => [`Bracket ${one.name}`, `${one.fits ? 'holds them' : one.against.join('; ')} (spans ${one.least_off_deg.toFixed(1)}° to ${one.most_off_deg.toFixed(1)}° here)`]),
+  ]
+}
+const wanted = ref<string[]>([])
+const stored = computed(() => (job.value.facts.others ?? []).map((one) => ({ code: one.code, name: one.name })))
+const wantedSatellites = computed(() => (job.value.facts.others ?? []).filter((one) => wanted.value.includes(one.code)))
+const flip = (code: string) => { wanted.value = wanted.value.includes(code) ? wanted.value.filter((one) => one !== code) : [...wanted.value, code] }
 </script>
 
 <template>
@@ -91,6 +117,15 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
         <h2>Reversal test</h2>
         <calc-panel name="reversal" :fields="[{ key: 'first_deg', label: 'Reading', unit: 'deg' }, { key: 'turned_round_deg', label: 'Turned end for end', unit: 'deg' }]" :fixed="{}" wait="Lay the clinometer on any steady surface, read it, turn it end for end on the same spot, and read again." :show="(r) => [['Own error', fixed(num(r.correction_deg), 2, '°')], ['The surface', fixed(num(r.surface_deg), 2, '°')]]" />
       </un-fold>
+      <un-fold title="What the modem’s own page shows" :note="shown ? (shown.agrees ? 'agrees with ours' : 'differs from ours') : 'a third column beside ours and the printed one'" :open="shown != null && !shown.agrees">
+        <div class="fields">
+          <entry-field field="modem_azimuth_deg" label="Azimuth on its page" :value="job.facts.modem_azimuth_deg" unit="deg" />
+          <entry-field field="modem_elevation_deg" label="Elevation on its page" :value="job.facts.modem_elevation_deg" unit="deg" />
+        </div>
+        <table v-if="shown" class="grid-table" aria-label="Three figures"><thead><tr><th scope="col">Angle</th><th scope="col">Ours</th><th scope="col">Modem</th><th scope="col">Printed</th><th scope="col">What fits the modem’s</th></tr></thead><tbody>
+          <tr v-for="check in shown.checks" :key="check.what"><th scope="row">{{ check.what }}</th><td>{{ check.ours_deg.toFixed(1) }}°</td><td><verdict-stone :verdict="check.agrees ? 'clear' : 'mind'" :size="16" /> {{ check.printed_deg.toFixed(1) }}°</td><td>{{ printedOf(check.what) }}</td><td>{{ check.explanation || (check.agrees ? 'agrees' : 'nothing usual: check the position typed into it') }}</td></tr>
+        </tbody></table>
+      </un-fold>
       <un-fold v-if="coverage?.chosen" title="Beam" :note="`${coverage.chosen.letter}, ${coverage.chosen.edge_km.toFixed(0)} km inside its edge`">
         <table class="grid-table" aria-label="Beam"><tbody>
           <tr><th scope="row">Hand</th><td>{{ coverage.chosen.receive_hand }} as received, {{ coverage.chosen.transmit_hand }} as sent</td></tr>
@@ -118,7 +153,7 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
       </un-fold>
       <un-fold title="Without a compass" note="sun and landmarks">
         <h2>By the sun</h2>
-        <calc-panel name="sun_bearing" :fields="[{ key: 'utc_offset_h', label: 'Clock ahead of UTC by (h)', start: offset }]" :fixed="{ ...site, date: job.facts.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }" :show="sunRows" />
+        <calc-panel name="sun_bearing" :fields="[{ key: 'utc_offset_h', label: 'Clock ahead of UTC by (h)', optional: true, hint: 'Empty: by the longitude' }]" :fixed="{ ...site, date: job.facts.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }" :show="sunRows" />
         <p class="caution">Never look into the sun, with or without an instrument.</p>
         <h2>By a landmark</h2>
         <calc-panel name="landmark" :fields="[{ key: 'to_latitude_deg', label: 'Landmark’s latitude' }, { key: 'to_longitude_deg', label: 'Landmark’s longitude' }]" :fixed="{ from_latitude_deg: site.latitude_deg, from_longitude_deg: site.longitude_deg, azimuth_true_deg: aim.azimuth_true_deg % 360 }" wait="Something that is seen from the site and found on the map: a tower, a summit, a road junction." :show="(r) => [['True bearing to it', fixed(num(r.bearing_deg), 2, '°')], ['Back-bearing', fixed(num(r.back_bearing_deg), 2, '°')], ['Distance', show(num(r.distance_m), 'm')], ['Turn from it to the satellite', `${Math.abs(num(r.lay_off_deg)).toFixed(1)}° ${num(r.lay_off_deg) >= 0 ? 'clockwise' : 'anticlockwise'}, good to ${num(r.uncertainty_deg).toFixed(1)}°`]]" />
@@ -132,8 +167,15 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
       <un-fold title="Inclined orbit" note="a day of a satellite that is no longer held">
         <calc-panel name="inclined" :fields="[{ key: 'inclination_deg', label: 'Inclination', unit: 'deg', start: satellite.inclination_deg ? String(satellite.inclination_deg) : '' }]" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg }" wait="Enter the inclination from the operator’s elements." :show="trackRows" />
       </un-fold>
-      <un-fold title="Spare feed" note="for a neighbouring television satellite">
-        <calc-panel name="spare_feed" :fields="[{ key: 'spare_longitude_deg', label: 'Satellite', choices: others, start: others[0]?.value ?? '' }, { key: 'focal_length_mm', label: 'Focal length', unit: 'mm' }, { key: 'feed_diameter_mm', label: 'Feed’s diameter', unit: 'mm', start: prefs.system === 'metric' ? '60' : '2.36' }]" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg, aperture_mm: job.facts.terminal?.aperture_mm ?? 900 }" wait="Enter the dish’s focal length from its sheet." :show="(r) => [['Angle between them', fixed(num(r.off_deg), 2, '°')], ['Along the bar, from behind', `${show(Math.abs(num(r.along_bar_mm)), 'mm')} to the ${num(r.along_bar_mm) >= 0 ? 'right' : 'left'}`], ['Height', `${show(Math.abs(num(r.height_mm)), 'mm')} ${num(r.height_mm) >= 0 ? 'higher' : 'lower'}`], ['Its own skew', fixed(num(r.skew_deg), 1, '° clockwise from behind')], ['Gap to the main feed', show(num(r.gap_mm), 'mm')]]" />
+      <un-fold title="Level and rain" note="what is left over what the service needs">
+        <calc-panel v-if="coverage?.chosen && job.assessment.beam && aim.visible" name="link" :fields="[{ key: 'needed_es_n0_db', label: 'Least quality of the service (dB)', optional: true, hint: 'Empty: as the stores say of the beam' }]" :fixed="{ ...high, elevation_deg: aim.elevation_apparent_deg, beam: job.assessment.beam, receive_ghz: job.facts.terminal?.receive_ghz ?? 20, aperture_mm: job.facts.terminal?.aperture_mm ?? 900, reference_gain_db: job.facts.terminal?.reference_gain_db ?? 0, rules: job.facts.rules }" :show="linkRows" />
+        <p v-else class="quiet">Needs a beam that covers the site, and a terminal.</p>
+        <p class="quiet small">A planning aid after ITU-R P.618 and P.837; the operator’s own figures prevail. Twice a year the sun stands behind the satellite as well: see sun outages.</p>
+      </un-fold>
+      <un-fold title="Spare feeds" note="for neighbouring television satellites, and the bracket that holds them">
+        <ul class="wanted" aria-label="Satellites wanted beside"><li v-for="one in stored" :key="one.code"><label><input type="checkbox" :checked="wanted.includes(one.code)" @change="flip(one.code)" /> {{ one.name }}</label></li></ul>
+        <calc-panel v-if="wanted.length" name="spare_feeds" :fields="[{ key: 'focal_length_mm', label: 'Focal length', unit: 'mm', start: toEntry(job.facts.terminal?.focal_length_mm, 'mm', prefs.system) }, { key: 'feed_diameter_mm', label: 'Feed’s diameter', unit: 'mm', start: toEntry(60, 'mm', prefs.system) }]" :fixed="{ ...high, satellite_longitude_deg: satellite.longitude_deg, wanted: wantedSatellites, aperture_mm: job.facts.terminal?.aperture_mm ?? 900, brackets: store.catalogue?.brackets ?? [] }" wait="Enter the dish’s focal length from its sheet." :show="feedRows" />
+        <p v-else class="quiet">Tick the satellites that are wanted beside the main one.</p>
       </un-fold>
       <un-fold title="Pocket card" note="one page for the roof" open>
         <p class="row"><label>Paper <select v-model="paper"><option>A5</option><option>A6</option></select></label>
@@ -149,6 +191,10 @@ const others = computed(() => (job.value.facts.others ?? []).map((one) => ({ lab
 .figures td, .figures th { border-top: 1px solid var(--rule); padding: 6px 16px 6px 0; }
 .figures tbody th { color: var(--ink); font-size: 15px; white-space: nowrap; }
 .figures .how td { border-top: 0; padding-top: 0; }
+td svg { vertical-align: -3px; }
+.wanted { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 4px 24px; }
+.wanted label { display: flex; gap: 8px; align-items: center; min-height: 40px; }
+.wanted input { width: 22px; height: 22px; accent-color: var(--stream); }
 .num { font-weight: 700; text-align: right; white-space: nowrap; }
 select { font: inherit; height: 34px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 </style>

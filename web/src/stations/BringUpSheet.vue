@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
+import CopyText from '@/components/CopyText.vue'
 import DevicePanel from '@/components/DevicePanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
@@ -24,6 +25,9 @@ useIntervalFn(() => { if (!store.deviceTrouble) void ask() }, 1000, { immediateC
 async function tell(): Promise<void> {
   sent.value = (await store.tell()) ? `Sent at ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}` : ''
 }
+const position = computed(() => job.value.assessment.visit?.position_entry ?? null)
+const settings = computed(() => job.value.facts.settings ?? [])
+const mark = (index: number) => store.replaceList('settings', settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)), settings.value)
 const example = (code: string) => entries.value.find((one) => one.code === code)?.example ?? ''
 const current = computed(() => job.value.assessment.bringup?.rungs.find((one) => one.standing === 'current')?.state ?? null)
 </script>
@@ -41,6 +45,18 @@ const current = computed(() => job.value.assessment.bringup?.rungs.find((one) =>
       <entry-field field="beam_letter" label="Beam letter" :value="job.facts.beam_letter" :maxlength="3" :hint="`This site: ${job.assessment.beam?.letter ?? 'no beam'}`" />
       <entry-field field="activation_code" label="Activation code" :value="job.facts.activation_code" :maxlength="40" :hint="`Form: ${example('activation_code')}`" />
     </div>
+    <template v-if="position">
+      <h3>The site’s position, as this modem wants it</h3>
+      <copy-text :text="`${position.latitude_text}\n${position.longitude_text}`" :spoken="position.spoken" what="the position" />
+    </template>
+    <ul v-if="settings.length" class="settings" aria-label="Settings sheet"><li v-for="(one, index) in settings" :key="one.name"><label><input type="checkbox" :checked="one.entered" :disabled="store.locked" @change="mark(index)" /><b>{{ one.name }}</b> <span>{{ one.secret ? 'kept by you, not by Rindle' : one.value || 'no value on the sheet' }}</span></label></li></ul>
     <div v-if="reach" class="row"><n-button :disabled="!job.facts.beam_letter && !job.facts.activation_code" @click="tell">Send to the modem</n-button><span class="quiet">{{ sent }}</span></div>
   </section>
 </template>
+
+<style scoped>
+h3 { font-size: 15px; }
+.settings { list-style: none; margin: 0; padding: 0; display: grid; }
+.settings label { display: flex; gap: 12px; align-items: center; min-height: 40px; border-top: 1px solid var(--rule); }
+.settings input { width: 22px; height: 22px; flex: none; accent-color: var(--stream); }
+</style>

@@ -2,6 +2,8 @@
 import { IconFileText, IconFileTypePdf } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
+import client, { type Schemas, unwrap } from '@/api/client'
+import ChoiceList from '@/components/ChoiceList.vue'
 import RowGrid from '@/components/RowGrid.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
@@ -13,7 +15,11 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const name = ref(useSession().person?.name ?? '')
-const columns = [{ key: 'down_mbps', label: 'Download', unit: 'mbps' }, { key: 'up_mbps', label: 'Upload', unit: 'mbps' }, { key: 'latency_ms', label: 'Latency', unit: 'ms' }]
+const words = ref<Schemas['BriefChoices'] | null>(null)
+void unwrap(client.GET('/api/stores/brief')).then((found) => { words.value = found })
+const proofs = computed(() => (words.value?.proofs ?? []).filter((one) => job.value.facts.needs?.includes(one.code)))
+const LINKS = [{ label: '–', value: '' }, { label: 'wired', value: 'wired' }, { label: 'wireless', value: 'wireless' }]
+const columns = [{ key: 'down_mbps', label: 'Download', unit: 'mbps' }, { key: 'up_mbps', label: 'Upload', unit: 'mbps' }, { key: 'latency_ms', label: 'Latency', unit: 'ms' }, { key: 'link', label: 'Device was', choices: LINKS }, { key: 'note', label: 'Test and time', text: true }]
 const after = (row: Record<string, unknown>) => row.when === 'after'
 const gain = computed(() => {
   const { before, after: now } = job.value.assessment.acceptance
@@ -34,6 +40,10 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <row-grid ref="grid" name="runs" title="Runs after" :columns="columns" :rows="job.facts.runs ?? []" :keep="after" :fixed="{ when: 'after' }" :blank="{}" add-label="Add a run">
       <template #empty><p class="quiet">No run yet. Make three or more with one wired computer, the old line unplugged.</p></template>
     </row-grid>
+  </section>
+  <section v-if="proofs.length" class="block">
+    <h2>What the customer asked for, proved</h2>
+    <choice-list field="needs_proved" :chosen="job.facts.needs_proved ?? []" :choices="proofs" with-text />
   </section>
   <section class="block">
     <h2>Report</h2>

@@ -109,6 +109,14 @@ const way = computed(() => {
       <entry-field v-for="side in SIDES" :key="side" :field="`push_${side}_db`" :label="`After a push, ${side}`" :value="job.facts.lockdown?.[`${side}_db`]" unit="db" />
     </div>
   </section>
+  <section class="block">
+    <h2>What your instruments show on the peak</h2>
+    <p class="quiet">Read both once more when it is locked. At sign-off each becomes a check of that instrument in the stores, so that its own correction gets better with every job.</p>
+    <div class="fields">
+      <entry-field field="compass_at_peak_deg" label="Compass on the peak" :value="job.facts.compass_at_peak_deg" unit="deg" :hint="job.compass_code ? 'Several metres off the steel' : 'Choose your compass at Aim, else nothing is learnt'" />
+      <entry-field field="clinometer_at_peak_deg" label="Clinometer on the peak" :value="job.facts.clinometer_at_peak_deg" unit="deg" :hint="job.clinometer_code ? job.assessment.aim?.clinometer_face : 'Choose your clinometer at Aim, else nothing is learnt'" />
+    </div>
+  </section>
 </template>
 
 <style scoped>

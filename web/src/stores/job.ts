@@ -6,7 +6,8 @@ import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
 export type Patch = Schemas['JobPatch']
-export type ListName = 'skyline' | 'cable-pieces' | 'runs' | 'positions' | 'deliveries'
+type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks'
+export type ListName = 'skyline' | 'cable-pieces' | 'runs' | 'positions' | 'deliveries' | SmallList
 type Undo = () => Promise<unknown>
 
 export const useJob = defineStore('job', () => {
@@ -82,7 +83,9 @@ export const useJob = defineStore('job', () => {
   }
 
   const putList = (name: ListName, entries: unknown[]) => {
+    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: number.value, name: list } }, body: entries as Record<string, unknown>[] })
     const calls = {
+      settings: small('settings'), extra_runs: small('extra_runs'), costs: small('costs'), tasks: small('tasks'),
       skyline: () => client.PUT('/api/jobs/{number}/skyline', { ...path.value, body: entries as Schemas['SkylinePoint'][] }),
       'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path.value, body: entries as Schemas['CablePiece'][] }),
       positions: () => client.PUT('/api/jobs/{number}/positions', { ...path.value, body: entries as Schemas['Candidate'][] }),
@@ -120,13 +123,15 @@ export const useJob = defineStore('job', () => {
   async function takeOrder(file: File): Promise<boolean> {
     const was = job.value!
     const { customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg } = was.facts
-    const before: Patch = { customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg, place_text: was.place_text, terminal_code: was.terminal_code, satellite_code: was.satellite_code }
+    const { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method } = was.facts.visit!
+    const before: Patch = { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method, customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg, place_text: was.place_text, terminal_code: was.terminal_code, satellite_code: was.satellite_code }
     const done = await change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
     if (done) undos.value.push(() => rawPatch(before))
     return done
   }
   const addDocument = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/documents', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'document.')
   const deleteDocument = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } } })), [])
+  const patchDocument = (id: number, body: Schemas['DocumentPatch']) => change(() => unwrap(client.PATCH('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } }, body })), [], 'document.')
   const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
   /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
@@ -155,6 +160,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    open, patch, replaceList, takeOrder, addDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

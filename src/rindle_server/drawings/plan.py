@@ -1,0 +1,99 @@
+"""The site from above: the job's place, candidate positions and near obstacles to scale, with the sight-line from each."""
+
+from __future__ import annotations
+
+import math
+
+from rindle_core.geodesy import wrap_180
+from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.units import System, format_quantity
+from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
+
+_W, _H = 780.0, 420.0
+_CENTRE: Point = (390.0, 210.0)
+_REACH_PX = 165.0  # from the middle to the farthest thing drawn
+_FARTHEST = 3.0  # obstacles beyond this many times the candidates' extent are left out
+
+
+def _nice_m(span_m: float) -> float:
+    """A round length of about a quarter of the span, for the scale bar."""
+    power = 10.0 ** math.floor(math.log10(span_m / 2.0))
+    return float(max(step * power for step in (1.0, 2.0, 5.0) if step * power <= span_m / 2.0))
+
+
+def _spots(facts: JobFacts) -> list[tuple[str, float, float]]:
+    """Letter, east and north in metres of each candidate whose place is known."""
+    assert facts.latitude_deg is not None
+    assert facts.longitude_deg is not None
+    found = [(one.letter, one.offset_m(facts.latitude_deg, facts.longitude_deg)) for one in facts.positions]
+    return [(letter, at[0], at[1]) for letter, at in found if at is not None]
+
+
+def _near(facts: JobFacts, extent_m: float) -> list[tuple[str, float, float]]:
+    """Kind, east and north of the skyline's points that stand near enough to be drawn."""
+    return [
+        (one.kind, one.distance_m * math.sin(math.radians(one.azimuth_deg)), one.distance_m * math.cos(math.radians(one.azimuth_deg)))
+        for one in facts.skyline
+        if one.distance_m is not None and one.distance_m <= _FARTHEST * extent_m
+    ]
+
+
+def _obstacle(at: Point, kind: str) -> list[str]:
+    x, y = at
+    if kind == "tree":
+        return [circle(at, 9, "quiet", 1.2, fill=ink("hill")), circle(at, 1.5, "quiet", 1, fill=ink("quiet"))]
+    if kind in ("pole", "wire"):
+        return [line((x - 4, y - 4), (x + 4, y + 4), "ink", 1.5), line((x - 4, y + 4), (x + 4, y - 4), "ink", 1.5)]
+    return [tag("rect", x=x - 8, y=y - 6, width=16, height=12, fill=ink("hill"), stroke=ink("quiet"), stroke_width=1.2)]
+
+
+def _scale_bar(px_per_m: float, span_m: float, system: System) -> list[str]:
+    length_m = _nice_m(span_m)
+    right = 30 + length_m * px_per_m
+    return [
+        path([(30, _H - 30), (30, _H - 24), (right, _H - 24), (right, _H - 30)], "ink", 1.5),
+        words(((30 + right) / 2, _H - 34), format_quantity(length_m, "m", system), 14),
+    ]
+
+
+def _north() -> list[str]:
+    return [arrow((_W - 40, 78), (_W - 40, 34), "ink", 2), words((_W - 40, 26), "N", 15, weight=700)]
+
+
+def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing:
+    """North is up. Obstacles stand where the skyline's distances put them."""
+    spots = _spots(facts)
+    extent_m = max(8.0, *(math.hypot(east, north) for _, east, north in spots), 8.0)
+    near = _near(facts, extent_m)
+    reach_m = max(extent_m, *(math.hypot(east, north) for _, east, north in near), extent_m)
+    px = _REACH_PX / reach_m
+
+    def at(east_m: float, north_m: float) -> Point:
+        return _CENTRE[0] + east_m * px, _CENTRE[1] - north_m * px
+
+    azimuth = result.aim.azimuth_true_deg if result.aim is not None and result.aim.visible else None
+    parts = [tag("rect", x=0, y=0, width=_W, height=_H, fill=ink("paper"))]
+    for kind, east, north in near:
+        parts += _obstacle(at(east, north), kind)
+    marks = [("", 0.0, 0.0), *spots]
+    for letter, east, north in marks:
+        spot = at(east, north)
+        if azimuth is not None and (letter or not spots):
+            parts.append(arrow(spot, polar(spot, 96, azimuth), "stream", 2))
+        parts.append(circle(spot, 12 if letter else 5, "stream" if letter else "ink", 2.5 if letter else 2, fill=ink("sheet")))
+        parts.append(words((spot[0], spot[1] + 5), letter, 14, "ink", weight=700) if letter else words((spot[0] + 10, spot[1] + 18), "job’s place", 13, "quiet", "start"))  # fmt: skip
+    if azimuth is not None:
+        first = at(*marks[1][1:]) if spots else at(0, 0)
+        tip = polar(first, 112, azimuth)
+        parts.append(words(tip, f"{azimuth:.0f}° true", 14, "stream", "start" if float(wrap_180(azimuth)) >= 0 else "end", weight=600))
+    parts += [*_scale_bar(px, reach_m, system), *_north()]
+    rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
+    rows += [
+        (f"Position {letter}", f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true from the job’s place")
+        for letter, east, north in spots
+    ]  # fmt: skip
+    rows += [(kind.capitalize(), f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true") for kind, east, north in near]  # fmt: skip
+    return sheet("plan", "Site from above", _W, _H, parts, rows)
+
+
+__all__ = ["site_plan"]
