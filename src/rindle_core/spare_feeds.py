@@ -88,7 +88,10 @@ def spare_feeds(given: SpareFeedsInput) -> Outcome[SpareFeedsResult]:
             )
         )  # fmt: skip
         found.append(NamedFeed(satellite=satellite.name, feed=outcome.result))
-        findings += outcome.findings
+        findings += [
+            finding.model_copy(update={"message": f"{satellite.name}: {finding.message[0].lower()}{finding.message[1:]}"})
+            for finding in outcome.findings
+        ]
     found.sort(key=lambda one: one.feed.along_bar_mm)
     ratio = found[0].feed
     choices = [

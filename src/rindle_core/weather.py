@@ -80,6 +80,10 @@ def weather(given: WeatherInput) -> Outcome[WeatherResult]:
     return Outcome(WeatherResult(tasks=tasks), _judge(given, tasks))
 
 
+def _named(tasks: list[TaskWeather], level: Level) -> list[str]:
+    return [one.name.casefold() for one in tasks if one.level is level]
+
+
 def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
     if given.forecast_gust_mps is None and given.forecast_low_c is None and not given.conditions:
         return [missing("brief.weather", "The weather of the day is not known", "Enter gusts and lowest temperature from the forecast.")]
@@ -93,8 +97,8 @@ def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
         ]  # fmt: skip
     return [
         Finding(
-            level=Level.MIND, code="brief.weather", message=f"Weather: {', '.join(one.name.casefold() for one in bad)}",
-            why="; ".join(f"{one.name}: {', '.join(one.reasons)}" for one in bad) + ".",
+            level=Level.MIND, code="brief.weather", message="The weather stops or hinders some of the work", figure=float(len(bad)), limit=0.0, unit="count",
+            why=" ".join(f"{word}: {', '.join(names)}." for word, names in (("No-go", _named(bad, Level.HOLD)), ("Mind", _named(bad, Level.MIND))) if names),
             clears_by="Move the day, or split the job: what cannot be done now is done in better weather.", source="House rules: weather limits",
         )
     ]  # fmt: skip

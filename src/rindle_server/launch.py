@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import contextlib
 import getpass
+import importlib
 import json
 import os
 import shutil
@@ -64,15 +65,23 @@ def _setup() -> None:
     call_command("migrate", verbosity=0)
 
 
+def _warm() -> None:
+    """Reads in the background what takes seconds at its first use: the gazetteer and the rain package."""
+    from rindle_server.places_api import gazetteer
+
+    gazetteer()
+    with contextlib.suppress(ImportError):
+        importlib.import_module("itur")
+
+
 def _serve(listen: str, port: int, said: str) -> None:
     from waitress import create_server
 
-    from rindle_server.places_api import gazetteer
     from rindle_server.wsgi import application
 
     server = create_server(application, host=listen, port=port, threads=8, ident="rindle")
     print(said, flush=True)
-    threading.Thread(target=gazetteer, daemon=True).start()  # reading it takes seconds; the first search need not wait
+    threading.Thread(target=_warm, daemon=True).start()
     try:
         server.run()
     finally:

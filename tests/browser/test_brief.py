@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.browser.test_aim import unfold
-from tests.browser.test_journey import fill, saved
+from tests.browser.test_journey import choose, fill, saved
 
 
 @pytest.fixture
@@ -40,7 +40,7 @@ def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
 
 
 def test_a_hazard_is_minded_until_everyone_has_seen_its_caution(brief):
-    unfold(brief, "Needs, access and hazards")
+    unfold(brief, "Settled, access and hazards")
     brief.get_by_label("Overhead lines").check()
     expect(notes(brief)).to_contain_text("Overhead lines: caution not yet seen")
     brief.get_by_role("checkbox", name="Overhead lines A mast or ladder that touches one kills").check()
@@ -93,6 +93,39 @@ def test_the_place_is_written_in_every_form(brief):
     table = brief.get_by_role("table", name="The place in other forms")
     for text in ("-29.500000, 27.500000", "29°30.000'S 27°30.000'E", "29°30'00.0\"S 27°30'00.0\"E", "geo:-29.500000,27.500000", "UTM 35J"):
         expect(table).to_contain_text(text)
+
+
+def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
+    unfold(brief, "What it stands on")
+    choose(brief, "Surface", "Shingle roof")
+    expect(brief.get_by_role("list", name="Kinds of mount")).to_contain_text("Short roof mast")
+    brief.get_by_role("checkbox", name="Holes are allowed").uncheck()
+    expect(brief.get_by_role("list", name="Kinds of mount")).to_contain_text("it needs holes, and none are allowed")
+    expect(notes(brief)).to_contain_text("No usual mount suits")
+    unfold(brief, "Weather and who goes")
+    fill(brief, "Gusts forecast", "14")
+    ladder = brief.get_by_role("table", name="Weather by kind of work").get_by_role("row").filter(has_text="Ladder")
+    expect(ladder).to_contain_text("No-go")
+    unfold(brief, "Days")
+    for row, values in enumerate((("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1):
+        brief.get_by_role("button", name="Add a task").click()
+        for label, value in zip(("Task", "Work (h)", "Sets for (h)", "Only after"), values, strict=True):
+            brief.locator(".row-grid").filter(has_text="Work (h)").get_by_label(f"{label}, row {row}").fill(value)
+    days = brief.get_by_role("table", name="Days of the visit").get_by_role("rowheader")
+    expect(days).to_have_text(["Foam", "Mount", "Cable"])
+
+
+def test_the_settings_sheet_of_the_network_keeps_no_secret(brief):
+    choose(brief, "Satellite", "Hamerkop 2")
+    unfold(brief, "Settings sheet")
+    brief.get_by_role("button", name="Take the sheet of Hamerkop 2").click()
+    expect(brief.get_by_label("Field, row 4")).to_have_value("Installer password")
+    brief.get_by_label("Value, row 4").fill("open sesame")
+    saved(brief)
+    brief.reload()
+    unfold(brief, "Settings sheet")
+    expect(brief.get_by_label("Field, row 4")).to_have_value("Installer password")
+    expect(brief.get_by_label("Value, row 4")).to_have_value("")
 
 
 def test_undo_brings_a_whole_list_back(brief):

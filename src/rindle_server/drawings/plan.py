@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 
-from rindle_core.geodesy import wrap_180
 from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.units import System, format_quantity
 from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
 
-_W, _H = 780.0, 420.0
-_CENTRE: Point = (390.0, 210.0)
-_REACH_PX = 165.0  # from the middle to the farthest thing drawn
+_W, _H = 780.0, 330.0
+_EDGE_PX = 60.0  # room for a sight-line's arrow beyond the outermost spot
+_LEAST_M = 8.0  # a site is never drawn as if it were smaller
 _FARTHEST = 3.0  # obstacles beyond this many times the candidates' extent are left out
 
 
@@ -60,33 +59,48 @@ def _north() -> list[str]:
     return [arrow((_W - 40, 78), (_W - 40, 34), "ink", 2), words((_W - 40, 26), "N", 15, weight=700)]
 
 
+class _Fit:
+    """Metres east and north to drawing points, so that all that is drawn fits the sheet."""
+
+    def __init__(self, points: list[tuple[float, float]]) -> None:
+        east, north = [one[0] for one in points], [one[1] for one in points]
+        self._middle = ((min(east) + max(east)) / 2, (min(north) + max(north)) / 2)
+        self.width_m = max(max(east) - min(east), _LEAST_M)
+        self.px = min((_W - 2 * _EDGE_PX) / self.width_m, (_H - 2 * _EDGE_PX) / max(max(north) - min(north), _LEAST_M))
+
+    def at(self, east_m: float, north_m: float) -> Point:
+        return _W / 2 + (east_m - self._middle[0]) * self.px, _H / 2 - (north_m - self._middle[1]) * self.px
+
+
+def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> list[str]:
+    """An arrow from each spot along the sight-line, the bearing written at the first."""
+    parts = [
+        arrow(polar(fit.at(east, north), 13, azimuth), polar(fit.at(east, north), 84, azimuth), "stream", 2) for _, east, north in spots
+    ]
+    _, east, north = spots[0]
+    parts.append(words(polar(fit.at(east, north), 100, azimuth), f"{azimuth:.0f}° true", 14, "stream", weight=600))
+    return parts
+
+
 def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing:
     """North is up. Obstacles stand where the skyline's distances put them."""
     spots = _spots(facts)
     extent_m = max(8.0, *(math.hypot(east, north) for _, east, north in spots), 8.0)
     near = _near(facts, extent_m)
-    reach_m = max(extent_m, *(math.hypot(east, north) for _, east, north in near), extent_m)
-    px = _REACH_PX / reach_m
-
-    def at(east_m: float, north_m: float) -> Point:
-        return _CENTRE[0] + east_m * px, _CENTRE[1] - north_m * px
-
+    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near))])
     azimuth = result.aim.azimuth_true_deg if result.aim is not None and result.aim.visible else None
     parts = [tag("rect", x=0, y=0, width=_W, height=_H, fill=ink("paper"))]
     for kind, east, north in near:
-        parts += _obstacle(at(east, north), kind)
-    marks = [("", 0.0, 0.0), *spots]
-    for letter, east, north in marks:
-        spot = at(east, north)
-        if azimuth is not None and (letter or not spots):
-            parts.append(arrow(spot, polar(spot, 96, azimuth), "stream", 2))
-        parts.append(circle(spot, 12 if letter else 5, "stream" if letter else "ink", 2.5 if letter else 2, fill=ink("sheet")))
-        parts.append(words((spot[0], spot[1] + 5), letter, 14, "ink", weight=700) if letter else words((spot[0] + 10, spot[1] + 18), "job’s place", 13, "quiet", "start"))  # fmt: skip
+        parts += _obstacle(fit.at(east, north), kind)
     if azimuth is not None:
-        first = at(*marks[1][1:]) if spots else at(0, 0)
-        tip = polar(first, 112, azimuth)
-        parts.append(words(tip, f"{azimuth:.0f}° true", 14, "stream", "start" if float(wrap_180(azimuth)) >= 0 else "end", weight=600))
-    parts += [*_scale_bar(px, reach_m, system), *_north()]
+        parts += _sight(fit, spots or [("", 0.0, 0.0)], azimuth)
+    home = fit.at(0.0, 0.0)
+    if all(math.dist(home, fit.at(east, north)) > 28 for _, east, north in spots):
+        parts += [circle(home, 5, "ink", 2, fill=ink("sheet")), words((home[0] + 10, home[1] + 18), "job’s place", 13, "quiet", "start")]
+    for letter, east, north in spots:
+        x, y = fit.at(east, north)
+        parts += [circle((x, y), 12, "stream", 2.5, fill=ink("sheet")), words((x, y + 5), letter, 14, "ink", weight=700)]
+    parts += [*_scale_bar(fit.px, (_W - 2 * _EDGE_PX) / fit.px / 2, system), *_north()]
     rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
     rows += [
         (f"Position {letter}", f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true from the job’s place")

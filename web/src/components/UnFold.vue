@@ -16,5 +16,5 @@ const shown = ref(props.open ?? false)
 <style scoped>
 .unfold { border-top: 1px solid var(--rule); }
 summary { padding: 12px 0; cursor: pointer; font-size: 16px; }
-.inside { display: grid; gap: 16px; padding: 4px 0 20px; }
+.inside { display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; padding: 4px 0 20px; }
 </style>

@@ -1,0 +1,151 @@
+"""Visit, papers, settings sheet, proposal, store forms and beams with holes, over the API."""
+
+import io
+import json
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from pypdf import PdfReader
+
+from rindle_server.stores.models import StoreItem
+
+JSON = {"content_type": "application/json"}
+
+
+def patch(client, **fields):
+    return client.patch("/api/jobs/2026-105", json.dumps(fields), **JSON)
+
+
+def put(client, name, rows):
+    return client.put(f"/api/jobs/2026-105/lists/{name}", json.dumps(rows), **JSON)
+
+
+def codes(job, station="brief"):
+    return {one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]}
+
+
+def faults(answer):
+    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
+
+
+def test_entries_about_the_visit_are_kept_judged_and_taken_out_again(crew):
+    job = patch(crew, surface="masonry", may_drill=False, forecast_gust_mps=30, conditions=["ice"], permanence="trial").json()
+    assert codes(job)["brief.mount_choice"]["level"] == "mind"
+    assert codes(job)["brief.weather"]["figure"] >= 2
+    assert "brief.return_visit" in codes(job)
+    empty = patch(crew, surface="", may_drill=True, forecast_gust_mps=None, conditions=[], permanence="").json()
+    assert not {"brief.mount_choice", "brief.weather", "brief.return_visit"} & set(codes(empty))
+    assert empty["facts"]["visit"]["may_drill"] is True
+
+
+def test_a_faulty_entry_names_its_own_field_and_changes_nothing(crew):
+    before = crew.get("/api/jobs/2026-105").json()["facts"]["visit"]
+    assert "choices" in faults(patch(crew, surface="ice floe"))["surface"]
+    assert set(faults(patch(crew, forecast_gust_mps=-3))) == {"forecast_gust_mps"}
+    assert crew.get("/api/jobs/2026-105").json()["facts"]["visit"] == before
+
+
+def test_a_secret_of_the_settings_sheet_is_never_kept(crew):
+    rows = [
+        {"name": "Site id", "value": "HW-1", "entered": True},
+        {"name": "Password", "value": "hunter2", "secret": True, "entered": True},
+    ]
+    job = put(crew, "settings", rows).json()
+    assert [one["value"] for one in job["facts"]["settings"]] == ["HW-1", ""]
+    assert b"hunter2" not in crew.get("/api/jobs/2026-105/report.html").content
+
+
+def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
+    job = put(crew, "tasks", [{"name": "Rail", "work_h": 4}, {"name": "Foam", "work_h": 1, "wait_h": 14}]).json()
+    assert [row["name"] for row in job["assessment"]["visit"]["days"]["rows"]] == ["Foam", "Rail"]
+    job = put(crew, "costs", [{"item": "kit", "amount_money": 100}, {"item": "fee", "kind": "new_month", "amount_money": 10}]).json()
+    assert job["assessment"]["visit"]["costs"]["first_year_money"] == 220
+    job = put(crew, "extra_runs", [{"name": "television", "cable_code": "coax-7-clad", "length_m": 20, "top_mhz": 2150}]).json()
+    lost = job["assessment"]["extra_runs"]["runs"][0]["loss_db"]
+    cable = StoreItem.objects.get(kind="cable", code="coax-7-clad").data
+    by_hand = 0.2 * (cable["loss_a"] * (2150 * (1 + 0.00393 * 20)) ** 0.5 + cable["loss_b"] * 2150) + 0.2
+    assert lost == pytest.approx(by_hand, rel=1e-9)
+    bad = put(crew, "tasks", [{"name": "a", "work_h": 1, "after": "b"}])
+    assert "not on the list" in faults(bad)["tasks"]
+    assert "0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
+
+
+def test_a_configuration_for_another_satellite_holds_the_brief_until_it_is_out(crew):
+    patch(crew, satellite_code="hamerkop-2")
+    url = "/api/jobs/2026-105/documents"
+    job = crew.post(url, {"file": SimpleUploadedFile("site.cfg", b"satellite=ibis-4\n")}).json()
+    row = job["documents"][-1]
+    assert (row["kind"], row["satellite_code"]) == ("configuration", "ibis-4")
+    assert codes(job)["brief.document_satellite"]["level"] == "hold"
+    job = crew.patch(f"{url}/{row['id']}", json.dumps({"satellite_code": "hamerkop-2", "version": "3", "loaded": True}), **JSON).json()
+    assert "brief.document_satellite" not in codes(job)
+    assert job["documents"][-1]["loaded_at"]
+    assert "satellite_code" in faults(crew.patch(f"{url}/{row['id']}", json.dumps({"satellite_code": "nowhere"}), **JSON))
+
+
+def test_what_the_modem_shows_is_held_against_ours(crew):
+    aim = patch(crew, place_text="-29.5, 28.0", satellite_code="hamerkop-2").json()["assessment"]["aim"]
+    job = patch(
+        crew, modem_azimuth_deg=round(aim["azimuth_magnetic_deg"], 1), modem_elevation_deg=round(aim["elevation_apparent_deg"], 1)
+    ).json()
+    assert "magnetic bearing" in codes(job, "aim")["aim.modem_azimuth"]["why"]
+    assert "aim.modem_elevation" not in codes(job, "aim")
+
+
+def test_needs_are_to_be_proved_once_the_new_service_runs(crew):
+    patch(crew, needs=["calls", "cameras"])
+    runs = [{"when": "after", "down_mbps": 40, "up_mbps": 5, "latency_ms": 650}]
+    job = crew.put("/api/jobs/2026-105/runs", json.dumps(runs), **JSON).json()
+    assert {"handover.need.calls", "handover.need.cameras"} <= set(codes(job, "handover"))
+    assert "handover.need.calls" not in codes(patch(crew, needs_proved=["calls"]).json(), "handover")
+
+
+def test_the_proposal_shows_positions_for_and_against_and_costs(crew):
+    pages = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-103/proposal.pdf").content)).pages
+    assert len(pages) == 1
+    text = pages[0].extract_text()
+    for said in ("Kestrel Bend", "West gable", "people walk in front of it", "M 24770.00", "true", "Agreed"):
+        assert said in text
+    assert "Where the antenna would stand" in crew.get("/api/jobs/2026-105/proposal.html").content.decode()  # an almost empty job too
+
+
+def test_the_peak_teaches_the_instruments_at_sign_off(crew):
+    job = crew.get("/api/jobs/2026-101").json()
+    assert job["signed_off_at"]
+    before = {item.code: len(item.data["checks"]) for item in StoreItem.objects.filter(kind="instrument")}
+    from rindle_server.jobs import models, signing
+
+    row = models.Job.objects.get(number="2026-101")
+    row.signed_off_at, row.record, row.compass_code, row.compass_at_peak_deg = None, None, "compass-1", 34.4
+    row.save()
+    signing.sign_off(row, "N. M.")
+    checks = StoreItem.objects.get(kind="instrument", code="compass-1").data["checks"]
+    assert len(checks) == before["compass-1"] + 1
+    assert checks[-1]["read_deg"] == 34.4
+    assert checks[-1]["true_deg"] == pytest.approx(job["assessment"]["aim"]["azimuth_magnetic_deg"], abs=0.01)
+
+
+@pytest.mark.parametrize("kind", ["satellite", "terminal", "cable", "instrument", "bracket", "rules"])
+def test_each_kind_has_a_schema_for_its_form(crew, kind):
+    schema = crew.get(f"/api/stores/{kind}/schema").json()
+    assert schema["type"] == "object"
+    if kind != "rules":
+        assert {"code", "name"} <= set(schema["properties"])
+
+
+def test_beams_with_holes_and_parts_survive_export_and_import(crew):
+    square = [[26, -30], [28, -30], [28, -28], [26, -28], [26, -30]]
+    hole = [[26.5, -29.5], [27, -29.5], [27, -29], [26.5, -29], [26.5, -29.5]]
+    far = [[30, -30], [31, -30], [31, -29], [30, -30]]
+    told = {"satellite": "ibis-4", "letter": "P", "hand": "left", "carrier_mhz": 1200, "expected_es_n0_db": 12}
+    data = {"type": "FeatureCollection", "features": [{"type": "Feature", "properties": told, "geometry": {"type": "MultiPolygon", "coordinates": [[square, hole], [far]]}}]}  # fmt: skip
+    answer = crew.post("/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(data).encode())})
+    beams = next(one for one in answer.json()["satellites"] if one["code"] == "ibis-4")["beams"]
+    assert [(one["letter"], len(one["holes_deg"])) for one in beams] == [("P", 1), ("P", 0)]
+    exported = json.loads(crew.get("/api/stores/beams/export").content)
+    again = crew.post("/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(exported).encode())})
+    assert next(one for one in again.json()["satellites"] if one["code"] == "ibis-4")["beams"] == beams
+    site = {"latitude_deg": -29.2, "longitude_deg": 26.7, "beams": beams}
+    answer = crew.post("/api/calc/beam", json.dumps(site), **JSON).json()["result"]
+    assert answer["chosen"] is None  # inside the hole
+    assert answer["second"]["edge_km"] == pytest.approx(-0.2 * 111.32 * 0.8728, rel=0.01)  # 0.2° of longitude at 29.2° south to its rim
