@@ -100,8 +100,8 @@ defineExpose({ add, append })
 
 <style scoped>
 .row-grid { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; justify-items: start; }
-.row-grid > :deep(table) { display: block; overflow-x: auto; max-width: 100%; }
-@media (min-width: 701px) { .row-grid > :deep(table) { display: table; } }
+.row-grid > table { position: relative; display: block; overflow-x: auto; max-width: 100%; }
+@media (min-width: 701px) { .row-grid > table { display: table; } }
 input, select { font: inherit; font-variant-numeric: tabular-nums; width: 100%; min-width: 72px; height: 34px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 input[type='checkbox'] { width: 22px; min-width: 22px; height: 22px; margin: 6px 0; accent-color: var(--stream); }
 input[aria-invalid='true'] { border-color: var(--rust); border-width: 2px; }
