@@ -15,6 +15,7 @@ from rindle_core.bringup import BringUpResult
 from rindle_core.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
 from rindle_core.catalogue import Beam
 from rindle_core.findings import Finding, Level, worst
+from rindle_core.fixed_sky import SkyResult
 from rindle_core.instruments import InstrumentsResult
 from rindle_core.job_facts import AxisReading, JobFacts
 from rindle_core.job_visit import VisitAssessment, visit_of
@@ -24,7 +25,6 @@ from rindle_core.peaking import LockdownResult, PeakView, lockdown
 from rindle_core.place_files import ApartResult
 from rindle_core.plumb import PlumbResult
 from rindle_core.registry import Outcome, register
-from rindle_core.skyline import SkyResult
 from rindle_core.stations import StationView
 from rindle_core.steps import BuildResult
 from rindle_core.work_order import WorkOrderResult

@@ -9,6 +9,7 @@ from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bring
 from rindle_core.cable import CableInput, CableResult, cable
 from rindle_core.catalogue import Beam, Instrument
 from rindle_core.findings import Finding, Level, at_most, missing, worst
+from rindle_core.fixed_sky import SkyInput, SkyResult, sky
 from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
 from rindle_core.job_facts import JobFacts
 from rindle_core.mast import MountInput, MountResult, mount
@@ -16,7 +17,6 @@ from rindle_core.peaking import Axis, PeakInput, PeakReading, PeakView, peak
 from rindle_core.place_files import ApartInput, ApartResult, apart
 from rindle_core.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.registry import Outcome
-from rindle_core.skyline import SkyInput, SkyResult, sky
 from rindle_core.steps import BuildInput, BuildResult, build
 from rindle_core.wind import DISH_FORCE_COEFFICIENT
 from rindle_core.work_order import WorkOrderInput, WorkOrderResult, work_order

@@ -1,91 +1,169 @@
-"""What stands round the terminal, and how far the sight-line passes from it."""
+"""What stands round the terminal: read points and measured obstacles, joined into one profile, and moved with the terminal."""
 
 from __future__ import annotations
 
-import datetime as dt
+import math
+from collections.abc import Sequence
 from typing import Literal, NamedTuple
 
 import numpy as np
 from pydantic import Field
 
-from rindle_core.antenna import wavelength_m
-from rindle_core.findings import Finding, Level, at_least, missing
-from rindle_core.geodesy import Array, separation_deg, wrap_180
-from rindle_core.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.look_angles import look_angles
+from rindle_core.geodesy import Array
 from rindle_core.model import Model
-from rindle_core.refraction import apparent_from_free_space_deg
-from rindle_core.registry import Outcome, register
-from rindle_core.sun import day_path
 
 _STEP_DEG = 0.1  # sampling of the skyline between its points
-_GAP_DEG = 30.0  # points further apart than this about the sight-line leave the sky unread
+_EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
+Season = Literal["leaf", "bare"]
 
 
 class SkylinePoint(Model):
-    """A point of the skyline as seen from the terminal. Azimuth true, clockwise from north."""
+    """A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north."""
 
     azimuth_deg: float = Field(ge=0, lt=360)
     elevation_deg: float = Field(ge=-20, le=90)
     kind: Kind = "terrain"
     distance_m: float | None = Field(default=None, gt=0, le=200_000)
+    leafless_share: float = Field(
+        default=1.0, ge=0, le=1, description="What of it still blocks in the bare season: 1 for all that is solid"
+    )
 
 
-class SkyInput(Model):
-    """Site, satellite, terminal's aperture and the skyline that was read there."""
+class Obstacle(Model):
+    """Something measured whole. Height is of its top over the ground at the measuring place, width across the line of sight."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
-    satellite_longitude_deg: float = Field(ge=-180, le=360)
-    date: dt.date
-    aperture_mm: float = Field(gt=0, le=20_000)
-    receive_ghz: float = Field(gt=0, le=100)
-    skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
-    rules: HouseRules = DEFAULT_RULES
-
-
-class SkyDirection(Model):
-    """A direction of the sky, degrees."""
-
-    azimuth_deg: float
-    elevation_deg: float
+    name: str = Field(default="", max_length=60)
+    azimuth_deg: float = Field(ge=0, lt=360, description="Of its middle, true")
+    distance_m: float = Field(gt=0, le=200_000, description="Horizontal, from the measuring place")
+    height_m: float = Field(ge=-500, le=9000)
+    width_m: float = Field(default=1.0, gt=0, le=100_000)
+    kind: Kind = "tree"
+    growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
+    leafless_share: float = Field(default=1.0, ge=0, le=1)
 
 
-class SkyResult(Model):
-    """Margins are angles between sight-line and skyline, negative where the skyline stands in the way."""
+class Profile(NamedTuple):
+    """The skyline round the whole circle, azimuth rising. `source` is the obstacle's index, or -1 for read points."""
 
-    satellite: SkyDirection
-    margin_deg: float | None
-    tube_margin_deg: float | None = Field(description="What is left beyond the physical tube at its tightest place")
-    tube_half_angle_deg: float | None = Field(description="Half-angle of the tube at that place")
-    nearest: SkyDirection | None = Field(description="Where the skyline comes nearest to the sight-line")
-    arc: list[SkyDirection] = Field(description="The geostationary arc above the horizon, a point a degree of longitude")
-    sun_path: list[SkyDirection] = Field(description="The sun above the horizon on the day, every ten minutes")
-
-
-class _Profile(NamedTuple):
     azimuth_deg: Array
     elevation_deg: Array
     distance_m: Array
+    leafless_share: Array
+    source: Array
 
 
-def skyline_profile(points: list[SkylinePoint], assumed_distance_m: float) -> _Profile:
-    """The skyline round the whole circle in steps of a tenth of a degree, joined linearly and across north.
+class Shift(NamedTuple):
+    """How the terminal stands from where the skyline was read, metres: east, north, up."""
 
-    Distances: the nearer of the two points on either side, as the careful choice.
+    east_m: float = 0.0
+    north_m: float = 0.0
+    up_m: float = 0.0
+
+    @property
+    def distance_m(self) -> float:
+        """Straight line."""
+        return math.sqrt(self.east_m**2 + self.north_m**2 + self.up_m**2)
+
+
+def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[SkylinePoint], int]:
+    """The points as seen from the shifted terminal, and how many could not be moved because they have no distance.
+
+    Derivation: each point with a distance is a place east, north and up of the eye; the shift is taken off.
     """
+    if shift == Shift():
+        return list(points), 0
+    moved, kept = [], 0
+    for point in points:
+        if point.distance_m is None:
+            moved.append(point)
+            kept += 1
+            continue
+        azimuth, elevation = math.radians(point.azimuth_deg), math.radians(point.elevation_deg)
+        east, north = point.distance_m * math.sin(azimuth) - shift.east_m, point.distance_m * math.cos(azimuth) - shift.north_m
+        level = max(math.hypot(east, north), 0.01)
+        top = point.distance_m * math.tan(min(elevation, math.radians(89.9))) - shift.up_m
+        moved.append(
+            point.model_copy(
+                update={
+                    "azimuth_deg": math.degrees(math.atan2(east, north)) % 360.0 % 360.0,
+                    "elevation_deg": max(-20.0, math.degrees(math.atan2(top, level))),
+                    "distance_m": level,
+                }
+            )
+        )
+    return moved, kept
+
+
+def _point_profile(points: Sequence[SkylinePoint], azimuth: Array, assumed_distance_m: float) -> tuple[Array, Array, Array]:
     ordered = sorted(points, key=lambda point: point.azimuth_deg)
     at = np.array([point.azimuth_deg for point in ordered])
-    height = np.array([point.elevation_deg for point in ordered])
     away = np.array([point.distance_m or assumed_distance_m for point in ordered])
-    azimuth = np.union1d(np.arange(0.0, 360.0, _STEP_DEG), at)
-    elevation = np.interp(azimuth, at, height, period=360.0)
+    bare = np.array([point.leafless_share for point in ordered])
+    elevation = np.interp(azimuth, at, [point.elevation_deg for point in ordered], period=360.0)
     after = np.searchsorted(at, azimuth, side="left") % len(at)
     before = (np.searchsorted(at, azimuth, side="right") - 1) % len(at)
-    return _Profile(azimuth, elevation, np.minimum(away[before], away[after]))
+    return elevation, np.minimum(away[before], away[after]), np.maximum(bare[before], bare[after])
+
+
+def obstacle_outline(obstacle: Obstacle, shift: Shift, eye_height_m: float, years: float) -> tuple[float, float, float, float]:
+    """Azimuth of the middle, half width, top's elevation (degrees) and distance (metres) of an obstacle from the shifted terminal.
+
+    `eye_height_m`: the terminal's height over the measuring place's ground; `years` of growth are added to the top.
+    """
+    bearing = math.radians(obstacle.azimuth_deg)
+    east, north = obstacle.distance_m * math.sin(bearing) - shift.east_m, obstacle.distance_m * math.cos(bearing) - shift.north_m
+    level = max(math.hypot(east, north), 0.01)
+    top = obstacle.height_m + obstacle.growth_m_per_year * years - eye_height_m
+    half = math.degrees(math.atan2(obstacle.width_m / 2.0, level))
+    return math.degrees(math.atan2(east, north)) % 360.0, half, math.degrees(math.atan2(top, level)), level
+
+
+def build_profile(
+    points: Sequence[SkylinePoint],
+    obstacles: Sequence[Obstacle] = (),
+    *,
+    assumed_distance_m: float,
+    shift: Shift = Shift(),  # noqa: B008  # an immutable tuple of zeros
+    eye_height_m: float = 0.0,
+    years: float = 0.0,
+    without: int | None = None,
+) -> Profile:
+    """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top.
+
+    Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that index.
+    """
+    seen, _ = moved_points(points, shift)
+    shapes = [(at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles) if at != without]
+    corners = [
+        (middle + side * (half + beyond)) % 360.0 for _, middle, half, _, _ in shapes for side in (-1, 1) for beyond in (0.0, _EDGE_DEG)
+    ]
+    azimuth = np.unique(np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners]))
+    count = len(azimuth)
+    if seen:
+        elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
+    else:
+        elevation, away, bare = np.full(count, -20.0), np.full(count, 200_000.0), np.ones(count)
+    source = np.full(count, -1.0)
+    for at, middle, half, top, level in shapes:
+        inside = np.abs((azimuth - middle + 180.0) % 360.0 - 180.0) <= half + _EDGE_DEG / 2
+        higher = inside & (top > elevation)
+        elevation = np.where(higher, top, elevation)
+        away = np.where(inside, np.minimum(away, level), away)
+        bare = np.where(higher, obstacles[at].leafless_share, bare)
+        source = np.where(higher, float(at), source)
+    return Profile(azimuth, elevation, away, bare, source)
+
+
+def skyline_profile(points: Sequence[SkylinePoint], assumed_distance_m: float) -> Profile:
+    """The profile of read points alone, from where they were read."""
+    return build_profile(points, assumed_distance_m=assumed_distance_m)
+
+
+def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
+    """The skyline's elevation at any azimuths."""
+    return np.interp(azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0)
 
 
 def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:
@@ -98,108 +176,7 @@ def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float,
     return np.degrees(np.arctan2(radius_m, distance_m))
 
 
-def _signed_separation_deg(azimuth_deg: float, elevation_deg: float, profile: _Profile) -> Array:
-    away = separation_deg(azimuth_deg, elevation_deg, profile.azimuth_deg, profile.elevation_deg)
-    here = np.interp(azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0)
-    return -away if elevation_deg < here else away
-
-
-def _judge_margin(result: SkyResult, points: list[SkylinePoint], rules: HouseRules) -> list[Finding]:
-    assert result.margin_deg is not None
-    assert result.tube_margin_deg is not None
-    findings = [
-        at_least(
-            result.tube_margin_deg,
-            0.0,
-            code="sky.tube",
-            unit="deg",
-            clear="The beam's tube is free",
-            under="The beam's tube is touched",
-            why="Something that stands inside the tube takes signal away, wet leaves most of all.",
-            clears_by="Move or raise the terminal, or have the obstacle cut back by those who may.",
-            source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
-        ),
-        at_least(
-            result.margin_deg,
-            rules.clearance_deg,
-            level=Level.MIND,
-            code="sky.clearance",
-            unit="deg",
-            clear="The wanted free angle is there all round",
-            under="Less than the wanted free angle",
-            why="Hand readings are rough and trees grow: what is free today may not be in three years.",
-            clears_by="Raise or move the terminal, or read the nearest direction again with a distance.",
-            source="House rule: free angle all round",
-        ),
-    ]
-    bearings = np.array([point.azimuth_deg for point in points])
-    offsets = wrap_180(bearings - result.satellite.azimuth_deg)
-    left = float(np.max(offsets[offsets <= 0], initial=-360.0))
-    right = float(np.min(offsets[offsets >= 0], initial=360.0))
-    if right - left > _GAP_DEG:
-        findings.append(
-            Finding(
-                level=Level.MIND,
-                code="sky.gap",
-                message="The skyline is thinly read about the satellite's bearing",
-                why="Between far points Rindle can only draw a straight line.",
-                figure=min(360.0, right - left),
-                limit=_GAP_DEG,
-                unit="deg",
-                clears_by="Read points every few degrees within 15° of the satellite's bearing.",
-                source="Spacing of the points that were read",
-            )
-        )
-    return findings
-
-
-def _arc(given: SkyInput) -> list[SkyDirection]:
-    longitudes = given.longitude_deg + np.arange(-82.0, 82.5, 1.0)
-    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitudes)
-    seen = apparent_from_free_space_deg(angles.elevation_deg, given.height_m)
-    return _above_horizon(angles.azimuth_true_deg, seen)
-
-
-def _above_horizon(azimuth_deg: Array, elevation_deg: Array) -> list[SkyDirection]:
-    return [
-        SkyDirection(azimuth_deg=round(float(a), 2), elevation_deg=round(float(e), 2))
-        for a, e in zip(azimuth_deg, elevation_deg, strict=True)
-        if e > 0
-    ]
-
-
-@register("sky", "Margin between the sight-line and the skyline, by the flat rule and by the physical tube", SkyInput, SkyResult)
-def sky(given: SkyInput) -> Outcome[SkyResult]:
-    """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw."""
-    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.satellite_longitude_deg)
-    azimuth = float(angles.azimuth_true_deg)
-    elevation = float(apparent_from_free_space_deg(angles.elevation_deg, given.height_m))
-    margin = tube_margin = tube = nearest = None
-    if given.skyline:
-        profile = skyline_profile(given.skyline, given.rules.assumed_obstacle_distance_m)
-        margins = _signed_separation_deg(azimuth, elevation, profile)
-        blocked = bool(margins[0] < 0)
-        at = int(np.argmin(np.abs(margins)))
-        half_angle = tube_half_angle_deg(
-            profile.distance_m, given.aperture_mm / 1000, wavelength_m(given.receive_ghz), given.rules.fresnel_share
-        )
-        left = margins - half_angle
-        tight = at if blocked else int(np.argmin(left))
-        margin, tube_margin, tube = float(margins[at]), float(left[tight]), float(half_angle[tight])
-        nearest = SkyDirection(azimuth_deg=float(profile.azimuth_deg[at]), elevation_deg=float(profile.elevation_deg[at]))
-    result = SkyResult(
-        satellite=SkyDirection(azimuth_deg=azimuth, elevation_deg=elevation),
-        margin_deg=margin,
-        tube_margin_deg=tube_margin,
-        tube_half_angle_deg=tube,
-        nearest=nearest,
-        arc=_arc(given),
-        sun_path=_above_horizon(*day_path(given.latitude_deg, given.longitude_deg, given.date)),
-    )
-    if margin is None:
-        wanted = missing("sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line.")
-        return Outcome(result, [wanted])
-    return Outcome(result, _judge_margin(result, given.skyline, given.rules))
-
-
-__all__ = ["SkyInput", "SkyResult", "SkylinePoint", "sky", "skyline_profile", "tube_half_angle_deg"]
+__all__ = [
+    "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "build_profile", "elevation_at", "moved_points", "obstacle_outline",
+    "skyline_profile", "tube_half_angle_deg",
+]  # fmt: skip

@@ -10,9 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.beams import contains
+from rindle_core.fixed_sky import SkyInput, sky
 from rindle_core.geodesy import distance_and_bearing, separation_deg
 from rindle_core.house_rules import HouseRules
-from rindle_core.skyline import SkyInput, SkylinePoint, sky, tube_half_angle_deg
+from rindle_core.skyline import SkylinePoint, tube_half_angle_deg
 from rindle_core.sun import julian_date, sun_directions
 
 SITE = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": dt.date(2026, 11, 24)}

@@ -10,9 +10,10 @@ import pytest
 from rindle_core.aim import AimInput, aim
 from rindle_core.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.catalogue import Beam, BringUpState, Clinometer, Screw
+from rindle_core.fixed_sky import SkyInput, sky
 from rindle_core.house_rules import HouseRules
 from rindle_core.peaking import PeakInput, PeakReading, peak
-from rindle_core.skyline import SkyInput, SkylinePoint, sky
+from rindle_core.skyline import SkylinePoint
 from rindle_server.drawings import job_drawings
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder

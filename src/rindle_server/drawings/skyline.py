@@ -5,9 +5,10 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
+from rindle_core.fixed_sky import SkyDirection, SkyResult
 from rindle_core.geodesy import wrap_180
 from rindle_core.house_rules import HouseRules
-from rindle_core.skyline import SkyDirection, SkylinePoint, SkyResult, skyline_profile
+from rindle_core.skyline import SkylinePoint, skyline_profile
 from rindle_core.units import format_quantity
 from rindle_server.drawings.svg import Drawing, Frame, Point, circle, ink, line, path, sheet, tag, words
 

@@ -1,0 +1,338 @@
+"""A fixed satellite over the skyline: margin by both schools, how much higher, where else, for how many years, and the usable arc."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable
+from typing import NamedTuple
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.antenna import wavelength_m
+from rindle_core.findings import Finding, Level, at_least, missing
+from rindle_core.geodesy import Array, separation_deg, wrap_180
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.look_angles import look_angles
+from rindle_core.model import Model
+from rindle_core.refraction import apparent_from_free_space_deg
+from rindle_core.registry import Outcome, register
+from rindle_core.skyline import Obstacle, Profile, Shift, SkylinePoint, build_profile, moved_points, tube_half_angle_deg
+from rindle_core.sun import day_path
+
+_GAP_DEG = 30.0  # points further apart than this about the sight-line leave the sky unread
+_MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
+_MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
+_BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
+_REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
+
+
+class SkyInput(Model):
+    """Site, satellite, terminal's aperture and the skyline that was read there."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000)
+    satellite_longitude_deg: float = Field(ge=-180, le=360)
+    date: dt.date
+    aperture_mm: float = Field(gt=0, le=20_000)
+    receive_ghz: float = Field(gt=0, le=100)
+    skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
+    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
+    read_height_m: float | None = Field(
+        default=None, ge=0, le=300, description="Height over ground of the eye that read the points; None: the terminal's own"
+    )
+    terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
+    east_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal east of the place where the skyline was read")
+    north_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal north of it")
+    years_ahead: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
+    rules: HouseRules = DEFAULT_RULES
+
+    def shift(self) -> Shift:
+        """From the eye that read to the terminal."""
+        up_m = 0.0 if self.read_height_m is None else self.terminal_height_m - self.read_height_m
+        return Shift(self.east_m, self.north_m, up_m)
+
+
+class SkyDirection(Model):
+    """A direction of the sky, degrees."""
+
+    azimuth_deg: float
+    elevation_deg: float
+
+
+class SkyResult(Model):
+    """Margins are angles between sight-line and skyline, negative where the skyline stands in the way."""
+
+    satellite: SkyDirection
+    margin_deg: float | None
+    tube_margin_deg: float | None = Field(description="What is left beyond the physical tube at its tightest place")
+    tube_half_angle_deg: float | None = Field(description="Half-angle of the tube at that place")
+    nearest: SkyDirection | None = Field(description="Where the skyline comes nearest to the sight-line")
+    nearest_name: str = Field(default="", description="The obstacle there, where it is a measured one")
+    bare_margin_deg: float | None = Field(default=None, description="Margin in the bare season; None where leaves make no difference")
+    raise_tube_m: float | None = Field(
+        default=None, description="Least height to add until the tube is free; 0: free now; None: no height does it"
+    )
+    raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
+    years_tube: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
+    years_clearance: float | None = Field(default=None, description="Years until growth breaks the flat rule")
+    unmoved_count: int = Field(
+        default=0, description="Points without a distance that could not be corrected to the terminal's place and height"
+    )
+    arc: list[SkyDirection] = Field(description="The geostationary arc above the horizon, a point a degree of longitude")
+    sun_path: list[SkyDirection] = Field(description="The sun above the horizon on the day, every ten minutes")
+
+
+class Margins(NamedTuple):
+    """Flat margin, what is left beyond the tube, and where each is tightest."""
+
+    flat_deg: float
+    tube_deg: float
+    half_angle_deg: float
+    at: int
+
+
+class Sight(NamedTuple):
+    """A sight-line with the tube's measures."""
+
+    azimuth_deg: float
+    elevation_deg: float
+    aperture_m: float
+    wavelength: float
+    fresnel_share: float
+
+
+def margins(sight: Sight, profile: Profile) -> Margins:
+    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's half-angle."""
+    offset = np.abs(wrap_180(profile.azimuth_deg - sight.azimuth_deg))
+    near = offset <= _REACH_DEG if sight.elevation_deg < 90.0 - _REACH_DEG / 2 else np.ones_like(offset, dtype=bool)
+    index = np.flatnonzero(near)
+    azimuth, elevation = profile.azimuth_deg[index], profile.elevation_deg[index]
+    away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
+    here = float(np.interp(sight.azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0))
+    blocked = sight.elevation_deg < here
+    signed = -away if blocked else away
+    at = int(np.argmin(away))
+    half = tube_half_angle_deg(profile.distance_m[index], sight.aperture_m, sight.wavelength, sight.fresnel_share)
+    left = signed - half
+    tight = at if blocked else int(np.argmin(left))
+    return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]))
+
+
+def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> Sight:
+    """The sight-line to a satellite, refraction included."""
+    longitude = given.satellite_longitude_deg if satellite_longitude_deg is None else satellite_longitude_deg
+    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitude)
+    apparent = float(apparent_from_free_space_deg(angles.elevation_deg, given.height_m))
+    return Sight(
+        float(angles.azimuth_true_deg), apparent, given.aperture_mm / 1000.0, wavelength_m(given.receive_ghz), given.rules.fresnel_share
+    )
+
+
+def profile_of(
+    given: SkyInput, *, raised_m: float = 0.0, years: float | None = None, bare: bool = False, shift: Shift | None = None
+) -> Profile:
+    """The skyline as the terminal sees it, raised, grown or bare."""
+    base = given.shift() if shift is None else shift
+    points = [one for one in given.skyline if not bare or one.leafless_share >= _BARE_SHARE]
+    obstacles = [one for one in given.obstacles if not bare or one.leafless_share >= _BARE_SHARE]
+    return build_profile(
+        points,
+        obstacles,
+        assumed_distance_m=given.rules.assumed_obstacle_distance_m,
+        shift=base._replace(up_m=base.up_m + raised_m),
+        eye_height_m=given.terminal_height_m + raised_m,
+        years=given.years_ahead if years is None else years,
+    )
+
+
+def _least(enough: Callable[[float], bool], most: float) -> float | None:
+    """Least value at which a condition holds that, once held, stays; 0 where it holds at once, None where never up to `most`."""
+    if enough(0.0):
+        return 0.0
+    if not enough(most):
+        return None
+    low, high = 0.0, most
+    while high - low > 0.01:
+        middle = (low + high) / 2
+        low, high = (low, middle) if enough(middle) else (middle, high)
+    return high
+
+
+def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
+    def at(raised: float) -> Margins:
+        return margins(sight, profile_of(given, raised_m=raised))
+
+    return _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M), _least(
+        lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M
+    )
+
+
+def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
+    """Years from today until growth touches the tube, and until it breaks the flat rule; None where nothing grows into it."""
+    if not any(one.growth_m_per_year for one in given.obstacles):
+        return None, None
+
+    def at(years: float) -> Margins:
+        return margins(sight, profile_of(given, years=years))
+
+    return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS)
+
+
+def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
+    assert result.margin_deg is not None
+    assert result.tube_margin_deg is not None
+    rules = given.rules
+    name = f" ({result.nearest_name})" if result.nearest_name else ""
+    findings = [
+        at_least(
+            result.tube_margin_deg,
+            0.0,
+            code="sky.tube",
+            unit="deg",
+            clear="The beam's tube is free",
+            under=f"The beam's tube is touched{name}",
+            why="Something that stands inside the tube takes signal away, wet leaves most of all.",
+            clears_by=_way_out(result.raise_tube_m),
+            source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
+        ),
+        at_least(
+            result.margin_deg,
+            rules.clearance_deg,
+            level=Level.MIND,
+            code="sky.clearance",
+            unit="deg",
+            clear="The wanted free angle is there all round",
+            under=f"Less than the wanted free angle{name}",
+            why="Hand readings are rough and trees grow: what is free today may not be in three years.",
+            clears_by=_way_out(result.raise_clearance_m),
+            source="House rule: free angle all round",
+        ),
+    ]
+    return [*findings, *_judge_gap(result, given), *_judge_moved(result, given), *_judge_growth(result), *_judge_leaf(result)]
+
+
+def _way_out(raise_m: float | None) -> str:
+    if raise_m is None:
+        return "No height clears it: move the terminal, have the obstacle cut back by those who may, or choose another satellite."
+    return f"Raise the terminal by {raise_m:.1f} m, move it, or have the obstacle cut back by those who may."
+
+
+def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
+    bearings = np.array([*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)])
+    offsets = wrap_180(bearings - result.satellite.azimuth_deg)
+    left = float(np.max(offsets[offsets <= 0], initial=-360.0))
+    right = float(np.min(offsets[offsets >= 0], initial=360.0))
+    if right - left <= _GAP_DEG:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="sky.gap", message="The skyline is thinly read about the satellite's bearing",
+            why="Between far points Rindle can only draw a straight line.", figure=min(360.0, right - left), limit=_GAP_DEG, unit="deg",
+            clears_by="Read points every few degrees within 15° of the satellite's bearing.", source="Spacing of the points that were read",
+        )
+    ]  # fmt: skip
+
+
+def _judge_moved(result: SkyResult, given: SkyInput) -> list[Finding]:
+    """The skyline was read elsewhere or at another height than the terminal will stand."""
+    shift = given.shift()
+    if shift.distance_m < 0.3:
+        return []
+    whole = result.unmoved_count == 0
+    return [
+        Finding(
+            level=Level.CLEAR if whole else Level.MIND, code="sky.moved", figure=shift.distance_m, unit="m",
+            message="The skyline was read elsewhere and is corrected" if whole else "The skyline was read elsewhere, and some of it cannot be corrected",
+            why="Everything near looks different from another place or height."
+            if whole else f"{result.unmoved_count} of its points have no distance and stay as they were read.",
+            clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.", source="Geometry of the points' distances",
+        )
+    ]  # fmt: skip
+
+
+def _judge_growth(result: SkyResult) -> list[Finding]:
+    years = result.years_tube
+    if years is None or result.tube_margin_deg is None or result.tube_margin_deg < 0:
+        return []
+    return [
+        at_least(
+            years, 5.0, level=Level.MIND, code="sky.growth", unit="years", clear="Growth leaves the beam free for some years", under="Trees grow into the beam",
+            why="At the growth that was entered this is when the tube is touched.", clears_by="Agree on cutting back, or raise it now; note a day to look again.",
+            source="Height plus growth a year",
+        )
+    ]  # fmt: skip
+
+
+def _judge_leaf(result: SkyResult) -> list[Finding]:
+    if result.bare_margin_deg is None or result.tube_margin_deg is None or result.tube_margin_deg >= 0 or result.bare_margin_deg < 0:
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="sky.leaf", message="Free only while the trees are bare", figure=result.bare_margin_deg, unit="deg",
+            why="A link that is set up in winter will fail with the first leaves.", clears_by="Judge by the leaved tree.", source="Leafless share of the points",
+        )
+    ]  # fmt: skip
+
+
+def _above_horizon(azimuth_deg: Array, elevation_deg: Array) -> list[SkyDirection]:
+    return [
+        SkyDirection(azimuth_deg=round(float(a), 2), elevation_deg=round(float(e), 2))
+        for a, e in zip(azimuth_deg, elevation_deg, strict=True)
+        if e > 0
+    ]
+
+
+def arc_directions(latitude_deg: float, longitude_deg: float, height_m: float) -> list[SkyDirection]:
+    """The geostationary arc above the horizon, a point a degree of longitude, refraction included."""
+    longitudes = longitude_deg + np.arange(-82.0, 82.5, 1.0)
+    angles = look_angles(latitude_deg, longitude_deg, height_m, longitudes)
+    return _above_horizon(angles.azimuth_true_deg, apparent_from_free_space_deg(angles.elevation_deg, height_m))
+
+
+@register("sky", "Margin between the sight-line and the skyline, how much higher it clears, and when trees close it", SkyInput, SkyResult)
+def sky(given: SkyInput) -> Outcome[SkyResult]:
+    """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw.
+
+    Raise-by and years by halving to a centimetre and a hundredth of a year: a raised terminal sees what has a distance lower.
+    """
+    sight = sight_of(given)
+    found: dict[str, object] = {
+        "margin_deg": None, "tube_margin_deg": None, "tube_half_angle_deg": None, "nearest": None,
+    }  # fmt: skip
+    if given.skyline or given.obstacles:
+        profile = profile_of(given)
+        tight = margins(sight, profile)
+        source = int(profile.source[tight.at])
+        shares = [point.leafless_share for point in given.skyline] + [one.leafless_share for one in given.obstacles]
+        bare = min(shares) < _BARE_SHARE
+        (tube_m, flat_m), (tube_y, flat_y) = _raises(given, sight), _years(given, sight)
+        found = {
+            "margin_deg": tight.flat_deg,
+            "tube_margin_deg": tight.tube_deg,
+            "tube_half_angle_deg": tight.half_angle_deg,
+            "nearest": SkyDirection(azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=float(profile.elevation_deg[tight.at])),
+            "nearest_name": given.obstacles[source].name if source >= 0 else "",
+            "bare_margin_deg": margins(sight, profile_of(given, bare=True)).flat_deg if bare else None,
+            "raise_tube_m": tube_m,
+            "raise_clearance_m": flat_m,
+            "years_tube": tube_y,
+            "years_clearance": flat_y,
+            "unmoved_count": moved_points(given.skyline, given.shift())[1],
+        }
+    result = SkyResult.model_validate(
+        {
+            "satellite": SkyDirection(azimuth_deg=sight.azimuth_deg, elevation_deg=sight.elevation_deg),
+            **found,
+            "arc": arc_directions(given.latitude_deg, given.longitude_deg, given.height_m),
+            "sun_path": _above_horizon(*day_path(given.latitude_deg, given.longitude_deg, given.date)),
+        }
+    )
+    if result.margin_deg is None:
+        wanted = missing("sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line.")
+        return Outcome(result, [wanted])
+    return Outcome(result, _judge_margin(result, given))
+
+
+__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "profile_of", "sight_of", "sky"]

@@ -1,0 +1,137 @@
+"""Measuring an obstacle: by tape, pacing or laser, or by two angles from two places; its height, and what it hides."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.errors import InputError
+from rindle_core.findings import Finding, Level
+from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
+from rindle_core.skyline import Obstacle, Shift, obstacle_outline
+
+_TAPE_SHARE = 0.002  # of the length: sag and line, the trade's figure
+_PACE_SHARE = 0.05  # of the length, for somebody who has paced a known line
+_LASER_M = 0.1  # of a hand laser on leaves
+
+Way = Literal["tape", "paces", "laser", "two_places"]
+
+
+class ObstacleMeasureInput(Model):
+    """What was measured. Angles are from the horizontal at the eye; the foot's angle is negative below the eye."""
+
+    way: Way
+    eye_height_m: float = Field(default=1.6, ge=0, le=100, description="Eye or instrument over the ground it stands on")
+    top_deg: float = Field(ge=-45, lt=90, description="Angle to the top, from the nearer place where there are two")
+    foot_deg: float | None = Field(default=None, gt=-90, le=60, description="Angle to the foot, where the ground is not level")
+    tape_m: float | None = Field(default=None, gt=0, le=5000)
+    pace_count: float | None = Field(default=None, gt=0, le=5000)
+    pace_m: float = Field(default=0.75, gt=0.2, le=1.5, description="Length of a pace, measured on a known line")
+    laser_m: float | None = Field(default=None, gt=0, le=5000, description="Along the line of sight to the top")
+    back_m: float | None = Field(default=None, gt=0, le=5000, description="How far straight back the second place is")
+    far_top_deg: float | None = Field(default=None, gt=-45, lt=90, description="Angle to the top from the second place")
+    width_m: float | None = Field(default=None, gt=0, le=1000)
+    width_deg: float | None = Field(default=None, gt=0, lt=180, description="Angle from its left to its right edge")
+    azimuth_deg: float = Field(default=0.0, ge=0, lt=360.0001, description="Of its middle, true")
+    terminal_height_m: float = Field(default=0.0, ge=0, le=300)
+    growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
+    years_ahead: float = Field(default=0.0, ge=0, le=40)
+    angle_error_deg: float = Field(default=0.3, gt=0, le=5, description="Of the clinometer, one standard deviation")
+
+
+class ObstacleMeasureResult(Model):
+    """The obstacle, and what it hides from the terminal."""
+
+    distance_m: float = Field(description="Level distance")
+    distance_error_m: float = Field(description="One standard deviation")
+    height_m: float = Field(description="Top over the ground at the measuring place")
+    height_error_m: float
+    own_height_m: float | None = Field(description="Top over its own foot, where the foot was measured")
+    width_m: float
+    top_from_terminal_deg: float = Field(description="Elevation of the top from the terminal's height, growth added")
+    left_deg: float = Field(description="Azimuth of its left edge")
+    right_deg: float
+
+
+def _distance(given: ObstacleMeasureInput) -> tuple[float, float]:
+    """Level distance and its standard deviation, metres."""
+    if given.way == "tape":
+        length = _need(given.tape_m, "tape_m", "the length along the tape")
+        return length, max(0.02, _TAPE_SHARE * length)
+    if given.way == "paces":
+        length = _need(given.pace_count, "pace_count", "the number of paces") * given.pace_m
+        return length, _PACE_SHARE * length
+    if given.way == "laser":
+        slope = _need(given.laser_m, "laser_m", "the laser's reading to the top")
+        top = math.radians(given.top_deg)
+        return slope * math.cos(top), math.hypot(_LASER_M * math.cos(top), slope * math.sin(top) * math.radians(given.angle_error_deg))
+    return _from_two_places(given)
+
+
+def _from_two_places(given: ObstacleMeasureInput) -> tuple[float, float]:
+    """d = b tan(far) / (tan(near) - tan(far)), both eyes at one height; errors by the delta method. Derivation: two right triangles."""
+    back = _need(given.back_m, "back_m", "how far back the second place is")
+    far_deg = _need(given.far_top_deg, "far_top_deg", "the angle to the top from there")
+    near, far = math.tan(math.radians(given.top_deg)), math.tan(math.radians(far_deg))
+    if near - far < 1e-6:
+        raise InputError.one("far_top_deg", "is not smaller than the angle from the nearer place: going back makes the top sink")
+    distance = back * far / (near - far)
+    if distance <= 0:
+        raise InputError.one("far_top_deg", "a top at or below the eye gives no distance this way; use a tape, paces or a laser")
+    error = math.radians(given.angle_error_deg)
+    by_near = back * far / (near - far) ** 2 * (1 + near**2)
+    by_far = back * near / (near - far) ** 2 * (1 + far**2)
+    return distance, error * math.hypot(by_near, by_far)
+
+
+def _need(value: float | None, field: str, what: str) -> float:
+    if value is None:
+        raise InputError.one(field, f"is needed for this way of measuring: {what}")
+    return value
+
+
+@register(
+    "obstacle",
+    "An obstacle's distance and height from tape, paces, laser or two places, and what it hides",
+    ObstacleMeasureInput,
+    ObstacleMeasureResult,
+)
+def measure(given: ObstacleMeasureInput) -> Outcome[ObstacleMeasureResult]:
+    """Height = eye + d·tan(top); what it hides is seen from the terminal's height, not from the eye's."""
+    distance, distance_error = _distance(given)
+    tan_top = math.tan(math.radians(given.top_deg))
+    height = given.eye_height_m + distance * tan_top
+    height_error = math.hypot(distance_error * tan_top, distance * (1 + tan_top**2) * math.radians(given.angle_error_deg))
+    foot = None if given.foot_deg is None else given.eye_height_m + distance * math.tan(math.radians(given.foot_deg))
+    width = given.width_m
+    if width is None:
+        width = 1.0 if given.width_deg is None else 2.0 * distance * math.tan(math.radians(given.width_deg) / 2.0)
+    thing = Obstacle(
+        azimuth_deg=given.azimuth_deg % 360.0, distance_m=max(distance, 0.01), height_m=height, width_m=max(width, 0.01),
+        growth_m_per_year=given.growth_m_per_year,
+    )  # fmt: skip
+    middle, half, top, _ = obstacle_outline(thing, Shift(), given.terminal_height_m, given.years_ahead)
+    result = ObstacleMeasureResult(
+        distance_m=distance, distance_error_m=distance_error, height_m=height, height_error_m=height_error,
+        own_height_m=None if foot is None else height - foot, width_m=width, top_from_terminal_deg=top, left_deg=(middle - half) % 360.0,
+        right_deg=(middle + half) % 360.0,
+    )  # fmt: skip
+    return Outcome(result, _judge(result))
+
+
+def _judge(result: ObstacleMeasureResult) -> list[Finding]:
+    if result.height_error_m <= max(0.5, 0.1 * abs(result.height_m)):
+        return []
+    return [
+        Finding(
+            level=Level.MIND, code="sky.obstacle_error", message="The height is uncertain", figure=result.height_error_m, unit="m",
+            why="Angles near the zenith, or two places too close together, magnify every tenth of a degree.",
+            clears_by="Measure from further away, or put the second place further back.", source="Errors carried on by the delta method",
+        )
+    ]  # fmt: skip
+
+
+__all__ = ["ObstacleMeasureInput", "ObstacleMeasureResult", "Way", "measure"]

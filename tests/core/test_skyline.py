@@ -1,0 +1,301 @@
+"""Skylines from lines, files, obstacles and photos; raised, shifted and grown, against closed forms and a rendered panorama."""
+
+import datetime as dt
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rindle_core.errors import InputError
+from rindle_core.fixed_sky import SkyInput, sky
+from rindle_core.geodesy import separation_deg
+from rindle_core.house_rules import HouseRules
+from rindle_core.obstacles import ObstacleMeasureInput, measure
+from rindle_core.sky_moves import BeamHeightInput, SkyShiftInput, UsableArcInput, beam_height, sky_shift, usable_arc
+from rindle_core.sky_photo import BearingMark, PhotoInput, sky_photo
+from rindle_core.skyline import Obstacle, Shift, SkylinePoint, build_profile, elevation_at, moved_points
+from rindle_core.skyline_text import SkylineTextInput, as_csv, as_json, read_skyline
+
+SITE = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": dt.date(2026, 11, 24)}
+TERMINAL = {"aperture_mm": 740, "receive_ghz": 19.95}
+BARE = sky(SkyInput(**SITE, **TERMINAL)).result.satellite
+POINT = st.builds(
+    SkylinePoint,
+    azimuth_deg=st.floats(0, 359.99),
+    elevation_deg=st.floats(-5, 60),
+    kind=st.sampled_from(["terrain", "tree", "wire"]),
+    distance_m=st.none() | st.floats(1, 5000),
+    leafless_share=st.floats(0, 1),
+)
+
+
+def wall(distance_m=20.0, height_m=30.0, width_m=60.0, azimuth_deg=BARE.azimuth_deg, **more):
+    return Obstacle(
+        name="wall", azimuth_deg=azimuth_deg, distance_m=distance_m, height_m=height_m, width_m=width_m, kind="building", **more
+    )
+
+
+def sky_of(**more):
+    return sky(SkyInput(**SITE, **TERMINAL, **more))
+
+
+# Typed, read and written
+
+
+def test_a_typed_line_is_a_point():
+    (point,) = read_skyline(SkylineTextInput(text="210 14.5 tree 40")).result.points
+    assert (point.azimuth_deg, point.elevation_deg, point.kind, point.distance_m) == (210, 14.5, "tree", 40)
+    far, bare = read_skyline(SkylineTextInput(text="350.5 3 terr 12km\n10; 22; tr 30m 40%")).result.points
+    assert (far.kind, far.distance_m) == ("terrain", 12_000)
+    assert (bare.kind, bare.leafless_share) == ("tree", 0.4)
+
+
+def test_compass_bearings_are_turned_to_true_across_north():
+    (point,) = read_skyline(SkylineTextInput(text="10 5", declination_deg=-25.6)).result.points
+    assert point.azimuth_deg == pytest.approx(344.4)
+
+
+@given(st.lists(POINT, min_size=1, max_size=30))
+def test_csv_and_json_give_back_what_was_written(points):
+    for text in (as_csv(points), as_json(points)):
+        assert read_skyline(SkylineTextInput(text=text)).result.points == points
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "empty"),
+        ("north 5", "line 1"),
+        ("10 5\n20 high", "line 2"),
+        ("10 5 shrub", "neither terrain"),
+        ("10 95", "point 1, elevation_deg"),
+        ("bearing;size\n1;2", "columns azimuth_deg"),
+        ('{"points": 3}', "not a list"),
+    ],
+)
+def test_what_cannot_be_read_says_where_and_what_would_be(text, says):
+    with pytest.raises(InputError, match=says):
+        read_skyline(SkylineTextInput(text=text))
+
+
+# Obstacles
+
+
+def test_tape_paces_laser_and_two_places_agree_on_one_tree():
+    """A tree 18 m tall, 24 m away, eye at 1.6 m: every way must find it."""
+    near, far = math.degrees(math.atan2(16.4, 24)), math.degrees(math.atan2(16.4, 34))
+    common = {"top_deg": near, "azimuth_deg": 30, "width_m": 6}
+    ways = [
+        {"way": "tape", "tape_m": 24},
+        {"way": "paces", "pace_count": 32, "pace_m": 0.75},
+        {"way": "laser", "laser_m": math.hypot(16.4, 24)},
+        {"way": "two_places", "back_m": 10, "far_top_deg": far},
+    ]
+    results = [measure(ObstacleMeasureInput(**common, **one)).result for one in ways]
+    for one in results:
+        assert one.distance_m == pytest.approx(24, abs=1e-6)
+        assert one.height_m == pytest.approx(18, abs=1e-6)
+        assert one.right_deg - one.left_deg == pytest.approx(2 * math.degrees(math.atan(3 / 24)))
+    assert results[0].distance_error_m < results[2].distance_error_m < results[1].distance_error_m < results[3].distance_error_m
+
+
+def test_the_error_of_two_places_is_that_of_shaken_angles():
+    """Delta method against ten thousand measurements with the clinometer's own error."""
+    near, far = math.atan2(16.4, 24), math.atan2(16.4, 34)
+    told = measure(
+        ObstacleMeasureInput(way="two_places", top_deg=math.degrees(near), back_m=10, far_top_deg=math.degrees(far), angle_error_deg=0.1)
+    ).result
+    shaken = np.random.default_rng(7).normal(scale=math.radians(0.1), size=(2, 10_000))
+    a, b = np.tan(near + shaken[0]), np.tan(far + shaken[1])
+    distance = 10 * b / (a - b)
+    assert told.distance_error_m == pytest.approx(np.std(distance), rel=0.03)  # sampling error 0.7 %
+
+
+def test_a_top_is_seen_from_the_terminal_and_after_growth():
+    told = measure(
+        ObstacleMeasureInput(way="tape", tape_m=20, top_deg=45, terminal_height_m=6, growth_m_per_year=0.5, years_ahead=4)
+    ).result
+    assert told.height_m == pytest.approx(21.6)
+    assert told.top_from_terminal_deg == pytest.approx(math.degrees(math.atan2(21.6 + 2 - 6, 20)))
+
+
+def test_a_second_place_that_sees_the_top_higher_is_refused():
+    with pytest.raises(InputError, match="going back"):
+        measure(ObstacleMeasureInput(way="two_places", top_deg=30, back_m=5, far_top_deg=31))
+
+
+# Moved with the terminal
+
+
+@given(st.lists(POINT, min_size=1, max_size=8), st.floats(-5, 5), st.floats(-5, 5), st.floats(-3, 3))
+def test_a_place_that_moves_there_and_back_sees_the_same(points, east, north, up):
+    far = [one.model_copy(update={"distance_m": max(one.distance_m or 50.0, 50.0)}) for one in points]
+    there, kept = moved_points(far, Shift(east, north, up))
+    back, _ = moved_points(there, Shift(-east, -north, -up))
+    assert kept == 0
+    for one, again in zip(far, back, strict=True):
+        assert separation_deg(one.azimuth_deg, one.elevation_deg, again.azimuth_deg, again.elevation_deg) < 1e-9
+
+
+def test_raising_until_a_wall_clears_is_the_closed_form():
+    """Flat rule straight over a wide wall: d (tan of its top - tan of (elevation - 10°)); the tube adds its own half-angle."""
+    result = sky_of(obstacles=[wall()], terminal_height_m=2.0).result
+    for raise_m, free_deg in ((result.raise_clearance_m, 10.0),):
+        expected = 30.0 - 2.0 - 20.0 * math.tan(math.radians(BARE.elevation_deg - free_deg))
+        assert raise_m == pytest.approx(expected, abs=0.02)  # halving stops at a centimetre; the wall's top is straight below
+    assert 0 < result.raise_tube_m < result.raise_clearance_m
+    raised = sky_of(obstacles=[wall()], terminal_height_m=2.0 + result.raise_tube_m).result
+    assert raised.tube_margin_deg == pytest.approx(0.0, abs=0.05)
+    assert raised.nearest_name == "wall"
+
+
+def test_what_has_no_distance_cannot_be_climbed_over_and_that_is_said():
+    outcome = sky_of(
+        skyline=[SkylinePoint(azimuth_deg=a, elevation_deg=70) for a in (0, 90, 180, 270)], read_height_m=1.6, terminal_height_m=6
+    )
+    assert outcome.result.raise_tube_m is None
+    assert outcome.result.unmoved_count == 4
+    found = {one.code: one for one in outcome.findings}
+    assert found["sky.moved"].level == "mind"
+    assert "No height clears it" in found["sky.tube"].clears_by
+
+
+def test_a_growing_tree_closes_the_sky_in_the_year_that_arithmetic_says():
+    tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=15, height_m=10, width_m=40, growth_m_per_year=0.4)
+    result = sky_of(obstacles=[tree]).result
+    to_rule = 15 * math.tan(math.radians(BARE.elevation_deg - 10)) - 10
+    assert result.years_clearance == pytest.approx(to_rule / 0.4, abs=0.05)
+    assert result.years_tube > result.years_clearance
+    assert sky_of(obstacles=[tree.model_copy(update={"growth_m_per_year": 0})]).result.years_tube is None
+
+
+def test_a_bare_tree_is_free_in_winter_only_and_stays_a_hold():
+    tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=15, height_m=40, width_m=20, leafless_share=0.2)
+    outcome = sky_of(obstacles=[tree], skyline=[SkylinePoint(azimuth_deg=a, elevation_deg=5) for a in range(0, 360, 20)])
+    levels = {one.code: one.level for one in outcome.findings}
+    assert (levels["sky.tube"], levels["sky.leaf"]) == ("hold", "mind")
+    assert outcome.result.bare_margin_deg > 40
+
+
+def test_the_nearest_free_spot_lies_beside_a_single_tree():
+    tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=12, height_m=30, width_m=4)
+    result = sky_shift(SkyShiftInput(**SITE, **TERMINAL, obstacles=[tree], rules=HouseRules(clearance_deg=0.0), step_m=0.5)).result
+    # The tube must pass its side: half the tree, half the dish, 0.6 √(λ d) of the Fresnel zone across the line.
+    across = 2 + 0.37 + 0.6 * math.sqrt(0.015 * 12)
+    assert result.nearest_free.distance_m == pytest.approx(across, abs=0.75)  # grid of half a metre, both ways
+    blocked = [one for one in result.spots if one.level == "hold"]
+    assert blocked
+    assert result.fixed_share == 0.0
+
+
+def test_the_usable_arc_ends_where_a_wall_hides_it():
+    walls = [wall(azimuth_deg=az, height_m=200, width_m=20) for az in range(60, 121, 10)]  # the east is closed up to 84°
+    result = usable_arc(UsableArcInput(**SITE, **TERMINAL, obstacles=walls)).result
+    horizon = math.degrees(math.acos(6378.137 / 42164.17 / math.cos(math.radians(29.31))))  # where the arc meets the horizon, sphere
+    assert max(one.to_longitude_deg for one in result.free) < 27.94 + horizon - 5
+    assert min(one.from_longitude_deg for one in result.free) == pytest.approx(
+        27.94 - 76, abs=2.0
+    )  # the horizon: about 76° off at 29° south
+    assert all(a.from_longitude_deg >= b.from_longitude_deg - 1e-9 for a, b in zip(result.clear, result.free, strict=False))
+
+
+def test_a_beam_over_a_walkway_by_hand():
+    outcome = beam_height(BeamHeightInput(terminal_height_m=3, elevation_deg=30, aperture_mm=1000, distance_m=4))
+    assert outcome.result.beam_over_walkway_m == pytest.approx(3 + 4 * math.tan(math.radians(30)) - 0.5 / math.cos(math.radians(30)))
+    assert outcome.findings[0].level == "clear"
+    low = beam_height(BeamHeightInput(terminal_height_m=1.5, elevation_deg=10, aperture_mm=1000, distance_m=4))
+    assert low.findings[0].level == "hold"
+
+
+# From a photo: a picture rendered with three-dimensional rays, not with the module's own formulas
+
+
+def horizon_deg(azimuth_deg):
+    return 6 + 5 * np.sin(np.radians(3 * azimuth_deg)) + 2 * np.cos(np.radians(7 * azimuth_deg))
+
+
+def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg):
+    """Row of the skyline in each column, found by walking down the column with a ray turned by rotation matrices."""
+    h, p = math.radians(heading_deg), math.radians(pitch_deg)
+    right = np.array([math.cos(h), -math.sin(h), 0])
+    ahead = np.array([math.sin(h) * math.cos(p), math.cos(h) * math.cos(p), math.sin(p)])
+    up = np.cross(right, ahead)
+    trace = []
+    for x in range(0, width, 8):
+        rows = np.arange(0, height, 0.25)
+        if projection == "flat":
+            rays = (x - width / 2) * right[None] + (height / 2 - rows)[:, None] * up[None] + focal_px * ahead[None]
+        else:
+            turn = (x - width / 2) / focal_px
+            level = math.cos(turn) * np.array([math.sin(h), math.cos(h), 0]) + math.sin(turn) * right
+            rays = focal_px * level[None] + (height * 0.6 - rows)[:, None] * np.array([0, 0, 1.0])[None]
+        azimuth = np.degrees(np.arctan2(rays[:, 0], rays[:, 1])) % 360
+        elevation = np.degrees(np.arctan2(rays[:, 2], np.hypot(rays[:, 0], rays[:, 1])))
+        below = np.flatnonzero(elevation < horizon_deg(azimuth))
+        if len(below) and below[0] > 0:
+            trace.append((float(x), float(rows[below[0]])))
+    return trace, right, ahead, up
+
+
+@pytest.mark.parametrize(("heading", "pitch"), [(20.0, 0.0), (200.0, 12.0), (355.0, -6.0)])
+def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch):
+    width, height, focal = 3000, 2000, 2400.0
+    trace, right, ahead, up = rendered_trace("flat", width, height, focal, heading, pitch)
+    marks = []
+    for bearing in (heading - 20, heading + 24):
+        b = math.radians(bearing)
+        ray = np.array([math.sin(b), math.cos(b), 0.0])
+        depth = ray @ ahead
+        marks.append(
+            BearingMark(
+                x_px=width / 2 + focal * (ray @ right) / depth, y_px=height / 2 - focal * (ray @ up) / depth, azimuth_deg=bearing % 360
+            )
+        )
+    horizon = height / 2 + focal * math.tan(math.radians(pitch))
+    told = sky_photo(PhotoInput(width_px=width, height_px=height, projection="flat", horizon_y_px=horizon, marks=marks, trace=trace)).result
+    assert told.focal_px == pytest.approx(focal, rel=1e-6)
+    profile = build_profile(told.points, assumed_distance_m=10)
+    inner = np.arange(heading - 25, heading + 25, 0.5) % 360
+    assert np.abs(elevation_at(profile, inner) - horizon_deg(inner)).max() < 0.2  # thinning keeps 0.15°, a quarter pixel is 0.006°
+
+
+def test_a_panorama_gives_back_the_skyline_it_was_rendered_from():
+    width, height, focal = 6000, 1200, 6000 / math.radians(300)
+    trace, *_ = rendered_trace("cylindrical", width, height, focal, 40.0, 0.0)
+    marks = [BearingMark(x_px=width / 2 + focal * math.radians(b - 40.0), azimuth_deg=b % 360) for b in (-60.0, 150.0)]
+    told = sky_photo(
+        PhotoInput(width_px=width, height_px=height, projection="cylindrical", horizon_y_px=height * 0.6, marks=marks, trace=trace)
+    ).result
+    assert (told.left_deg, told.right_deg) == pytest.approx((250.0, 190.0), abs=1e-6)
+    inner = np.arange(-100, 180, 1.0) % 360
+    profile = build_profile(told.points, assumed_distance_m=10)
+    assert np.abs(elevation_at(profile, inner) - horizon_deg(inner)).max() < 0.2
+
+
+def test_one_bearing_and_the_focal_length_do_and_the_accuracy_says_it_is_rougher():
+    base = {"width_px": 3600, "height_px": 2400, "projection": "flat", "horizon_y_px": 1200}
+    one = sky_photo(PhotoInput(**base, marks=[BearingMark(x_px=1800, azimuth_deg=90)], focal_mm=24)).result
+    assert one.focal_px == pytest.approx(2400)
+    assert one.right_deg == pytest.approx(90 + math.degrees(math.atan2(1800, 2400)))
+    two = sky_photo(
+        PhotoInput(
+            **base, marks=[BearingMark(x_px=100, azimuth_deg=54.7), BearingMark(x_px=3500, azimuth_deg=125.3)], bearing_error_deg=0.2
+        )
+    ).result
+    assert two.azimuth_error_deg < one.azimuth_error_deg
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"focal_mm": None}, "only one bearing"),
+        ({"projection": "cylindrical", "focal_mm": 24}, "second bearing"),
+        ({"marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 51}]}, "apart"),
+        ({"marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 235}]}, "panorama"),
+    ],
+)
+def test_a_photo_that_tells_too_little_is_refused(change, says):
+    with pytest.raises(InputError, match=says):
+        sky_photo(PhotoInput.model_validate({"width_px": 1000, "height_px": 700, "projection": "flat", "horizon_y_px": 350, "marks": [{"x_px": 500, "azimuth_deg": 90}], **change}))  # fmt: skip
