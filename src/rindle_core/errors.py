@@ -43,4 +43,11 @@ class InputError(ValueError):
         return {"field": self.field, "message": self.message, "faults": faults}
 
 
-__all__ = ["Fault", "InputError"]
+class Stopped(Exception):  # it is no error: somebody asked for it
+    """Long work that was asked to stop; nothing of it is kept."""
+
+    def __init__(self, what: str) -> None:
+        super().__init__(f"{what} was stopped; nothing was changed")
+
+
+__all__ = ["Fault", "InputError", "Stopped"]

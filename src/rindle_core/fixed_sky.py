@@ -12,22 +12,20 @@ from pydantic import Field
 from rindle_core.antenna import wavelength_m
 from rindle_core.findings import Finding, Level, at_least, missing
 from rindle_core.geodesy import Array, separation_deg, wrap_180
-from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.look_angles import look_angles
 from rindle_core.model import Model
 from rindle_core.refraction import apparent_from_free_space_deg
 from rindle_core.registry import Outcome, register
-from rindle_core.skyline import Obstacle, Profile, Shift, SkylinePoint, build_profile, moved_points, tube_half_angle_deg
+from rindle_core.skyline import BARE_SHARE, Profile, Surroundings, moved_points, tube_half_angle_deg
 from rindle_core.sun import day_path
 
 _GAP_DEG = 30.0  # points further apart than this about the sight-line leave the sky unread
 _MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
 _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
-_BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
 _REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
 
 
-class SkyInput(Model):
+class SkyInput(Surroundings):
     """Site, satellite, terminal's aperture and the skyline that was read there."""
 
     latitude_deg: float = Field(ge=-90, le=90)
@@ -37,21 +35,6 @@ class SkyInput(Model):
     date: dt.date
     aperture_mm: float = Field(gt=0, le=20_000)
     receive_ghz: float = Field(gt=0, le=100)
-    skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
-    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
-    read_height_m: float | None = Field(
-        default=None, ge=0, le=300, description="Height over ground of the eye that read the points; None: the terminal's own"
-    )
-    terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
-    east_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal east of the place where the skyline was read")
-    north_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal north of it")
-    years_ahead: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
-    rules: HouseRules = DEFAULT_RULES
-
-    def shift(self) -> Shift:
-        """From the eye that read to the terminal."""
-        up_m = 0.0 if self.read_height_m is None else self.terminal_height_m - self.read_height_m
-        return Shift(self.east_m, self.north_m, up_m)
 
 
 class SkyDirection(Model):
@@ -130,23 +113,6 @@ def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> S
     )
 
 
-def profile_of(
-    given: SkyInput, *, raised_m: float = 0.0, years: float | None = None, bare: bool = False, shift: Shift | None = None
-) -> Profile:
-    """The skyline as the terminal sees it, raised, grown or bare."""
-    base = given.shift() if shift is None else shift
-    points = [one for one in given.skyline if not bare or one.leafless_share >= _BARE_SHARE]
-    obstacles = [one for one in given.obstacles if not bare or one.leafless_share >= _BARE_SHARE]
-    return build_profile(
-        points,
-        obstacles,
-        assumed_distance_m=given.rules.assumed_obstacle_distance_m,
-        shift=base._replace(up_m=base.up_m + raised_m),
-        eye_height_m=given.terminal_height_m + raised_m,
-        years=given.years_ahead if years is None else years,
-    )
-
-
 def _least(enough: Callable[[float], bool], most: float) -> float | None:
     """Least value at which a condition holds that, once held, stays; 0 where it holds at once, None where never up to `most`."""
     if enough(0.0):
@@ -162,7 +128,7 @@ def _least(enough: Callable[[float], bool], most: float) -> float | None:
 
 def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
     def at(raised: float) -> Margins:
-        return margins(sight, profile_of(given, raised_m=raised))
+        return margins(sight, given.profile(raised_m=raised))
 
     return _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M), _least(
         lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M
@@ -175,7 +141,7 @@ def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
         return None, None
 
     def at(years: float) -> Margins:
-        return margins(sight, profile_of(given, years=years))
+        return margins(sight, given.profile(years=years))
 
     return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS)
 
@@ -210,7 +176,7 @@ def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
             source="House rule: free angle all round",
         ),
     ]
-    return [*findings, *_judge_gap(result, given), *_judge_moved(result, given), *_judge_growth(result), *_judge_leaf(result)]
+    return [*findings, *_judge_gap(result, given), *given.moved_finding(), *_judge_growth(result), *_judge_leaf(result)]
 
 
 def _way_out(raise_m: float | None) -> str:
@@ -231,23 +197,6 @@ def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
             level=Level.MIND, code="sky.gap", message="The skyline is thinly read about the satellite's bearing",
             why="Between far points Rindle can only draw a straight line.", figure=min(360.0, right - left), limit=_GAP_DEG, unit="deg",
             clears_by="Read points every few degrees within 15° of the satellite's bearing.", source="Spacing of the points that were read",
-        )
-    ]  # fmt: skip
-
-
-def _judge_moved(result: SkyResult, given: SkyInput) -> list[Finding]:
-    """The skyline was read elsewhere or at another height than the terminal will stand."""
-    shift = given.shift()
-    if shift.distance_m < 0.3:
-        return []
-    whole = result.unmoved_count == 0
-    return [
-        Finding(
-            level=Level.CLEAR if whole else Level.MIND, code="sky.moved", figure=shift.distance_m, unit="m",
-            message="The skyline was read elsewhere and is corrected" if whole else "The skyline was read elsewhere, and some of it cannot be corrected",
-            why="Everything near looks different from another place or height."
-            if whole else f"{result.unmoved_count} of its points have no distance and stay as they were read.",
-            clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.", source="Geometry of the points' distances",
         )
     ]  # fmt: skip
 
@@ -302,11 +251,11 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
         "margin_deg": None, "tube_margin_deg": None, "tube_half_angle_deg": None, "nearest": None,
     }  # fmt: skip
     if given.skyline or given.obstacles:
-        profile = profile_of(given)
+        profile = given.profile()
         tight = margins(sight, profile)
         source = int(profile.source[tight.at])
         shares = [point.leafless_share for point in given.skyline] + [one.leafless_share for one in given.obstacles]
-        bare = min(shares) < _BARE_SHARE
+        bare = min(shares) < BARE_SHARE
         (tube_m, flat_m), (tube_y, flat_y) = _raises(given, sight), _years(given, sight)
         found = {
             "margin_deg": tight.flat_deg,
@@ -314,7 +263,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "tube_half_angle_deg": tight.half_angle_deg,
             "nearest": SkyDirection(azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=float(profile.elevation_deg[tight.at])),
             "nearest_name": given.obstacles[source].name if source >= 0 else "",
-            "bare_margin_deg": margins(sight, profile_of(given, bare=True)).flat_deg if bare else None,
+            "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
             "years_tube": tube_y,
@@ -335,4 +284,4 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
     return Outcome(result, _judge_margin(result, given))
 
 
-__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "profile_of", "sight_of", "sky"]
+__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "sight_of", "sky"]

@@ -54,6 +54,17 @@ class HouseRules(Model):
     lineup_lead_min: float = Field(default=60.0, ge=0, le=600, description="Minutes before a line-up by which coarse pointing is finished")
     level_margin_db: float = Field(default=3.0, ge=0, le=20, description="Clear-sky level wanted over the least that the service needs")
     currency: str = Field(default="", max_length=6, description="Sign of the firm's currency, for cost sheets")
+    browse_out_percent: float = Field(default=3.0, gt=0, le=50, description="Share of time without service that reading pages bears")
+    stream_gap_s: float = Field(default=20.0, gt=0, le=300, description="Gap that a stream's buffer bears")
+    stream_gaps_per_h: float = Field(default=0.5, ge=0, le=60, description="Longer gaps an hour that a viewer bears")
+    call_gap_s: float = Field(default=2.0, gt=0, le=30, description="Gap that is heard in a call")
+    call_gaps_per_h: float = Field(default=2.0, ge=0, le=120, description="Such gaps an hour that a call bears")
+    game_gaps_per_h: float = Field(default=4.0, ge=0, le=240, description="Gaps of any length an hour that a game bears")
+    low_orbit_hold_percent: float = Field(default=10.0, gt=0, le=90, description="Share of time without service at which a position fails")
+    trial_least_h: float = Field(default=6.0, gt=0, le=200, description="Hours from which a trial is believed before the prediction")
+    trial_wanted_h: float = Field(default=12.0, gt=0, le=200, description="Usual length of a trial")
+    elements_fresh_days: float = Field(default=14.0, gt=0, le=365, description="Age of orbital elements from which they are minded")
+    cable_warn_share: float = Field(default=0.8, gt=0, le=1, description="Share of a terminal's cable length from which a route is minded")
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

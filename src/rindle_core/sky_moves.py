@@ -7,7 +7,7 @@ from pydantic import Field
 
 from rindle_core.catalogue import Satellite
 from rindle_core.findings import Finding, Level
-from rindle_core.fixed_sky import Margins, SkyInput, margins, profile_of, sight_of
+from rindle_core.fixed_sky import Margins, SkyInput, margins, sight_of
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
@@ -61,7 +61,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
             if away > given.reach_m + 1e-9:
                 continue
             shift = base._replace(east_m=base.east_m + east, north_m=base.north_m + north)
-            found = margins(sight, profile_of(given, shift=shift))
+            found = margins(sight, given.profile(shift=shift))
             spots.append(
                 Spot(
                     east_m=east, north_m=north, distance_m=away, bearing_deg=float(np.degrees(np.arctan2(east, north)) % 360.0),
@@ -155,7 +155,7 @@ def _stretches(longitudes: list[float], good: list[bool]) -> list[ArcStretch]:
 )
 def usable_arc(given: UsableArcInput) -> Outcome[UsableArcResult]:
     """The margin at every half degree of the arc above the least elevation of the house, and at each satellite."""
-    profile, clearance = profile_of(given), given.rules.clearance_deg
+    profile, clearance = given.profile(), given.rules.clearance_deg
 
     def level_at(longitude: float) -> tuple[Level, float, float, float]:
         sight = sight_of(given, longitude)

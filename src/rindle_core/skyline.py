@@ -9,10 +9,14 @@ from typing import Literal, NamedTuple
 import numpy as np
 from pydantic import Field
 
+from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import Array
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 
 _STEP_DEG = 0.1  # sampling of the skyline between its points
+BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
+_SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
 _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
@@ -156,6 +160,65 @@ def build_profile(
     return Profile(azimuth, elevation, away, bare, source)
 
 
+class Surroundings(Model):
+    """What stands round the terminal, where and at what height it was read, and how the terminal stands to that."""
+
+    skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
+    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
+    read_height_m: float | None = Field(
+        default=None, ge=0, le=300, description="Height over ground of the eye that read the points; None: the terminal's own"
+    )
+    terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
+    east_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal east of the place where the skyline was read")
+    north_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal north of it")
+    years_ahead: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
+    rules: HouseRules = DEFAULT_RULES
+
+    def shift(self) -> Shift:
+        """From the eye that read to the terminal."""
+        up_m = 0.0 if self.read_height_m is None else self.terminal_height_m - self.read_height_m
+        return Shift(self.east_m, self.north_m, up_m)
+
+    def profile(
+        self,
+        *,
+        raised_m: float = 0.0,
+        years: float | None = None,
+        bare: bool = False,
+        shift: Shift | None = None,
+        without: int | None = None,
+    ) -> Profile:
+        """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without one of the obstacles."""
+        base = self.shift() if shift is None else shift
+        return build_profile(
+            [one for one in self.skyline if not bare or one.leafless_share >= BARE_SHARE],
+            [one for one in self.obstacles if not bare or one.leafless_share >= BARE_SHARE],
+            assumed_distance_m=self.rules.assumed_obstacle_distance_m,
+            shift=base._replace(up_m=base.up_m + raised_m),
+            eye_height_m=self.terminal_height_m + raised_m,
+            years=self.years_ahead if years is None else years,
+            without=without,
+        )
+
+    def moved_finding(self) -> list[Finding]:
+        """Says that the skyline was read elsewhere or at another height than the terminal will stand."""
+        shift = self.shift()
+        if shift.distance_m < _SAME_PLACE_M:
+            return []
+        unmoved = moved_points(self.skyline, shift)[1]
+        whole = unmoved == 0
+        return [
+            Finding(
+                level=Level.CLEAR if whole else Level.MIND, code="sky.moved", figure=shift.distance_m, unit="m",
+                message="The skyline was read elsewhere and is corrected" if whole else "The skyline was read elsewhere, and some of it cannot be corrected",
+                why="Everything near looks different from another place or height."
+                if whole else f"{unmoved} of its points have no distance and stay as they were read.",
+                clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
+                source="Geometry of the points' distances",
+            )
+        ]  # fmt: skip
+
+
 def skyline_profile(points: Sequence[SkylinePoint], assumed_distance_m: float) -> Profile:
     """The profile of read points alone, from where they were read."""
     return build_profile(points, assumed_distance_m=assumed_distance_m)
@@ -177,6 +240,6 @@ def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float,
 
 
 __all__ = [
-    "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "build_profile", "elevation_at", "moved_points", "obstacle_outline",
+    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline",
     "skyline_profile", "tube_half_angle_deg",
 ]  # fmt: skip

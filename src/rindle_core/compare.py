@@ -1,0 +1,185 @@
+"""Candidate positions side by side: the sky first, then how firm, how near, how safe; and which one, and why."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.candidates import CandidateFacts
+from rindle_core.findings import Finding, Level
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.model import Model
+from rindle_core.registry import Outcome, register
+
+_LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
+_ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
+_EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0}
+_WORDS = {
+    "ground": "reached from the ground", "ladder": "by ladder", "lift": "by a lift", "roof": "on the roof", "lee": "sheltered from the wind", "side": "half sheltered",
+    "windward": "exposed to the wind",
+}  # fmt: skip
+
+
+class PositionSky(CandidateFacts):
+    """A candidate with what its sky came to. Fixed satellite: margins; low orbit: time without service."""
+
+    sky_level: Level = Level.UNKNOWN
+    margin_deg: float | None = None
+    tube_margin_deg: float | None = None
+    out_percent: float | None = None
+    interruptions_per_h: float | None = None
+    raise_by_m: float | None = Field(default=None, description="Height that would clear it; 0: clear now")
+    tried: bool = Field(default=False, description="Whether a trial stands behind the figure")
+
+
+class CompareInput(Model):
+    """The positions, the terminal's cable, and why the work is done."""
+
+    positions: list[PositionSky] = Field(max_length=50)
+    most_cable_m: float | None = Field(default=None, gt=0)
+    reasons: list[str] = Field(default_factory=list, max_length=20)
+    needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class PositionRank(Model):
+    """A position with its place in the order, and what speaks for and against it."""
+
+    letter: str
+    rank: int
+    level: Level = Field(description="The gravest of sky, cable and walkway: a hold is never outranked away")
+    cost_factor: float = Field(description="What beside the sky speaks against it: only the order among equal skies")
+    good: list[str]
+    bad: list[str]
+
+
+class CompareResult(Model):
+    """Order of the positions, and the one that Rindle would take; none where every one is on hold or unknown."""
+
+    ranks: list[PositionRank]
+    recommended: str
+    why: str
+    height_note: str = Field(description="What more height would gain, judged by what is blocked now")
+
+
+def _holds(one: PositionSky, given: CompareInput) -> list[str]:
+    found = []
+    if one.sky_level is Level.HOLD:
+        found.append("the sky fails")
+    if one.walkway_in_front:
+        found.append("people walk in front of it")
+    if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
+        found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
+    return found
+
+
+def _minds(one: PositionSky, given: CompareInput) -> list[str]:
+    found = []
+    if one.sky_level is Level.MIND:
+        found.append("the sky is to be minded")
+    if given.most_cable_m is not None and one.cable_length_m is not None:
+        if given.rules.cable_warn_share * given.most_cable_m < one.cable_length_m <= given.most_cable_m:
+            found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
+    if one.access in ("roof", "ladder", "lift"):
+        found.append(_WORDS[one.access])
+    if one.exposure == "windward":
+        found.append(_WORDS["windward"])
+    return found
+
+
+def _good(one: PositionSky) -> list[str]:
+    rows = [
+        (one.sky_level is Level.CLEAR, "the sky is clear"), (one.tried, "a trial stands behind it"), (one.exposure == "lee", _WORDS["lee"]),
+        (one.access == "ground", _WORDS["ground"]), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
+    ]  # fmt: skip
+    return [text for there, text in rows if there]
+
+
+def _cost(one: PositionSky, given: CompareInput) -> float:
+    """What beside the sky speaks against a position; each part about one. The reasons of the job weigh double."""
+    wind = 2.0 if "wind" in given.reasons or given.needs_still_air else 1.0
+    seen = 2.0 if "looks" in given.reasons else 0.3
+    theft = 2.0 if "theft" in given.reasons else 0.3
+    cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or 50.0)
+    minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / 120.0
+    return (
+        _ACCESS_COST[one.access]
+        + wind * _EXPOSURE_COST[one.exposure]
+        + seen * (not one.discreet)
+        + theft * (not one.out_of_reach)
+        + cable
+        + minutes
+    )
+
+
+def _level(one: PositionSky, given: CompareInput) -> Level:
+    if _holds(one, given):
+        return Level.HOLD
+    return Level.MIND if one.sky_level is Level.CLEAR and any("cable" in text for text in _minds(one, given)) else one.sky_level
+
+
+def _sky_figure(one: PositionSky) -> float:
+    """The sky as one figure, smaller is better: time without service, or the margin that is missing."""
+    if one.out_percent is not None:
+        return round(one.out_percent, 1)
+    return 0.0 if one.margin_deg is None else -round(one.margin_deg)
+
+
+@register("compare", "Candidate positions by sky, firmness, cable, wind and access, and which one to take", CompareInput, CompareResult)
+def compare(given: CompareInput) -> Outcome[CompareResult]:
+    """Level first (a hold is last), then the other costs among equal levels, then the sky's own figure.
+
+    Sky before shelter and looks: an aimed link cannot be traded against comfort. The costs' weights are the trade's judgement, not a measurement.
+    """
+    ordered = sorted(given.positions, key=lambda one: (_LEVELS[_level(one, given)], _cost(one, given), _sky_figure(one)))
+    ranks = [
+        PositionRank(
+            letter=one.letter, rank=at, level=_level(one, given), cost_factor=round(_cost(one, given), 2), good=_good(one),
+            bad=[*_holds(one, given), *_minds(one, given)],
+        )
+        for at, one in enumerate(ordered, start=1)
+    ]  # fmt: skip
+    best = ranks[0] if ranks and ranks[0].level in (Level.CLEAR, Level.MIND) else None
+    why = _why(ranks, best)
+    result = CompareResult(ranks=ranks, recommended=best.letter if best else "", why=why, height_note=_height_note(given))
+    return Outcome(result, _judge(result, given))
+
+
+def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
+    if best is None:
+        return "Every position is on hold or not known: raise one, find another, or read its sky." if ranks else "There is no position yet."
+    good = ", ".join(best.good) or "nothing better is known"
+    others = [f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky" for one in ranks if one is not best]
+    return f"{best.letter}: {good}." + (f" Against the others: {'; '.join(others)}." if others else "")
+
+
+def _height_note(given: CompareInput) -> str:
+    """More height helps only as far as something is in the way."""
+    blocked = [one for one in given.positions if one.sky_level in (Level.HOLD, Level.MIND) and one.raise_by_m]
+    if blocked:
+        least = min(blocked, key=lambda one: one.raise_by_m or 0.0)
+        return f"Raising {least.letter} by {least.raise_by_m:.1f} m would clear it."
+    if any(one.sky_level is Level.CLEAR for one in given.positions):
+        return "Where the sky is clear already more height gains no service; it is for safety only."
+    return ""
+
+
+def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
+    if not result.ranks:
+        return []
+    held = [one.letter for one in result.ranks if one.level is Level.HOLD]
+    if result.recommended:
+        return [
+            Finding(
+                level=Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND, code="sky.position", message=f"Take position {result.recommended}",
+                why=result.why, clears_by=f"On hold: {', '.join(held)}." if held else "", source="Sky first, then firmness, cable and access",
+            )
+        ]  # fmt: skip
+    return [
+        Finding(
+            level=Level.HOLD if held else Level.UNKNOWN, code="sky.position", message="No position can be taken yet", why=result.why,
+            clears_by=result.height_note or "Read the sky at each, or find another position.", source="Sky first, then firmness, cable and access",
+        )
+    ]  # fmt: skip
+
+
+__all__ = ["CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]

@@ -1,0 +1,475 @@
+"""A low-orbit panel under a skyline, told as time: which seconds are without service, in which direction, and what would help."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable, Sequence
+from itertools import pairwise
+from typing import Literal, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field
+
+from rindle_core.errors import InputError, Stopped
+from rindle_core.findings import Finding, Level, at_most, missing
+from rindle_core.geodesy import Array
+from rindle_core.look_angles import look_angles
+from rindle_core.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
+from rindle_core.model import Model
+from rindle_core.panel import Panel
+from rindle_core.registry import Outcome, register
+from rindle_core.shells import ElementSky, Indices, SatelliteSky, Shell, ShellSky, SiteFrame, horizontal
+from rindle_core.skyline import Obstacle, Profile, Season, SkylinePoint, Surroundings, build_profile, elevation_at
+
+_CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
+_SECTOR_DEG = 15.0
+_SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
+_BEARING_STEP_DEG = 10.0
+_GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are counted
+OK, BLOCKED, NONE = 0, 1, 2  # states of a second
+
+Progress = Callable[[float], bool]  # takes the share done; False asks to stop
+
+
+class ElementLines(Model):
+    """A satellite's elements as two lines."""
+
+    name: str = ""
+    line1: str = Field(min_length=60, max_length=80)
+    line2: str = Field(min_length=60, max_length=80)
+
+
+class LowOrbitInput(Surroundings):
+    """Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`; elements are taken at `start_at`."""
+
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000)
+    panel: Panel = Panel()
+    boresight_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True; None: where the satellites are")
+    shells: list[Shell] = Field(default_factory=list, max_length=20)
+    elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
+    start_at: dt.datetime | None = Field(default=None, description="Aware; needed with elements")
+    duration_h: float = Field(default=12.0, gt=0, le=48)
+    step_s: float = Field(default=1.0, ge=0.1, le=15)
+    schedule: Literal["even", "highest"] = Field(
+        default="even", description="even: each usable satellite is as likely; highest: the highest serves"
+    )
+    season: Season = "leaf"
+    seed: int = Field(default=1, ge=0, le=2**31)
+    node_turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Longitude of the first node at the start")
+    needs: list[str] = Field(default_factory=list, max_length=20)
+
+
+class GapCount(Model):
+    """Interruptions of a range of lengths."""
+
+    from_s: float
+    to_s: float | None = Field(description="None: and longer")
+    count: int
+    per_h: float
+
+
+class Sector(Model):
+    """A sector of the sky: what of the traffic and of the outage falls into it."""
+
+    from_deg: float
+    to_deg: float
+    traffic_percent: float = Field(description="Share of all served time")
+    blocked_percent: float = Field(description="Share of the whole time that is lost here")
+    blocked_area_percent: float = Field(
+        description="Share of the sky above the least elevation that the skyline hides here, traffic or not"
+    )
+
+
+class Removal(Model):
+    """What it would gain if something were not there."""
+
+    name: str
+    gain_percent: float = Field(description="Of the whole time")
+    out_percent: float = Field(description="What would be left without service")
+
+
+class BearingChoice(Model):
+    """A bearing for a panel that is set by hand."""
+
+    azimuth_deg: float
+    out_percent: float
+
+
+class Traffic(Model):
+    """A direction in which a satellite served."""
+
+    azimuth_deg: float
+    elevation_deg: float
+    blocked: bool
+
+
+class LowOrbitResult(Model):
+    """Time without service and its shape. Percentages are of the whole time."""
+
+    out_percent: float
+    blocked_percent: float
+    unserved_percent: float = Field(description="No usable satellite in the panel's sky")
+    interruption_count: int
+    interruptions_per_h: float
+    gaps: list[GapCount]
+    longest_gap_s: float
+    sky_masked_percent: float = Field(description="Of the panel's sky by bare area: not what the traffic sees")
+    usable_mean_count: float = Field(description="Satellites that could serve, on average, skyline aside")
+    boresight_azimuth_deg: float
+    uses: list[UseVerdict]
+    sectors: list[Sector]
+    costliest: Sector | None
+    removals: list[Removal]
+    best_bearing: BearingChoice | None = Field(description="Of a panel that is set by hand")
+    bearings: list[BearingChoice]
+    unmoved_count: int
+    traffic: list[Traffic]
+
+
+class _Pairs(NamedTuple):
+    """Satellites that stay usable through a slot, sorted by slot: sights at both of its ends."""
+
+    slot: Indices
+    who: Indices
+    first: Array
+    last: Array
+
+
+class _Served(NamedTuple):
+    """Fine steps: whether a satellite serves, and where it stands."""
+
+    has: NDArray[np.bool_]
+    azimuth_deg: Array
+    elevation_deg: Array
+
+
+def _tell(progress: Progress | None, share: float) -> None:
+    if progress is not None and not progress(share):
+        raise Stopped("the simulation")
+
+
+def _sky_of(given: LowOrbitInput, frame: SiteFrame) -> SatelliteSky:
+    if given.elements:
+        if given.start_at is None or given.start_at.tzinfo is None:
+            raise InputError.one("start_at", "is needed with elements, with its zone: such as 2026-11-25T06:00:00Z")
+        return ElementSky([(one.line1, one.line2) for one in given.elements], given.start_at, given.duration_h * 3600.0, frame)
+    if not given.shells:
+        raise InputError.one("shells", "are empty; shells, or elements, are needed to know where the satellites are")
+    return ShellSky(given.shells, frame, given.node_turn_deg)
+
+
+def _arc_sights(given: LowOrbitInput) -> Array:
+    """Unit vectors of the geostationary arc above the horizon, one a half degree."""
+    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.longitude_deg + np.arange(-82.0, 82.25, 0.5))
+    up = angles.elevation_deg > 0
+    azimuth, elevation = np.radians(angles.azimuth_true_deg[up]), np.radians(angles.elevation_deg[up])
+    return np.stack([np.sin(azimuth) * np.cos(elevation), np.cos(azimuth) * np.cos(elevation), np.sin(elevation)], axis=-1)
+
+
+def _usable(given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, edges_s: Array, progress: Progress | None) -> _Pairs:
+    """Pairs of slot and satellite above the least elevation and outside the arc's zone at both ends of the slot. The cone is not asked yet."""
+    lowest, arc = np.sin(np.radians(given.panel.least_elevation_deg)), _arc_sights(given)
+    zone = np.cos(np.radians(given.panel.arc_zone_deg)) if given.panel.arc_zone_deg > 0 and len(arc) else None
+    keys, sights = [], []
+    for first in range(0, len(edges_s), _CHUNK_SLOTS):
+        edges = edges_s[first : first + _CHUNK_SLOTS]
+        when, who = sky.near(edges, given.panel.least_elevation_deg)
+        sight = frame.sight(sky.ecef_km(who, edges[when]))
+        good = sight[:, 2] >= lowest
+        if zone is not None:
+            index = np.flatnonzero(good)
+            good[index] = (sight[index] @ arc.T).max(axis=1) < zone
+        keys.append((when[good] + first) * sky.count + who[good])
+        sights.append(sight[good])
+        _tell(progress, 0.7 * (first + len(edges)) / len(edges_s))
+    key, sight = np.concatenate(keys), np.concatenate(sights)
+    after = np.searchsorted(key, key + sky.count)
+    stays = after < len(key)
+    stays[stays] = key[after[stays]] == key[stays] + sky.count
+    start = np.flatnonzero(stays)
+    return _Pairs(key[start] // sky.count, key[start] % sky.count, sight[start], sight[after[start]])
+
+
+def _boresight(azimuth_deg: float, tilt_deg: float) -> Array:
+    a, t = np.radians(azimuth_deg), np.radians(tilt_deg)
+    return np.array([np.sin(a) * np.sin(t), np.cos(a) * np.sin(t), np.cos(t)])
+
+
+def _in_cone(pairs: _Pairs, panel: Panel, azimuth_deg: float) -> Indices:
+    axis, limit = _boresight(azimuth_deg, panel.tilt_deg), np.cos(np.radians(panel.cone_half_deg)) - 1e-12
+    return np.flatnonzero((pairs.first @ axis >= limit) & (pairs.last @ axis >= limit))
+
+
+def _richest(pairs: _Pairs, panel: Panel) -> float:
+    """Bearing whose cone holds most satellites, skyline aside: where a panel that turns itself looks."""
+    bearings = np.arange(0.0, 360.0, _BEARING_STEP_DEG)
+    if panel.tilt_deg == 0.0:
+        return 0.0
+    return float(bearings[int(np.argmax([len(_in_cone(pairs, panel, float(one))) for one in bearings]))])
+
+
+def _schedule(given: LowOrbitInput, pairs: _Pairs, index: Indices, slots: int) -> Indices:
+    """The serving satellite of each slot, -1 for none. The draw depends on seed and slot only, so that it is the same for every skyline and step."""
+    serving = np.full(slots, -1, dtype=np.int64)
+    if not len(index):
+        return serving
+    slot, who = pairs.slot[index], pairs.who[index]
+    if given.schedule == "highest":
+        order = np.lexsort((-pairs.first[index, 2], slot))
+        slot, who = slot[order], who[order]
+    count = np.bincount(slot, minlength=slots)
+    start = np.concatenate([[0], np.cumsum(count)[:-1]])
+    has = count > 0
+    draw = np.zeros(slots) if given.schedule == "highest" else np.random.default_rng(given.seed).random(slots)
+    serving[has] = who[start[has] + (draw[has] * count[has]).astype(np.int64)]
+    return serving
+
+
+def _serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, step_s: float) -> _Served:
+    """Where the serving satellites stand at every fine step, each in the middle of its step."""
+    per_slot = max(1, round(slot_s / step_s))
+    inside = (np.arange(per_slot) + 0.5) * (slot_s / per_slot)
+    slots = len(serving)
+    seconds = (np.arange(slots)[:, None] * slot_s + inside).ravel()
+    who = np.repeat(serving, per_slot)
+    has = who >= 0
+    azimuth, elevation = np.zeros(len(who)), np.full(len(who), 90.0)
+    azimuth[has], elevation[has] = horizontal(frame.sight(sky.ecef_km(who[has], seconds[has])))
+    return _Served(has, azimuth, elevation)
+
+
+def _states(served: _Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.int8]:
+    """State of every fine step: served, blocked, or no satellite. A bare tree lets its share through, drawn by the seed."""
+    blocked = served.has & (served.elevation_deg < elevation_at(profile, served.azimuth_deg))
+    if bare and np.any(profile.leafless_share < 1.0):
+        share = np.interp(served.azimuth_deg, profile.azimuth_deg, profile.leafless_share, period=360.0)
+        blocked &= np.random.default_rng(seed + 1).random(len(blocked)) < share
+    return np.where(served.has, np.where(blocked, BLOCKED, OK), NONE).astype(np.int8)
+
+
+def gaps_of(out: NDArray[np.bool_], step_s: float) -> list[Gap]:
+    """Runs of steps without service, as (start, length) in seconds."""
+    edge = np.diff(np.concatenate([[0], out.astype(np.int8), [0]]))
+    begins, ends = np.flatnonzero(edge == 1), np.flatnonzero(edge == -1)
+    return [Gap(float(a) * step_s, float(b - a) * step_s) for a, b in zip(begins, ends, strict=True)]
+
+
+def _gap_counts(gaps: Sequence[Gap], hours: float) -> list[GapCount]:
+    bounds = [0.0, *_GAP_EDGES_S, None]
+    rows = []
+    for low, high in pairwise(bounds):
+        assert low is not None
+        count = sum(1 for gap in gaps if gap.length_s > low + 1e-9 and (high is None or gap.length_s <= high + 1e-9))
+        rows.append(GapCount(from_s=low, to_s=high, count=count, per_h=count / hours))
+    return rows
+
+
+def _masked_percent(profile: Profile, azimuth_deg: Array, least_elevation_deg: float, most_elevation_deg: Array) -> float:
+    """Share of the solid angle between the least elevation and an upper one that lies below the skyline."""
+    low = np.sin(np.radians(least_elevation_deg))
+    high = np.maximum(np.sin(np.radians(most_elevation_deg)), low)
+    hidden = np.clip(np.sin(np.radians(elevation_at(profile, azimuth_deg))), low, high) - low
+    return float(100.0 * hidden.sum() / max(float((high - low).sum()), 1e-12))
+
+
+def _cone_top_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> Array:
+    """Whether a bearing belongs to the panel's sky: 90 where the cone reaches the least elevation on it, else the least elevation."""
+    axis = _boresight(boresight_deg, panel.tilt_deg)
+    a, e = np.radians(azimuth_deg), np.radians(panel.least_elevation_deg)
+    at_least = np.stack([np.sin(a) * np.cos(e), np.cos(a) * np.cos(e), np.full_like(a, np.sin(e))], axis=-1)
+    return np.where(at_least @ axis >= np.cos(np.radians(panel.cone_half_deg)), 90.0, panel.least_elevation_deg)
+
+
+def _sectors(given: LowOrbitInput, served: _Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
+    number = (served.azimuth_deg // _SECTOR_DEG).astype(np.int64) % int(360 / _SECTOR_DEG)
+    count = int(360 / _SECTOR_DEG)
+    traffic = np.bincount(number[served.has], minlength=count)
+    lost = np.bincount(number[states == BLOCKED], minlength=count)
+    rows = []
+    for at in range(count):
+        inside = at * _SECTOR_DEG + np.arange(0.25, _SECTOR_DEG, 0.5)
+        rows.append(
+            Sector(
+                from_deg=at * _SECTOR_DEG, to_deg=(at + 1) * _SECTOR_DEG, traffic_percent=100.0 * float(traffic[at]) / max(1, int(traffic.sum())),
+                blocked_percent=100.0 * float(lost[at]) / len(states),
+                blocked_area_percent=_masked_percent(profile, inside, given.panel.least_elevation_deg, np.full_like(inside, 90.0)),
+            )
+        )  # fmt: skip
+    return rows
+
+
+def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
+    """Neighbouring read points of one kind that could be taken away, by name: trees, poles, wires, buildings; terrain stays."""
+    order = sorted(range(len(points)), key=lambda at: points[at].azimuth_deg)
+    groups: list[list[int]] = []
+    for at in order:
+        if points[at].kind == "terrain":
+            continue
+        before = order[order.index(at) - 1]
+        if groups and groups[-1][-1] == before and points[before].kind == points[at].kind:
+            groups[-1].append(at)
+        else:
+            groups.append([at])
+    return [(f"{points[g[0]].kind} {points[g[0]].azimuth_deg:.0f}° to {points[g[-1]].azimuth_deg:.0f}°", g) for g in groups]
+
+
+def _without_points(given: LowOrbitInput, left_out: Sequence[int]) -> Profile:
+    rest = given.model_copy(update={"skyline": [one for at, one in enumerate(given.skyline) if at not in left_out]})
+    return rest.profile()
+
+
+def _removals(given: LowOrbitInput, served: _Served, out: float) -> list[Removal]:
+    """Time without service when each obstacle, or each stretch of read points, is not there; the schedule stays."""
+    profiles: list[tuple[str, Profile]] = [(_name(one), given.profile(without=at)) for at, one in enumerate(given.obstacles)]
+    profiles += [(name, _without_points(given, group)) for name, group in point_groups(given.skyline)]
+    rows = []
+    for name, profile in profiles:
+        left = 100.0 * float(np.mean(_states(served, profile, given.season == "bare", given.seed) != OK))
+        rows.append(Removal(name=name, gain_percent=out - left, out_percent=left))
+    return sorted(rows, key=lambda one: -one.gain_percent)
+
+
+def _name(obstacle: Obstacle) -> str:
+    return obstacle.name or f"{obstacle.kind} at {obstacle.azimuth_deg:.0f}°"
+
+
+def _bearings(
+    given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, pairs: _Pairs, profile: Profile, slots: int
+) -> list[BearingChoice]:
+    """Time without service for every bearing of a panel that is set by hand, at three steps a slot."""
+    rows = []
+    for azimuth in np.arange(0.0, 360.0, _BEARING_STEP_DEG).tolist():
+        serving = _schedule(given, pairs, _in_cone(pairs, given.panel, azimuth), slots)
+        served = _serve(sky, frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
+        out = float(np.mean(_states(served, profile, given.season == "bare", given.seed) != OK))
+        rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
+    return rows
+
+
+def _shown(served: _Served, states: NDArray[np.int8]) -> list[Traffic]:
+    index = np.flatnonzero(served.has)
+    chosen = index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)] if len(index) else index
+    rows = zip(
+        served.azimuth_deg[chosen].round(1).tolist(),
+        served.elevation_deg[chosen].round(1).tolist(),
+        (states[chosen] == BLOCKED).tolist(),
+        strict=True,
+    )
+    return [Traffic(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
+
+
+def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
+    """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
+    frame = SiteFrame.at(given.latitude_deg, given.longitude_deg, given.height_m)
+    sky = _sky_of(given, frame)
+    slot_s = given.panel.slot_s
+    slots = max(1, round(given.duration_h * 3600.0 / slot_s))
+    pairs = _usable(given, sky, frame, np.arange(slots + 1, dtype=np.float64) * slot_s, progress)
+    if given.boresight_azimuth_deg is None or given.panel.self_aiming:
+        boresight = _richest(pairs, given.panel)
+    else:
+        boresight = given.boresight_azimuth_deg
+    index = _in_cone(pairs, given.panel, boresight)
+    served = _serve(sky, frame, _schedule(given, pairs, index, slots), slot_s, given.step_s)
+    _tell(progress, 0.8)
+    profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
+    states = _states(served, profile, given.season == "bare", given.seed)
+    step_s = slot_s / max(1, round(slot_s / given.step_s))
+    hours = slots * slot_s / 3600.0
+    gaps = gaps_of(states != OK, step_s)
+    out = 100.0 * float(np.mean(states != OK))
+    sectors = _sectors(given, served, states, profile)
+    removals = _removals(given, served, out)
+    _tell(progress, 0.9)
+    bearings = [] if given.panel.self_aiming or given.panel.tilt_deg == 0 else _bearings(given, sky, frame, pairs, profile, slots)
+    azimuths = np.arange(0.25, 360.0, 0.5)
+    worst = max(sectors, key=lambda one: one.blocked_percent)
+    result = LowOrbitResult(
+        out_percent=out,
+        blocked_percent=100.0 * float(np.mean(states == BLOCKED)),
+        unserved_percent=100.0 * float(np.mean(states == NONE)),
+        interruption_count=len(gaps),
+        interruptions_per_h=len(gaps) / hours,
+        gaps=_gap_counts(gaps, hours),
+        longest_gap_s=max((gap.length_s for gap in gaps), default=0.0),
+        sky_masked_percent=_masked_percent(
+            profile, azimuths, given.panel.least_elevation_deg, _cone_top_deg(given.panel, boresight, azimuths)
+        ),
+        usable_mean_count=len(index) / slots,
+        boresight_azimuth_deg=boresight,
+        uses=uses_of(out, gaps, hours, given.rules),
+        sectors=sectors,
+        costliest=worst if worst.blocked_percent > 0 else None,
+        removals=removals,
+        best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
+        bearings=bearings,
+        unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
+        traffic=_shown(served, states),
+    )
+    _tell(progress, 1.0)
+    return Outcome(result, _judge(given, result))
+
+
+@register(
+    "low_orbit", "Time without service of a low-orbit panel under a skyline, its gaps, and what would help", LowOrbitInput, LowOrbitResult
+)
+def low_orbit(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
+    """Every slot one of the usable satellites serves (above the least elevation, in the cone, outside the arc's zone, at both ends of the slot).
+
+    A step is blocked while the serving satellite stands below the skyline; service returns with the next free step. The network is taken
+    not to know the skyline: one that learns it does better, so this is the careful figure. Directions are weighed by the traffic itself.
+    """
+    return simulate(given)
+
+
+def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
+    if not given.skyline and not given.obstacles:
+        return [
+            missing(
+                "sky.empty", "No skyline has been read", "Sweep round and enter bearing and elevation of what stands above the horizon."
+            )
+        ]
+    rules = given.rules
+    held = result.out_percent > rules.low_orbit_hold_percent
+    worst = result.costliest
+    where = f" Most of it towards {worst.from_deg:.0f}° to {worst.to_deg:.0f}° true." if worst else ""
+    help_by = result.removals[0] if result.removals and result.removals[0].gain_percent > 0.05 else None
+    findings = [
+        at_most(
+            result.out_percent, rules.low_orbit_hold_percent if held else rules.browse_out_percent, level=Level.HOLD if held else Level.MIND, code="sky.low_orbit",
+            unit="percent", clear="The sky is good enough for the panel", over="Too much of the time is without service",
+            why=f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}",
+            clears_by=f"Without {help_by.name} {help_by.out_percent:.1f} % would be left; else raise the panel, or try another position."
+            if help_by else "Raise the panel, or try another position.",
+            source="Simulated passes against the skyline, weighed by traffic",
+        ),
+        *judge_uses(result.uses, given.needs),
+        *given.moved_finding(),
+    ]  # fmt: skip
+    best = result.best_bearing
+    if best is not None and given.boresight_azimuth_deg is not None and result.out_percent - best.out_percent > 1.0:
+        findings.append(
+            Finding(
+                level=Level.MIND, code="sky.bearing", message=f"Turned to {best.azimuth_deg:.0f}° true it would do better", figure=result.out_percent,
+                limit=best.out_percent, unit="percent", why="Another bearing has its cone over freer sky.", clears_by="Set the panel to that bearing.",
+                source="The same passes for every bearing",
+            )
+        )  # fmt: skip
+    if result.unserved_percent > 0.5:
+        findings.append(
+            Finding(
+                level=Level.MIND, code="sky.unserved", message="At times no satellite is in the panel's sky", figure=result.unserved_percent, limit=0.5, unit="percent",
+                why="The shells are thin over this latitude, or the panel looks where they are not.", clears_by="Check tilt and bearing, and whether the shells are complete.",
+                source="Simulated passes, skyline aside",
+            )
+        )  # fmt: skip
+    return findings
+
+
+__all__ = [
+    "BearingChoice", "ElementLines", "GapCount", "LowOrbitInput", "LowOrbitResult", "Progress", "Removal", "Sector", "Traffic", "gaps_of", "low_orbit",
+    "point_groups", "simulate",
+]  # fmt: skip
