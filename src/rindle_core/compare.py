@@ -76,9 +76,9 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.MIND:
         found.append("the sky is to be minded")
-    if given.most_cable_m is not None and one.cable_length_m is not None:
-        if given.rules.cable_warn_share * given.most_cable_m < one.cable_length_m <= given.most_cable_m:
-            found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
+    most = given.most_cable_m
+    if most is not None and one.cable_length_m is not None and given.rules.cable_warn_share * most < one.cable_length_m <= most:
+        found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {most:g} m")
     if one.access in ("roof", "ladder", "lift"):
         found.append(_WORDS[one.access])
     if one.exposure == "windward":

@@ -1,0 +1,143 @@
+"""A trial's log in its open form and others, held against the prediction; positions compared."""
+
+import datetime as dt
+import json
+
+import pytest
+
+from rindle_core.candidates import CandidateFacts
+from rindle_core.compare import CompareInput, PositionSky, compare
+from rindle_core.errors import InputError
+from rindle_core.findings import Level
+from rindle_core.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
+
+START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
+
+
+def read(text, **columns):
+    return read_trial_log(TrialLogInput(text=text, columns=columns)).result
+
+
+def event(minute, seconds, cause="blocked", azimuth=None):
+    return TrialEvent(start=START + dt.timedelta(minutes=minute), seconds=seconds, cause=cause, azimuth_deg=azimuth)
+
+
+def held(events, hours=12.0, **more):
+    return trial(TrialInput(events=events, started_at=START, ended_at=START + dt.timedelta(hours=hours), **more))
+
+
+def test_the_open_form_is_read_from_csv_and_json_alike():
+    rows = [{"start": "2026-11-25T06:01:00Z", "seconds": 3.5, "cause": "blocked", "azimuth_deg": 140, "elevation_deg": 32}]
+    text = "start,seconds,cause,azimuth_deg,elevation_deg\n2026-11-25T06:01:00Z,3.5,blocked,140,32\n"
+    assert read(text).events == read(json.dumps({"events": rows})).events
+    assert read(text).events[0].start == START + dt.timedelta(minutes=1)
+
+
+def test_other_names_are_guessed_or_said_and_what_is_unread_is_named():
+    text = "Timestamp;Duration;Reason;Battery\n1764050460;2,5;OBSTRUCTED;77\n"
+    log = read(text)
+    assert log.events[0].cause == "blocked"
+    assert log.events[0].seconds == 2.5
+    assert log.unread == ["Battery"]
+    odd = "when,how_long\n2026-11-25T06:01:00,9\n"
+    with pytest.raises(InputError, match="when, how_long") as caught:
+        read(odd)
+    assert {fault.field for fault in caught.value.faults} == {"columns.start", "columns.seconds"}
+    assert read(odd, start="when", seconds="how_long").events[0].start.tzinfo is not None  # a log without a zone is taken as UTC
+    with pytest.raises(InputError, match="not a column"):
+        read(odd, start="then", seconds="how_long")
+
+
+def test_a_bad_row_is_named_with_its_column():
+    with pytest.raises(InputError) as caught:
+        read("start,seconds\n2026-11-25T06:01:00Z,3\nyesterday,4\n2026-11-25T06:02:00Z,-1\n")
+    assert [fault.field for fault in caught.value.faults] == ["row 2, start", "row 3, seconds"]
+
+
+def test_availability_by_cause_sector_and_hour_by_hand():
+    events = [event(1, 36, azimuth=145), event(65, 72, azimuth=150), event(70, 108, cause="network"), event(-1, 90, azimuth=10)]
+    result = held(events, hours=2.0).result
+    # The last one began a minute before the trial: 30 s of it count. 36 + 72 + 108 + 30 = 246 s of 7200.
+    assert result.available_percent == pytest.approx(100 * (1 - 246 / 7200))
+    assert {one.cause: one.seconds_s for one in result.causes} == {"blocked": 138, "network": 108}
+    assert result.sectors[4].observed_percent == pytest.approx(100 * 36 / 7200)
+    assert result.sectors[5].observed_percent == pytest.approx(100 * 72 / 7200)
+    assert [(one.count, one.seconds_s) for one in result.hours] == [(2, 66), (2, 180)]
+    assert result.longest_s == 108
+
+
+def blocked(count, hours=12.0):
+    return [event(at * hours * 60 / count, 2) for at in range(count)]
+
+
+@pytest.mark.parametrize(
+    ("events", "more", "believe"),
+    [
+        (blocked(100), {"predicted_interruptions_per_h": 100 / 12}, "both"),
+        (blocked(119), {"predicted_interruptions_per_h": 100 / 12}, "both"),  # 1.9 standard deviations of a count of a hundred
+        (blocked(121), {"predicted_interruptions_per_h": 100 / 12}, "trial"),
+        (blocked(60), {"predicted_interruptions_per_h": 100 / 12}, "trial"),
+        (blocked(100), {"predicted_interruptions_per_h": 100 / 12, "apart_m": 8}, "prediction"),
+        (blocked(30, hours=4), {"predicted_interruptions_per_h": 1, "hours": 4}, "prediction"),
+        ([], {"predicted_interruptions_per_h": 8}, "neither"),
+        (blocked(10), {}, "trial"),
+    ],
+)
+def test_which_to_believe_and_why(events, more, believe):
+    result = held(events, **more).result
+    assert result.believe == believe
+    assert len(result.because) > 20
+
+
+def test_a_trial_that_ends_before_it_began_is_refused():
+    with pytest.raises(InputError, match="before the start"):
+        held([], hours=-1)
+
+
+# Positions
+
+
+def position(letter, level, **more):
+    return PositionSky(letter=letter, sky_level=level, **more)
+
+
+def test_the_sky_comes_before_everything_else():
+    hard = position("A", Level.CLEAR, access="roof", exposure="windward", cable_length_m=45, time_at_height_min=200, margin_deg=12)
+    easy = position("B", Level.HOLD, access="ground", exposure="lee", cable_length_m=10, discreet=True, out_of_reach=True, margin_deg=-3)
+    outcome = compare(CompareInput(positions=[easy, hard], most_cable_m=50))
+    assert outcome.result.recommended == "A"
+    assert [one.letter for one in outcome.result.ranks] == ["A", "B"]
+    assert "the sky fails" in outcome.result.ranks[1].bad
+    assert "On hold: B" in outcome.findings[0].clears_by  # a hold is never hidden
+
+
+def test_among_equal_skies_access_wind_and_reasons_decide():
+    windy, lee = (
+        position("A", Level.CLEAR, exposure="windward", access="ground"),
+        position("B", Level.CLEAR, exposure="lee", access="ladder"),
+    )
+    assert compare(CompareInput(positions=[windy, lee], reasons=["wind"])).result.recommended == "B"
+    seen, hidden = position("A", Level.CLEAR, access="ground"), position("B", Level.CLEAR, access="ladder", discreet=True)
+    assert compare(CompareInput(positions=[seen, hidden])).result.recommended == "A"
+    assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
+
+
+def test_a_walkway_or_too_long_a_cable_is_a_hold_whatever_the_sky():
+    way = position("A", Level.CLEAR, walkway_in_front=True)
+    far = position("B", Level.CLEAR, cable_length_m=60)
+    near = position("C", Level.MIND, cable_length_m=41)
+    outcome = compare(CompareInput(positions=[way, far, near], most_cable_m=50))
+    assert outcome.result.recommended == "C"
+    levels = {one.letter: one.level for one in outcome.result.ranks}
+    assert levels == {"A": Level.HOLD, "B": Level.HOLD, "C": Level.MIND}
+    assert any("near the terminal's" in text for text in outcome.result.ranks[0].bad)
+
+
+def test_with_every_position_on_hold_none_is_taken_and_height_is_offered():
+    outcome = compare(CompareInput(positions=[position("A", Level.HOLD, raise_by_m=2.4), position("B", Level.HOLD)]))
+    assert outcome.result.recommended == ""
+    assert outcome.findings[0].level is Level.HOLD
+    assert "Raising A by 2.4 m" in outcome.result.height_note
+    clear = compare(CompareInput(positions=[position("A", Level.CLEAR)])).result
+    assert "gains no service" in clear.height_note
+    assert set(CandidateFacts.model_fields) <= set(PositionSky.model_fields)
