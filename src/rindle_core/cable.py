@@ -124,18 +124,21 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
             clears_by="A shorter route, or the modem nearer to the dish.",
             source="Terminal's cable limits",
         ),
-        at_most(
-            result.loss_high_db,
-            limits.most_loss_db,
-            code="cable.loss",
-            unit="db",
-            clear="The loss is within its limit",
-            over="The cable loses too much",
-            why="At the top of the IF the modem would hear too little.",
-            clears_by="A thicker cable, fewer joints or a shorter route.",
-            source="a√f + b·f with temperature",
-        ),
     ]
+    if given.cable.kind == "coax":
+        findings.append(
+            at_most(
+                result.loss_high_db,
+                limits.most_loss_db,
+                code="cable.loss",
+                unit="db",
+                clear="The loss is within its limit",
+                over="The cable loses too much",
+                why="At the top of the IF the modem would hear too little.",
+                clears_by="A thicker cable, fewer joints or a shorter route.",
+                source="a√f + b·f with temperature",
+            )
+        )
     if given.cable.code not in limits.types:
         findings.append(
             Finding(
@@ -198,7 +201,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
     """Loss and supply of one run made of pieces."""
     length_m = sum(piece.length_m for piece in given.pieces)
     warm_c = given.rules.cable_temperature_c
-    joints_db = given.connectors * CONNECTOR_LOSS_DB
+    joints_db = given.connectors * CONNECTOR_LOSS_DB if given.cable.kind == "coax" else 0.0
     low, high = (coax_loss_db_per_100m(given.cable, mhz, warm_c) / 100.0 for mhz in (given.limits.if_low_mhz, given.limits.if_high_mhz))
     warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (warm_c - 20.0)
     ohm_per_m = given.cable.loop_ohm_per_100m / 100.0 * warmth
@@ -211,7 +214,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
         loop_resistance_ohm=ohm_per_m * length_m,
         voltage_v=voltage_v,
         current_a=None if voltage_v is None else given.supply.power_w / voltage_v,
-        longest_by_loss_m=max(0.0, (given.limits.most_loss_db - joints_db) / high),
+        longest_by_loss_m=max(0.0, (given.limits.most_loss_db - joints_db) / high) if high > 0 else 10_000.0,
         longest_by_supply_m=_longest_by_supply_m(given, ohm_per_m),
     )
     if not given.pieces:

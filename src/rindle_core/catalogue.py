@@ -9,6 +9,8 @@ from pydantic import Field, model_validator
 
 from rindle_core.antenna import half_power_beamwidth_deg
 from rindle_core.model import Model
+from rindle_core.panel import Panel
+from rindle_core.shells import ElementLines, Shell
 
 Hand = Literal["left", "right"]
 
@@ -202,6 +204,7 @@ class Terminal(Model):
     clinometer: Clinometer
     other_faces: list[Clinometer] = Field(default_factory=list, description="Other places where a clinometer may be laid")
     skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
+    panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; None for a dish")
     focal_length_mm: float | None = Field(default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds")
     position_format: PositionFormat = PositionFormat()
     needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
@@ -232,15 +235,37 @@ class Terminal(Model):
 
 
 class CoaxCable(Model):
-    """A coaxial cable: loss a√f + b·f per 100 m with f in MHz at 20 °C, and its loop resistance."""
+    """A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power; and its loop resistance."""
 
     code: str
     name: str
-    loss_a: float = Field(gt=0, description="dB per 100 m per √MHz: the conductors")
-    loss_b: float = Field(ge=0, description="dB per 100 m per MHz: the dielectric")
+    kind: Literal["coax", "ethernet"] = "coax"
+    loss_a: float = Field(default=0.0, ge=0, description="dB per 100 m per √MHz: the conductors")
+    loss_b: float = Field(default=0.0, ge=0, description="dB per 100 m per MHz: the dielectric")
     loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
     diameter_mm: float = Field(gt=0)
     bend_radius_mm: float = Field(gt=0)
+
+    @model_validator(mode="after")
+    def _lossy(self) -> Self:
+        if self.kind == "coax" and self.loss_a <= 0:
+            raise ValueError("a coaxial cable has a loss: enter loss_a from its sheet")
+        return self
+
+
+class Constellation(Model):
+    """Satellites of low orbits: as shells, or as elements that the user loaded."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    shells: list[Shell] = Field(default_factory=list, max_length=20)
+    elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
+
+    @model_validator(mode="after")
+    def _some(self) -> Self:
+        if not self.shells and not self.elements:
+            raise ValueError("needs shells, or elements, to know where its satellites are")
+        return self
 
 
 class Catalogue(Model):
@@ -251,6 +276,7 @@ class Catalogue(Model):
     cables: list[CoaxCable]
     instruments: list[Instrument] = Field(default_factory=list)
     brackets: list[Bracket] = Field(default_factory=list)
+    constellations: list[Constellation] = Field(default_factory=list)
 
 
 __all__ = [
@@ -262,6 +288,7 @@ __all__ = [
     "Catalogue",
     "Clinometer",
     "CoaxCable",
+    "Constellation",
     "Hand",
     "MastWindow",
     "ModemEntry",

@@ -13,8 +13,10 @@ from sgp4.api import WGS72, Satrec
 
 from rindle_core.errors import InputError
 from rindle_core.model import Model
+from rindle_core.shells import ElementLines
 
 _SIDEREAL_DAY = 0.997_269_566  # days, IERS
+_LEAST_LOW_REVS = 10.0  # revolutions a day of an orbit under about 2500 km
 _LEAST_REVS, _MOST_REVS = 0.95, 1.06  # revolutions a day that still count as geosynchronous
 _ACCEPTED = "a TLE of two lines (a name line may stand before), or an OMM as JSON or XML, is accepted"
 
@@ -50,8 +52,13 @@ def mean_longitude_deg(satellite: Satrec) -> float:
     return float(np.degrees(np.angle(np.mean(points))))
 
 
-def _read(name: str, satellite: Satrec) -> Elements:
-    revolutions = satellite.no_kozai * 1440.0 / (2 * np.pi)
+def _revolutions(satellite: Satrec) -> float:
+    """Revolutions a day."""
+    return float(satellite.no_kozai * 1440.0 / (2 * np.pi))
+
+
+def _geosynchronous(name: str, satellite: Satrec) -> Elements:
+    revolutions = _revolutions(satellite)
     if not _LEAST_REVS <= revolutions <= _MOST_REVS:
         raise InputError.one(
             "elements", f"{name or 'the satellite'} goes round {revolutions:.2f} times a day; a geosynchronous one is wanted here"
@@ -71,7 +78,7 @@ def _checksum_ok(line: str) -> bool:
     return len(line) >= 69 and line[68] == str(total % 10)
 
 
-def _tle(text: str) -> list[Elements]:
+def _tle(text: str) -> list[tuple[str, Satrec]]:
     lines = [line.rstrip() for line in text.splitlines() if line.strip()]
     found = []
     for at, line in enumerate(lines):
@@ -81,11 +88,11 @@ def _tle(text: str) -> list[Elements]:
             if not _checksum_ok(one):
                 raise InputError.one("elements", f"line {one[:8]}… fails its checksum: a digit was lost or changed")
         before = lines[at - 1] if at and lines[at - 1][:2] not in ("1 ", "2 ") else ""
-        found.append(_read(before.removeprefix("0 "), Satrec.twoline2rv(line, lines[at + 1], WGS72)))
+        found.append((before.removeprefix("0 "), Satrec.twoline2rv(line, lines[at + 1], WGS72)))
     return found
 
 
-def _omm(rows: list[dict[str, Any]]) -> list[Elements]:
+def _omm(rows: list[dict[str, Any]]) -> list[tuple[str, Satrec]]:
     found = []
     for row in rows:
         satellite = Satrec()
@@ -93,7 +100,7 @@ def _omm(rows: list[dict[str, Any]]) -> list[Elements]:
             omm.initialize(satellite, {name: str(value) for name, value in row.items()})
         except (KeyError, ValueError) as error:
             raise InputError.one("elements", f"the OMM lacks or garbles {error}; {_ACCEPTED}") from error
-        found.append(_read(str(row.get("OBJECT_NAME", "")), satellite))
+        found.append((str(row.get("OBJECT_NAME", "")), satellite))
     return found
 
 
@@ -102,6 +109,28 @@ def parse_elements(text: str) -> list[Elements]:
 
     Raises InputError that says what is accepted.
     """
+    return [_geosynchronous(name, satellite) for name, satellite in _parse(text)]
+
+
+def parse_low_elements(text: str) -> list[ElementLines]:
+    """Elements of low-orbit satellites from the same texts; others among them are refused by name.
+
+    Raises InputError that says what is accepted.
+    """
+    found = []
+    for name, satellite in _parse(text):
+        revolutions = _revolutions(satellite)
+        if revolutions < _LEAST_LOW_REVS:
+            raise InputError.one(
+                "elements",
+                f"{name or 'a satellite'} goes round {revolutions:.2f} times a day; low orbits, {_LEAST_LOW_REVS:g} times and more, are wanted here",
+            )
+        line1, line2 = exporter.export_tle(satellite)
+        found.append(ElementLines(name=name.strip()[:60], line1=line1, line2=line2))
+    return found
+
+
+def _parse(text: str) -> list[tuple[str, Satrec]]:
     body = text.lstrip("\ufeff").strip()
     try:
         if body.startswith("<"):
@@ -125,4 +154,4 @@ def as_omm(name: str, line1: str, line2: str) -> dict[str, Any]:
     return fields
 
 
-__all__ = ["Elements", "as_omm", "mean_longitude_deg", "parse_elements"]
+__all__ = ["Elements", "as_omm", "mean_longitude_deg", "parse_elements", "parse_low_elements"]

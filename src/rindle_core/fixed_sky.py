@@ -58,8 +58,8 @@ class SkyResult(Model):
         default=None, description="Least height to add until the tube is free; 0: free now; None: no height does it"
     )
     raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
-    years_tube: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
-    years_clearance: float | None = Field(default=None, description="Years until growth breaks the flat rule")
+    tube_years: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
+    clearance_years: float | None = Field(default=None, description="Years until growth breaks the flat rule")
     unmoved_count: int = Field(
         default=0, description="Points without a distance that could not be corrected to the terminal's place and height"
     )
@@ -202,7 +202,7 @@ def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
 
 
 def _judge_growth(result: SkyResult) -> list[Finding]:
-    years = result.years_tube
+    years = result.tube_years
     if years is None or result.tube_margin_deg is None or result.tube_margin_deg < 0:
         return []
     return [
@@ -266,8 +266,8 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
-            "years_tube": tube_y,
-            "years_clearance": flat_y,
+            "tube_years": tube_y,
+            "clearance_years": flat_y,
             "unmoved_count": moved_points(given.skyline, given.shift())[1],
         }
     result = SkyResult.model_validate(

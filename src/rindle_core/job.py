@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from rindle_core import job_parts, stations
+from rindle_core import job_parts, job_sky, stations
 from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, acceptance
 from rindle_core.aim import AimResult
 from rindle_core.beams import BeamResult
@@ -14,13 +14,16 @@ from rindle_core.brief import DeliveriesInput, DeliveriesResult, deliveries, jud
 from rindle_core.bringup import BringUpResult
 from rindle_core.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
 from rindle_core.catalogue import Beam
-from rindle_core.findings import Finding, Level, worst
+from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.fixed_sky import SkyResult
 from rindle_core.instruments import InstrumentsResult
 from rindle_core.job_facts import AxisReading, JobFacts
+from rindle_core.job_sky import PanelAim, SkyAssessment
 from rindle_core.job_visit import VisitAssessment, visit_of
+from rindle_core.low_orbit import LowOrbitResult
 from rindle_core.mast import MountResult
 from rindle_core.model import Model
+from rindle_core.panel import AttitudeResult
 from rindle_core.peaking import LockdownResult, PeakView, lockdown
 from rindle_core.place_files import ApartResult
 from rindle_core.plumb import PlumbResult
@@ -47,6 +50,10 @@ class JobAssessment(Model):
     extra_runs: ExtraRunsResult | None = None
     deliveries: DeliveriesResult
     sky: SkyResult | None
+    low_orbit: LowOrbitResult | None = None
+    panel_aim: PanelAim | None = None
+    attitude: AttitudeResult | None = None
+    sky_more: SkyAssessment | None = Field(default=None, description="Positions compared, and the trial; None in records of older versions")
     mount: MountResult | None
     cable: CableResult | None
     build: BuildResult | None
@@ -64,7 +71,12 @@ class JobAssessment(Model):
 @register("job", "A whole job through every calculator, station by station", JobFacts, JobAssessment)
 def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     """Runs each calculator for which the entries are there, and gives the nine stations with their verdicts."""
-    aimed, skied, mounted, cabled = job_parts.aim_of(facts), job_parts.sky_of(facts), job_parts.mount_of(facts), job_parts.cable_of(facts)
+    aimed, mounted, cabled = job_parts.aim_of(facts), job_parts.mount_of(facts), job_parts.cable_of(facts)
+    skied, simulated = job_sky.sky_of(facts), job_sky.low_orbit_of(facts)
+    panel_aim = job_sky.panel_aim_of(facts, simulated.result if simulated else None)
+    attitude = job_sky.attitude_of(facts, panel_aim)
+    sky_more, sky_findings = job_sky.assess_sky(facts)
+    watched = skied or simulated
     placed = facts.latitude_deg is not None and facts.longitude_deg is not None
     covering = job_parts.beam_of(facts)
     letter = covering.result.chosen.letter if covering and covering.result.chosen else ""
@@ -72,8 +84,8 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     predicted_db = beam.expected_es_n0_db + facts.terminal.reference_gain_db if beam and facts.terminal else None
     ready = {
         "place": placed,
-        "aim": job_parts.free(aimed),
-        "sky": job_parts.free(skied),
+        "aim": job_parts.free(aimed) or panel_aim is not None,
+        "sky": job_parts.free(watched),
         "mount": job_parts.free(mounted),
         "cable": job_parts.free(cabled),
     }
@@ -101,12 +113,14 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     aiming = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
     findings: dict[str, list[Finding]] = {
         "brief": [*job_parts.judge_brief(facts), *(finding for found in briefed for finding in found)],
-        "aim": [finding for found in (*aiming, preset) for finding in found] if aimed else [stations.WAITS_FOR_BRIEF],
-        "sky": skied.findings if skied else [stations.WAITS_FOR_BRIEF],
+        "aim": _aim_findings([*aiming, preset], aimed, panel_aim),
+        "sky": [*watched.findings, *sky_findings] if watched else [stations.WAITS_FOR_BRIEF],
         "mount": mounted.findings if mounted else [stations.WAITS_FOR_MAST],
         "cable": cabled.findings if cabled else [stations.WAITS_FOR_CABLE],
         "build": built.findings if built else [stations.WAITS_FOR_BRIEF],
-        "peak": [*(elevation.findings if elevation else []), *(azimuth.findings if azimuth else []), *pass_findings, *locked.findings],
+        "peak": _panel_peak(panel_aim, attitude)
+        if panel_aim
+        else [*(elevation.findings if elevation else []), *(azimuth.findings if azimuth else []), *pass_findings, *locked.findings],
     }
     brought = job_parts.bringup_of(facts, beam, findings, predicted_db)
     findings["bringup"] = brought.findings if brought else [stations.WAITS_FOR_BRIEF]
@@ -131,6 +145,10 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "apart": apart_by.result if apart_by else None,
         "deliveries": due.result,
         "sky": skied.result if skied else None,
+        "low_orbit": simulated.result if simulated else None,
+        "panel_aim": panel_aim,
+        "attitude": attitude.result if attitude else None,
+        "sky_more": sky_more,
         "mount": mounted.result if mounted else None,
         "cable": cabled.result if cabled else None,
         "build": built.result if built else None,
@@ -142,12 +160,28 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "acceptance": accepted.result,
         "predicted_level_db": predicted_db,
     }
-    views = stations.views(facts.customer, facts.terminal, facts.satellite, results, findings)
+    told = {**results, "sky_empty": not job_sky.has_skyline(facts)}
+    views = stations.views(facts.customer, facts.terminal, facts.satellite or facts.constellation, told, findings)
     verdict = worst(finding for found in findings.values() for finding in found)
     assessment = JobAssessment(
         stations=views, may_sign_off=online and not holds and accepted.result.after is not None, verdict=verdict, **results
     )
     return Outcome(assessment, [finding for found in findings.values() for finding in found])
+
+
+def _aim_findings(aiming: list[list[Finding]], aimed: Outcome[AimResult] | None, panel_aim: PanelAim | None) -> list[Finding]:
+    if panel_aim is not None:
+        return job_sky.judge_panel_aim(panel_aim)
+    return [finding for found in aiming for finding in found] if aimed else [stations.WAITS_FOR_BRIEF]
+
+
+def _panel_peak(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -> list[Finding]:
+    """A panel is not peaked: it turns itself, or its attitude is brought into its tolerance."""
+    if attitude is not None:
+        return attitude.findings
+    if panel_aim.self_aiming:
+        return job_sky.judge_panel_aim(panel_aim)
+    return [missing("peak.attitude", "The panel's attitude is not read", "Read bearing and tilt from its page or with the instruments.")]
 
 
 StationCode = Literal["brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover"]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 from pydantic import Field
 
 from rindle_core.acceptance import ServiceRun
@@ -10,13 +12,14 @@ from rindle_core.brief import Delivery
 from rindle_core.bringup import StateEntered
 from rindle_core.cable import CablePiece, ExtraRun
 from rindle_core.candidates import CandidateAt
-from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.documents import DocumentFact
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.peaking import Axis, LockdownInput, Turning
-from rindle_core.skyline import SkylinePoint
+from rindle_core.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.steps import StepMark
+from rindle_core.trial import TrialEvent
 from rindle_core.visit import VisitFacts
 
 
@@ -37,6 +40,38 @@ class SettingMark(Model):
     value: str = Field(default="", max_length=160)
     secret: bool = False
     entered: bool = False
+
+
+class SkylineSet(Model):
+    """A skyline as it was read at one place and height."""
+
+    name: str = Field(default="", max_length=60)
+    letter: str = Field(default="", max_length=3, description="Candidate where it was read; empty: the job's place")
+    read_height_m: float | None = Field(
+        default=None, ge=0, le=300, description="Eye or lens over the ground; None: at the terminal's own height"
+    )
+    points: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
+    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
+
+
+class Attitude(Model):
+    """How a panel stood on a day, so that drift is seen."""
+
+    on: dt.date
+    azimuth_deg: float = Field(ge=0, lt=360.0001, description="True")
+    tilt_deg: float = Field(ge=0, le=90, description="From the zenith")
+    note: str = Field(default="", max_length=120)
+
+
+class TrialFacts(Model):
+    """The trial of a panel: where, when, and what its log told."""
+
+    letter: str = Field(default="", max_length=3)
+    height_m: float | None = Field(default=None, ge=0, le=300)
+    started_at: dt.datetime | None = None
+    ended_at: dt.datetime | None = None
+    log_name: str = Field(default="", max_length=200)
+    events: list[TrialEvent] = Field(default_factory=list, max_length=20_000)
 
 
 class JobFacts(Model):
@@ -81,7 +116,17 @@ class JobFacts(Model):
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
     positions: list[CandidateAt] = Field(default_factory=list, max_length=50)
-    skyline: list[SkylinePoint] = Field(default_factory=list)
+    skyline: list[SkylinePoint] = Field(default_factory=list, description="One skyline, where there are no sets")
+    skylines: list[SkylineSet] = Field(default_factory=list, max_length=40)
+    sky_set: int = Field(default=0, ge=0, le=39, description="Number of the skyline in use")
+    position_letter: str = Field(default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place")
+    ahead_years: float = Field(default=0.0, ge=0, le=40)
+    season: Season = "leaf"
+    constellation: Constellation | None = None
+    panel_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="Planned bearing of a panel's boresight, true")
+    attitudes: list[Attitude] = Field(default_factory=list, max_length=200)
+    trial: TrialFacts = TrialFacts()
+    wind_from_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="Where the prevailing wind comes from, true")
     mast_diameter_mm: float | None = Field(default=None, gt=0, le=500)
     mast_wall_mm: float | None = Field(default=None, gt=0, le=50)
     mast_free_length_m: float | None = Field(default=None, gt=0, le=20)
@@ -98,6 +143,11 @@ class JobFacts(Model):
     device_now_s: float = Field(default=0.0, ge=0)
     device_level_db: float | None = None
     rules: HouseRules = DEFAULT_RULES
+
+    def noon(self) -> dt.datetime:
+        """Noon of the day of the work by the site's longitude: when a simulation by elements starts."""
+        middle = dt.datetime(self.date.year, self.date.month, self.date.day, 12, tzinfo=dt.UTC)
+        return middle - dt.timedelta(hours=round((self.longitude_deg or 0.0) / 15.0))
 
 
 __all__ = ["AxisReading", "JobFacts"]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from rindle_core import beams
 from rindle_core.aim import AimInput, AimResult, aim
 from rindle_core.beams import BeamInput, BeamResult
@@ -9,7 +11,6 @@ from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bring
 from rindle_core.cable import CableInput, CableResult, cable
 from rindle_core.catalogue import Beam, Instrument
 from rindle_core.findings import Finding, Level, at_most, missing, worst
-from rindle_core.fixed_sky import SkyInput, SkyResult, sky
 from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
 from rindle_core.job_facts import JobFacts
 from rindle_core.mast import MountInput, MountResult, mount
@@ -171,25 +172,6 @@ def apart_of(facts: JobFacts) -> Outcome[ApartResult] | None:
     )
 
 
-def sky_of(facts: JobFacts) -> Outcome[SkyResult] | None:
-    """The `sky` calculator; None while place, satellite or terminal is missing."""
-    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or facts.terminal is None:
-        return None
-    return sky(
-        SkyInput(
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
-            height_m=facts.height_m,
-            satellite_longitude_deg=facts.satellite.longitude_deg,
-            date=facts.date,
-            aperture_mm=facts.terminal.aperture_mm,
-            receive_ghz=facts.terminal.receive_ghz,
-            skyline=facts.skyline,
-            rules=facts.rules,
-        )
-    )
-
-
 def mount_of(facts: JobFacts) -> Outcome[MountResult] | None:
     """The `mount` calculator; None while the mast is not measured."""
     terminal = facts.terminal
@@ -229,7 +211,7 @@ def cable_of(facts: JobFacts) -> Outcome[CableResult] | None:
     )
 
 
-def free(outcome: Outcome[SkyResult] | Outcome[MountResult] | Outcome[CableResult] | Outcome[AimResult] | None) -> bool:
+def free(outcome: Outcome[Any] | None) -> bool:
     """Whether a station has its entries and no hold: what a hold point asks."""
     return outcome is not None and worst(outcome.findings) in (Level.CLEAR, Level.MIND)
 
@@ -258,7 +240,7 @@ def last_pass(facts: JobFacts, axis: Axis) -> int:
 def peak_of(facts: JobFacts, axis: Axis, aimed: AimResult | None, predicted_db: float | None, pass_number: int) -> Outcome[PeakView] | None:
     """The `peak` calculator on one axis and pass; None without a terminal."""
     terminal = facts.terminal
-    if terminal is None:
+    if terminal is None or terminal.panel is not None:
         return None
     return peak(
         PeakInput(
@@ -335,13 +317,25 @@ def bringup_of(
     )
 
 
+def _target(facts: JobFacts) -> tuple[bool, str, str, str]:
+    """A dish looks at a satellite, a panel at a constellation."""
+    if facts.terminal is not None and facts.terminal.panel is not None:
+        return (
+            facts.constellation is not None,
+            "brief.constellation",
+            "No constellation is chosen",
+            "Choose the constellation of the order.",
+        )
+    return facts.satellite is not None, "brief.satellite", "No satellite is chosen", "Choose the satellite of the order."
+
+
 def judge_brief(facts: JobFacts) -> list[Finding]:
     """Whether the brief has what the later stations read."""
     wanted = [
         (bool(facts.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
         (facts.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
         (facts.terminal is not None, "brief.terminal", "No terminal is chosen", "Choose a terminal from the catalogue."),
-        (facts.satellite is not None, "brief.satellite", "No satellite is chosen", "Choose the satellite of the order."),
+        _target(facts),
     ]
     findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
     if not any(run.when == "before" for run in facts.runs):

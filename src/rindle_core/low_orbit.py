@@ -19,7 +19,7 @@ from rindle_core.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
 from rindle_core.model import Model
 from rindle_core.panel import Panel
 from rindle_core.registry import Outcome, register
-from rindle_core.shells import ElementSky, Indices, SatelliteSky, Shell, ShellSky, SiteFrame, horizontal
+from rindle_core.shells import ElementLines, ElementSky, Indices, SatelliteSky, Shell, ShellSky, SiteFrame, horizontal, newest_epoch
 from rindle_core.skyline import Obstacle, Profile, Season, SkylinePoint, Surroundings, build_profile, elevation_at
 
 _CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
@@ -30,14 +30,6 @@ _GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are coun
 OK, BLOCKED, NONE = 0, 1, 2  # states of a second
 
 Progress = Callable[[float], bool]  # takes the share done; False asks to stop
-
-
-class ElementLines(Model):
-    """A satellite's elements as two lines."""
-
-    name: str = ""
-    line1: str = Field(min_length=60, max_length=80)
-    line2: str = Field(min_length=60, max_length=80)
 
 
 class LowOrbitInput(Surroundings):
@@ -60,6 +52,7 @@ class LowOrbitInput(Surroundings):
     seed: int = Field(default=1, ge=0, le=2**31)
     node_turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Longitude of the first node at the start")
     needs: list[str] = Field(default_factory=list, max_length=20)
+    bearings: bool = Field(default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work")
 
 
 class GapCount(Model):
@@ -384,7 +377,11 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
     sectors = _sectors(given, served, states, profile)
     removals = _removals(given, served, out)
     _tell(progress, 0.9)
-    bearings = [] if given.panel.self_aiming or given.panel.tilt_deg == 0 else _bearings(given, sky, frame, pairs, profile, slots)
+    bearings = (
+        []
+        if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings
+        else _bearings(given, sky, frame, pairs, profile, slots)
+    )
     azimuths = np.arange(0.25, 360.0, 0.5)
     worst = max(sectors, key=lambda one: one.blocked_percent)
     result = LowOrbitResult(
@@ -449,6 +446,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
         *judge_uses(result.uses, given.needs),
         *given.moved_finding(),
     ]  # fmt: skip
+    findings += _judge_age(given)
     best = result.best_bearing
     if best is not None and given.boresight_azimuth_deg is not None and result.out_percent - best.out_percent > 1.0:
         findings.append(
@@ -467,6 +465,21 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
             )
         )  # fmt: skip
     return findings
+
+
+def _judge_age(given: LowOrbitInput) -> list[Finding]:
+    """Elements run away from the satellites by kilometres a day; their pattern over the sky lasts longer than the very passes."""
+    epoch = newest_epoch(given.elements)
+    if epoch is None or given.start_at is None:
+        return []
+    days = abs((given.start_at - epoch).total_seconds()) / 86_400.0
+    return [
+        at_most(
+            days, given.rules.elements_fresh_days, level=Level.MIND, code="sky.elements_age", unit="days", clear="The orbital elements are fresh",
+            over="The orbital elements are old", why="Satellites are moved and new ones join: the pattern of passes is no longer this one.",
+            clears_by="Load a newer set, or simulate from the shells.", source="Epoch of the newest elements against the start",
+        )
+    ]  # fmt: skip
 
 
 __all__ = [

@@ -38,7 +38,7 @@ class ObstacleMeasureInput(Model):
     azimuth_deg: float = Field(default=0.0, ge=0, lt=360.0001, description="Of its middle, true")
     terminal_height_m: float = Field(default=0.0, ge=0, le=300)
     growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
-    years_ahead: float = Field(default=0.0, ge=0, le=40)
+    ahead_years: float = Field(default=0.0, ge=0, le=40)
     angle_error_deg: float = Field(default=0.3, gt=0, le=5, description="Of the clinometer, one standard deviation")
 
 
@@ -113,7 +113,7 @@ def measure(given: ObstacleMeasureInput) -> Outcome[ObstacleMeasureResult]:
         azimuth_deg=given.azimuth_deg % 360.0, distance_m=max(distance, 0.01), height_m=height, width_m=max(width, 0.01),
         growth_m_per_year=given.growth_m_per_year,
     )  # fmt: skip
-    middle, half, top, _ = obstacle_outline(thing, Shift(), given.terminal_height_m, given.years_ahead)
+    middle, half, top, _ = obstacle_outline(thing, Shift(), given.terminal_height_m, given.ahead_years)
     result = ObstacleMeasureResult(
         distance_m=distance, distance_error_m=distance_error, height_m=height, height_error_m=height_error,
         own_height_m=None if foot is None else height - foot, width_m=width, top_from_terminal_deg=top, left_deg=(middle - half) % 360.0,

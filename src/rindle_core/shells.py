@@ -40,6 +40,23 @@ class Shell(Model):
     spread_deg: float = Field(default=360.0, ge=90, le=360, description="Over which the nodes are spread: 180 for polar stars")
 
 
+class ElementLines(Model):
+    """A satellite's elements as two lines."""
+
+    name: str = Field(default="", max_length=60)
+    line1: str = Field(min_length=69, max_length=80)
+    line2: str = Field(min_length=69, max_length=80)
+
+
+def newest_epoch(elements: Sequence[ElementLines]) -> dt.datetime | None:
+    """Epoch of the newest elements, UTC; None without any. Columns 19 to 32 of the first line: two-digit year and day of the year."""
+    epochs = []
+    for one in elements:
+        year, day = int(one.line1[18:20]), float(one.line1[20:32])
+        epochs.append(dt.datetime(year + (2000 if year < 57 else 1900), 1, 1, tzinfo=dt.UTC) + dt.timedelta(days=day - 1.0))
+    return max(epochs, default=None)
+
+
 class SatelliteSky(Protocol):
     """Satellites that can be asked for at any time after the start."""
 
@@ -235,4 +252,4 @@ class ElementSky:
         return np.stack([x, y, place[..., 2]], axis=-1)
 
 
-__all__ = ["ElementSky", "SatelliteSky", "Shell", "ShellSky", "SiteFrame", "horizontal"]
+__all__ = ["ElementLines", "ElementSky", "SatelliteSky", "Shell", "ShellSky", "SiteFrame", "horizontal"]

@@ -171,7 +171,7 @@ class Surroundings(Model):
     terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
     east_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal east of the place where the skyline was read")
     north_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal north of it")
-    years_ahead: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
+    ahead_years: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
     rules: HouseRules = DEFAULT_RULES
 
     def shift(self) -> Shift:
@@ -196,7 +196,7 @@ class Surroundings(Model):
             assumed_distance_m=self.rules.assumed_obstacle_distance_m,
             shift=base._replace(up_m=base.up_m + raised_m),
             eye_height_m=self.terminal_height_m + raised_m,
-            years=self.years_ahead if years is None else years,
+            years=self.ahead_years if years is None else years,
             without=without,
         )
 

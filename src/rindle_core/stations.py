@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic import Field
 
-from rindle_core.catalogue import Satellite, Terminal
+from rindle_core.catalogue import Constellation, Satellite, Terminal
 from rindle_core.findings import Finding, Level, by_gravity, missing, worst
 from rindle_core.headline import Segment, sentence
 from rindle_core.model import Model
@@ -49,7 +49,7 @@ def skew_words(skew_deg: float) -> str:
     return "clockwise" if skew_deg >= 0 else "anticlockwise"
 
 
-def _brief(customer: str, terminal: Terminal | None, satellite: Satellite | None) -> tuple[list[Segment], list[Segment]]:
+def _brief(customer: str, terminal: Terminal | None, satellite: Satellite | Constellation | None) -> tuple[list[Segment], list[Segment]]:
     who = customer or "A new job"
     what = f": {terminal.name}" if terminal else ": choose a terminal"
     where = f" to {satellite.name}" if terminal and satellite else ""
@@ -57,7 +57,9 @@ def _brief(customer: str, terminal: Terminal | None, satellite: Satellite | None
 
 
 def _aim(results: Results, terminal: Terminal | None) -> tuple[list[Segment], list[Segment]]:
-    aim, beam = results["aim"], results["beam"]
+    aim, beam, panel = results["aim"], results["beam"], results["panel_aim"]
+    if panel is not None:
+        return _panel_aim(panel)
     if aim is None:
         return sentence("Enter the place and choose a satellite to aim"), []
     if not aim.visible:
@@ -73,8 +75,51 @@ def _aim(results: Results, terminal: Terminal | None) -> tuple[list[Segment], li
     return [*head, *tail], sentence((aim.azimuth_magnetic_deg, "compass_deg"), " · ", (clinometer, "deg"))
 
 
+def _panel_aim(panel: Any) -> tuple[list[Segment], list[Segment]]:
+    if panel.self_aiming:
+        return sentence("It aims itself: give it the sky towards ", (panel.azimuth_true_deg, "compass_deg"), " true"), sentence(
+            "aims itself"
+        )
+    words = sentence(
+        "Turn the panel to compass ", (panel.azimuth_magnetic_deg, "compass_deg"), ", tilt ", (panel.tilt_deg, "deg"), " from the zenith"
+    )
+    return words, sentence((panel.azimuth_magnetic_deg, "compass_deg"), " · ", (panel.tilt_deg, "deg"))
+
+
+def _low_orbit(found: Any) -> tuple[list[Segment], list[Segment]]:
+    words = sentence(
+        "Without service ",
+        (found.out_percent, "percent"),
+        " of the time, ",
+        (found.interruptions_per_h, "per_h"),
+        ", longest ",
+        (found.longest_gap_s, "s"),
+    )
+    return words, sentence((found.out_percent, "percent"), " out")
+
+
+def _panel_peak(results: Results) -> tuple[list[Segment], list[Segment]]:
+    attitude = results["attitude"]
+    if attitude is None:
+        return sentence("It aims itself" if results["panel_aim"].self_aiming else "Read the panel's bearing and tilt"), []
+    off = sentence((attitude.misaligned_deg, "deg"))
+    turn, tilt = abs(attitude.turn_deg), abs(attitude.tilt_deg)
+    way = "clockwise" if attitude.turn_deg >= 0 else "anticlockwise"
+    return sentence(
+        "Off by ",
+        (attitude.misaligned_deg, "deg"),
+        ": turn ",
+        (turn, "deg"),
+        f" {way}, tilt ",
+        (tilt, "deg"),
+        " down" if attitude.tilt_deg >= 0 else " up",
+    ), off
+
+
 def _sky(results: Results) -> tuple[list[Segment], list[Segment]]:
-    sky = results["sky"]
+    sky, simulated = results["sky"], results["low_orbit"]
+    if simulated is not None and not results["sky_empty"]:
+        return _low_orbit(simulated)
     if sky is None or sky.margin_deg is None:
         return sentence("Read the skyline about the sight-line"), []
     towards = (sky.nearest.azimuth_deg, "compass_deg")
@@ -118,6 +163,8 @@ def _build(results: Results) -> tuple[list[Segment], list[Segment]]:
 
 
 def _peak(results: Results) -> tuple[list[Segment], list[Segment]]:
+    if results["panel_aim"] is not None:
+        return _panel_peak(results)
     for view, word in ((results["elevation_peak"], "Elevation"), (results["azimuth_peak"], "Azimuth")):
         if view is None or view.fit is None:
             return sentence(f"{word}: take readings on both sides of the top"), []
@@ -155,7 +202,11 @@ def _handover(results: Results) -> tuple[list[Segment], list[Segment]]:
 
 
 def views(
-    customer: str, terminal: Terminal | None, satellite: Satellite | None, results: Results, findings: Mapping[str, list[Finding]]
+    customer: str,
+    terminal: Terminal | None,
+    satellite: Satellite | Constellation | None,
+    results: Results,
+    findings: Mapping[str, list[Finding]],
 ) -> list[StationView]:
     """The nine stations in order."""
     makers: dict[str, Callable[[], tuple[list[Segment], list[Segment]]]] = {

@@ -36,6 +36,7 @@ _WORDING: dict[str, _Wording] = {
     "percent": _same(" %", 1),
     "turns": _same(" turns", 2),
     "count": _same("", 0),
+    "days": _same(" days", 0),
     "years": _same(" years", 1),
     "per_h": _same(" an hour", 1),
     "min": _same(" min", 0),

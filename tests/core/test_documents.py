@@ -14,9 +14,25 @@ DOCS = Path(__file__).parents[2] / "docs"
 SOURCE = Path(__file__).parents[2] / "src"
 UNITS = (
     "deg", "h", "m", "km", "mm", "m2", "m4", "ms", "s", "db", "kg", "n", "nm", "mpa", "pa", "mps", "v", "w", "a", "ohm", "mhz", "ghz", "mbps",
-    "c", "nt", "turns", "count", "number", "money", "percent", "min", "k", "per_turn", "per_year", "per_m3", "per_100m", "factor", "coefficient", "share", "db_per_mhz",
+    "c", "nt", "turns", "count", "number", "money", "years", "percent", "min", "k", "px", "per_px", "rad", "days", "sd", "per_h", "mps2", "per_turn", "per_year", "per_m3", "per_100m", "factor", "coefficient", "share", "db_per_mhz",
 )  # fmt: skip
-PLAIN = {"reading", "loss_a", "loss_b", "figure", "limit", "value", "runs", "connectors", "count"}  # explained where they are defined
+PLAIN = {
+    "reading",
+    "loss_a",
+    "loss_b",
+    "figure",
+    "limit",
+    "value",
+    "runs",
+    "connectors",
+    "count",
+    "seed",
+    "rank",
+    "seconds",
+    "set_index",
+    "sky_set",
+    "hour",
+}  # explained where they are defined
 
 
 def fields_of(kind, seen):

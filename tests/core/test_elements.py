@@ -89,7 +89,7 @@ def test_heights_between_posts_are_bilinear(latitude, longitude):
 def test_outside_the_tile_or_on_a_void_there_is_no_height():
     heights = plane().copy()
     heights[0, 0] = -32768
-    tile = Tile(-30, 27, heights)
+    tile = Tile(-29.0, 27.0, 1 / 60, 1 / 60, heights)
     assert height_m(tile, -28.5, 27.5) is None
     assert height_m(tile, -29.001, 27.001) is None
     assert height_m(tile, -29.5, 27.5) is not None

@@ -115,7 +115,7 @@ def test_the_error_of_two_places_is_that_of_shaken_angles():
 
 def test_a_top_is_seen_from_the_terminal_and_after_growth():
     told = measure(
-        ObstacleMeasureInput(way="tape", tape_m=20, top_deg=45, terminal_height_m=6, growth_m_per_year=0.5, years_ahead=4)
+        ObstacleMeasureInput(way="tape", tape_m=20, top_deg=45, terminal_height_m=6, growth_m_per_year=0.5, ahead_years=4)
     ).result
     assert told.height_m == pytest.approx(21.6)
     assert told.top_from_terminal_deg == pytest.approx(math.degrees(math.atan2(21.6 + 2 - 6, 20)))
@@ -166,9 +166,9 @@ def test_a_growing_tree_closes_the_sky_in_the_year_that_arithmetic_says():
     tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=15, height_m=10, width_m=40, growth_m_per_year=0.4)
     result = sky_of(obstacles=[tree]).result
     to_rule = 15 * math.tan(math.radians(BARE.elevation_deg - 10)) - 10
-    assert result.years_clearance == pytest.approx(to_rule / 0.4, abs=0.05)
-    assert result.years_tube > result.years_clearance
-    assert sky_of(obstacles=[tree.model_copy(update={"growth_m_per_year": 0})]).result.years_tube is None
+    assert result.clearance_years == pytest.approx(to_rule / 0.4, abs=0.05)
+    assert result.tube_years > result.clearance_years
+    assert sky_of(obstacles=[tree.model_copy(update={"growth_m_per_year": 0})]).result.tube_years is None
 
 
 def test_a_bare_tree_is_free_in_winter_only_and_stays_a_hold():

@@ -1,0 +1,306 @@
+"""A job's sky: which skyline is in use for which position, and what it comes to for a fixed satellite or a panel."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Any
+
+from pydantic import Field
+
+from rindle_core.compare import CompareInput, CompareResult, PositionSky, compare
+from rindle_core.findings import Finding, Level, missing, worst
+from rindle_core.fixed_sky import SkyInput, SkyResult, sky
+from rindle_core.job_facts import JobFacts, SkylineSet
+from rindle_core.low_orbit import LowOrbitInput, LowOrbitResult, low_orbit
+from rindle_core.magnetism import magnetic_field
+from rindle_core.model import Model
+from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
+from rindle_core.registry import Outcome
+from rindle_core.trial import TrialInput, TrialResult, trial
+
+
+class PanelAim(Model):
+    """What a panel's mount is set to. A self-aiming one needs no more than its sky."""
+
+    self_aiming: bool
+    azimuth_true_deg: float = Field(description="Of the boresight: as planned, else where the satellites are")
+    azimuth_magnetic_deg: float
+    declination_deg: float
+    tilt_deg: float
+
+
+class PositionView(Model):
+    """A candidate's sky, for the table and the small strips."""
+
+    letter: str
+    own: bool = Field(description="Whether a skyline was read there; else it is moved from another place")
+    sky: SkyResult | None
+    low_orbit: LowOrbitResult | None
+
+
+class SkyAssessment(Model):
+    """All that the Sky station shows beside the margin itself."""
+
+    set_index: int | None = Field(description="The skyline in use")
+    set_name: str
+    terminal_height_m: float
+    read_height_m: float | None
+    positions: list[PositionView]
+    compared: CompareResult | None
+    trial: TrialResult | None
+
+
+def _candidate(facts: JobFacts, letter: str) -> Any:
+    return next((one for one in facts.positions if one.letter == letter), None)
+
+
+def _offset(facts: JobFacts, letter: str) -> tuple[float, float]:
+    """East and north of a candidate from the job's place, metres; the place itself where the letter is empty or not placed."""
+    one = _candidate(facts, letter)
+    if one is None or facts.latitude_deg is None or facts.longitude_deg is None:
+        return 0.0, 0.0
+    return one.offset_m(facts.latitude_deg, facts.longitude_deg) or (0.0, 0.0)
+
+
+def set_for(facts: JobFacts, letter: str) -> tuple[int | None, SkylineSet]:
+    """The skyline that serves a position: the chosen one if it was read there, else another that was, else the chosen one moved."""
+    if not facts.skylines:
+        return None, SkylineSet(points=facts.skyline)
+    chosen = min(facts.sky_set, len(facts.skylines) - 1)
+    if facts.skylines[chosen].letter == letter:
+        return chosen, facts.skylines[chosen]
+    own = next((at for at, one in enumerate(facts.skylines) if one.letter == letter and (one.points or one.obstacles)), None)
+    at = chosen if own is None else own
+    return at, facts.skylines[at]
+
+
+def has_skyline(facts: JobFacts) -> bool:
+    """Whether anything was read for the planned position."""
+    used = set_for(facts, facts.position_letter)[1]
+    return bool(used.points or used.obstacles)
+
+
+def terminal_height(facts: JobFacts, letter: str) -> float | None:
+    """Height of the terminal over the ground at a position; None while nobody said it."""
+    one = _candidate(facts, letter)
+    if one is not None and one.height_above_ground_m is not None:
+        return float(one.height_above_ground_m)
+    return facts.height_above_ground_m
+
+
+def surroundings(facts: JobFacts, letter: str) -> dict[str, Any]:
+    """The skyline fields of a calculator's input for a position: read where it was read, seen from where the terminal will be."""
+    _, used = set_for(facts, letter)
+    (to_east, to_north), (from_east, from_north) = _offset(facts, letter), _offset(facts, used.letter)
+    height = terminal_height(facts, letter)
+    return {
+        "skyline": used.points,
+        "obstacles": used.obstacles,
+        "read_height_m": used.read_height_m if height is not None else None,
+        "terminal_height_m": height if height is not None else (used.read_height_m or 0.0),
+        "east_m": to_east - from_east,
+        "north_m": to_north - from_north,
+        "ahead_years": facts.ahead_years,
+        "rules": facts.rules,
+    }
+
+
+def sky_of(facts: JobFacts, letter: str | None = None) -> Outcome[SkyResult] | None:
+    """The `sky` calculator at a position (the planned one by default); None while place, satellite or dish is missing."""
+    terminal = facts.terminal
+    if (
+        facts.latitude_deg is None
+        or facts.longitude_deg is None
+        or facts.satellite is None
+        or terminal is None
+        or terminal.panel is not None
+    ):
+        return None
+    return sky(
+        SkyInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            satellite_longitude_deg=facts.satellite.longitude_deg,
+            date=facts.date,
+            aperture_mm=terminal.aperture_mm,
+            receive_ghz=terminal.receive_ghz,
+            **surroundings(facts, facts.position_letter if letter is None else letter),
+        )
+    )
+
+
+@lru_cache(maxsize=64)
+def _remembered(given_json: str) -> Outcome[LowOrbitResult]:
+    """The same input has the same answer: it is worked out once."""
+    return low_orbit(LowOrbitInput.model_validate_json(given_json))
+
+
+def low_orbit_input(facts: JobFacts, letter: str | None = None) -> LowOrbitInput | None:
+    """The `low_orbit` input at a position; None while place, panel or constellation is missing."""
+    panel = facts.terminal.panel if facts.terminal else None
+    if facts.latitude_deg is None or facts.longitude_deg is None or panel is None or facts.constellation is None:
+        return None
+    at = facts.position_letter if letter is None else letter
+    by_elements = bool(facts.constellation.elements)
+    return LowOrbitInput(
+        latitude_deg=facts.latitude_deg,
+        longitude_deg=facts.longitude_deg,
+        height_m=facts.height_m,
+        panel=panel,
+        boresight_azimuth_deg=facts.panel_azimuth_deg,
+        shells=[] if by_elements else facts.constellation.shells,
+        elements=facts.constellation.elements,
+        start_at=facts.noon() if by_elements else None,
+        season=facts.season,
+        needs=facts.needs,
+        bearings=at == facts.position_letter,
+        **surroundings(facts, at),
+    )
+
+
+def low_orbit_of(facts: JobFacts, letter: str | None = None) -> Outcome[LowOrbitResult] | None:
+    """The `low_orbit` calculator at a position (the planned one by default)."""
+    given = low_orbit_input(facts, letter)
+    return None if given is None else _remembered(given.model_dump_json())
+
+
+def panel_aim_of(facts: JobFacts, simulated: LowOrbitResult | None) -> PanelAim | None:
+    """Bearing and tilt of a panel's boresight; None without a panel or place."""
+    panel = facts.terminal.panel if facts.terminal else None
+    if panel is None or facts.latitude_deg is None or facts.longitude_deg is None:
+        return None
+    azimuth = facts.panel_azimuth_deg
+    if azimuth is None or panel.self_aiming:
+        azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if facts.latitude_deg < 0 else 0.0)
+    field = magnetic_field(facts.latitude_deg, facts.longitude_deg, facts.height_m, facts.date)
+    return PanelAim(
+        self_aiming=panel.self_aiming, azimuth_true_deg=azimuth, azimuth_magnetic_deg=(azimuth - field.declination_deg) % 360.0,
+        declination_deg=field.declination_deg, tilt_deg=panel.tilt_deg,
+    )  # fmt: skip
+
+
+def judge_panel_aim(aimed: PanelAim) -> list[Finding]:
+    """What has to be set by hand, if anything."""
+    how = "It turns itself once it is on." if aimed.self_aiming else "Its page shows how far it is off; the compass only helps to begin."
+    return [
+        Finding(
+            level=Level.CLEAR, code="aim.panel", message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand", why=how,
+            source="Terminal's catalogue entry",
+        )
+    ]  # fmt: skip
+
+
+def attitude_of(facts: JobFacts, aimed: PanelAim | None) -> Outcome[AttitudeResult] | None:
+    """The `panel_attitude` calculator; None until a hand-set panel's attitude was read."""
+    panel = facts.terminal.panel if facts.terminal else None
+    if panel is None or panel.self_aiming or aimed is None or not facts.attitudes:
+        return None
+    read = facts.attitudes[-1]
+    return panel_attitude(
+        AttitudeInput(
+            wanted_azimuth_deg=aimed.azimuth_true_deg, wanted_tilt_deg=panel.tilt_deg, measured_azimuth_deg=read.azimuth_deg, measured_tilt_deg=read.tilt_deg,
+            tolerance_deg=panel.tolerance_deg, rules=facts.rules,
+        )
+    )  # fmt: skip
+
+
+def trial_of(facts: JobFacts) -> Outcome[TrialResult] | None:
+    """The `trial` calculator; None until a trial has ended and its log was read. The prediction is that for the trial's own position."""
+    told = facts.trial
+    if told.started_at is None or told.ended_at is None:
+        return None
+    predicted = low_orbit_of(facts, told.letter)
+    sectors: list[float] = []
+    if predicted is not None:
+        blocked = [one.blocked_percent for one in predicted.result.sectors]
+        sectors = [blocked[at] + blocked[at + 1] for at in range(0, len(blocked), 2)]
+    (east, north), (to_east, to_north) = _offset(facts, told.letter), _offset(facts, facts.position_letter)
+    up = 0.0
+    planned = terminal_height(facts, facts.position_letter)
+    if told.height_m is not None and planned is not None:
+        up = planned - told.height_m
+    return trial(
+        TrialInput(
+            events=told.events, started_at=told.started_at, ended_at=told.ended_at,
+            predicted_blocked_percent=predicted.result.blocked_percent if predicted else None,
+            predicted_interruptions_per_h=predicted.result.interruptions_per_h if predicted else None,
+            predicted_sectors_percent=sectors, apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5, rules=facts.rules,
+        )
+    )  # fmt: skip
+
+
+def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
+    used = set_for(facts, letter)[1]
+    candidate = _candidate(facts, letter)
+    fields = {name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields}
+    fixed, simulated = sky_of(facts, letter), low_orbit_of(facts, letter)
+    found = fixed or simulated
+    known = bool(used.points or used.obstacles) and found is not None
+    tried = facts.trial.letter == letter and facts.trial.ended_at is not None
+    ranked = PositionSky.model_validate(
+        {
+            **fields,
+            "sky_level": worst(found.findings) if known and found else Level.UNKNOWN,
+            "margin_deg": fixed.result.margin_deg if fixed else None,
+            "tube_margin_deg": fixed.result.tube_margin_deg if fixed else None,
+            "out_percent": simulated.result.out_percent if simulated and known else None,
+            "interruptions_per_h": simulated.result.interruptions_per_h if simulated and known else None,
+            "raise_by_m": fixed.result.raise_tube_m if fixed else None,
+            "tried": tried,
+        }
+    )
+    view = PositionView(
+        letter=letter, own=used.letter == letter and bool(facts.skylines), sky=fixed.result if fixed else None,
+        low_orbit=simulated.result.model_copy(update={"traffic": []}) if simulated else None,
+    )  # fmt: skip
+    return view, ranked
+
+
+def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
+    """The skyline in use, the candidates compared, the trial; and the findings of both."""
+    index, used = set_for(facts, facts.position_letter)
+    letters = [one.letter for one in facts.positions]
+    rows = [_position(facts, letter) for letter in dict.fromkeys(letters)] if facts.terminal is not None else []
+    most_cable_m = facts.terminal.cable.most_m if facts.terminal else None
+    compared = None
+    if rows:
+        compared = compare(
+            CompareInput(
+                positions=[ranked for _, ranked in rows], most_cable_m=most_cable_m, reasons=facts.visit.reasons,
+                needs_still_air=facts.terminal is not None and facts.terminal.panel is None, rules=facts.rules,
+            )
+        )  # fmt: skip
+    tried = trial_of(facts)
+    around = surroundings(facts, facts.position_letter)
+    result = SkyAssessment(
+        set_index=index, set_name=used.name, terminal_height_m=around["terminal_height_m"], read_height_m=around["read_height_m"],
+        positions=[view for view, _ in rows], compared=compared.result if compared else None, trial=tried.result if tried else None,
+    )  # fmt: skip
+    findings = [*(compared.findings if compared and len(rows) > 1 else []), *(tried.findings if tried else []), *_judge_trial_wanted(facts)]
+    return result, findings
+
+
+def _judge_trial_wanted(facts: JobFacts) -> list[Finding]:
+    """A trial first is the usual choice where the job says so: it is asked for until its log is there."""
+    if (
+        facts.terminal is None
+        or facts.terminal.panel is None
+        or facts.visit.permanence != "trial"
+        or facts.trial.events
+        or facts.trial.ended_at
+    ):
+        return []
+    if facts.trial.started_at is not None:
+        return [missing("sky.trial", "The trial is running", "End it after its time, and read its log.")]
+    return [
+        missing(
+            "sky.trial", "A trial is wanted before anything is drilled", "Put the panel on its tripod near the place, and start the trial."
+        )
+    ]
+
+
+__all__ = [
+    "PanelAim", "PositionView", "SkyAssessment", "assess_sky", "attitude_of", "has_skyline", "judge_panel_aim", "low_orbit_input", "low_orbit_of", "panel_aim_of", "set_for",
+    "sky_of", "surroundings", "terminal_height", "trial_of",
+]  # fmt: skip
