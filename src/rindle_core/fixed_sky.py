@@ -240,6 +240,11 @@ def arc_directions(latitude_deg: float, longitude_deg: float, height_m: float) -
     return _above_horizon(angles.azimuth_true_deg, apparent_from_free_space_deg(angles.elevation_deg, height_m))
 
 
+def sun_directions_of(latitude_deg: float, longitude_deg: float, day: dt.date) -> list[SkyDirection]:
+    """The sun above the horizon on the day, every ten minutes."""
+    return _above_horizon(*day_path(latitude_deg, longitude_deg, day))
+
+
 @register("sky", "Margin between the sight-line and the skyline, how much higher it clears, and when trees close it", SkyInput, SkyResult)
 def sky(given: SkyInput) -> Outcome[SkyResult]:
     """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw.
@@ -275,7 +280,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "satellite": SkyDirection(azimuth_deg=sight.azimuth_deg, elevation_deg=sight.elevation_deg),
             **found,
             "arc": arc_directions(given.latitude_deg, given.longitude_deg, given.height_m),
-            "sun_path": _above_horizon(*day_path(given.latitude_deg, given.longitude_deg, given.date)),
+            "sun_path": sun_directions_of(given.latitude_deg, given.longitude_deg, given.date),
         }
     )
     if result.margin_deg is None:
@@ -284,4 +289,4 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
     return Outcome(result, _judge_margin(result, given))
 
 
-__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "sight_of", "sky"]
+__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "sight_of", "sky", "sun_directions_of"]

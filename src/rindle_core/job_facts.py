@@ -17,6 +17,7 @@ from rindle_core.documents import DocumentFact
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.peaking import Axis, LockdownInput, Turning
+from rindle_core.sky_photo import PhotoInput
 from rindle_core.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.steps import StepMark
 from rindle_core.trial import TrialEvent
@@ -61,6 +62,13 @@ class Attitude(Model):
     azimuth_deg: float = Field(ge=0, lt=360.0001, description="True")
     tilt_deg: float = Field(ge=0, le=90, description="From the zenith")
     note: str = Field(default="", max_length=120)
+
+
+class SkyPhoto(Model):
+    """A picture in the locker with its marks and its traced skyline."""
+
+    document_id: int = Field(ge=1)
+    photo: PhotoInput
 
 
 class TrialFacts(Model):
@@ -118,6 +126,7 @@ class JobFacts(Model):
     positions: list[CandidateAt] = Field(default_factory=list, max_length=50)
     skyline: list[SkylinePoint] = Field(default_factory=list, description="One skyline, where there are no sets")
     skylines: list[SkylineSet] = Field(default_factory=list, max_length=40)
+    sky_photos: list[SkyPhoto] = Field(default_factory=list, max_length=20)
     sky_set: int = Field(default=0, ge=0, le=39, description="Number of the skyline in use")
     position_letter: str = Field(default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place")
     ahead_years: float = Field(default=0.0, ge=0, le=40)

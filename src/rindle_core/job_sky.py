@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import lru_cache
 from typing import Any
 
@@ -17,6 +18,8 @@ from rindle_core.model import Model
 from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.registry import Outcome
 from rindle_core.trial import TrialInput, TrialResult, trial
+
+_FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
 class PanelAim(Model):
@@ -76,8 +79,8 @@ def set_for(facts: JobFacts, letter: str) -> tuple[int | None, SkylineSet]:
 
 def has_skyline(facts: JobFacts) -> bool:
     """Whether anything was read for the planned position."""
-    used = set_for(facts, facts.position_letter)[1]
-    return bool(used.points or used.obstacles)
+    around = surroundings(facts, facts.position_letter)
+    return bool(around["skyline"] or around["obstacles"])
 
 
 def terminal_height(facts: JobFacts, letter: str) -> float | None:
@@ -93,6 +96,8 @@ def surroundings(facts: JobFacts, letter: str) -> dict[str, Any]:
     _, used = set_for(facts, letter)
     (to_east, to_north), (from_east, from_north) = _offset(facts, letter), _offset(facts, used.letter)
     height = terminal_height(facts, letter)
+    if used.letter != letter and math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
+        used = SkylineSet()  # another valley: nothing that was read there says anything here
     return {
         "skyline": used.points,
         "obstacles": used.obstacles,
@@ -236,7 +241,8 @@ def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
     fields = {name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields}
     fixed, simulated = sky_of(facts, letter), low_orbit_of(facts, letter)
     found = fixed or simulated
-    known = bool(used.points or used.obstacles) and found is not None
+    around = surroundings(facts, letter)
+    known = bool(around["skyline"] or around["obstacles"]) and found is not None
     tried = facts.trial.letter == letter and facts.trial.ended_at is not None
     ranked = PositionSky.model_validate(
         {

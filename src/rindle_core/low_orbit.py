@@ -329,19 +329,6 @@ def _name(obstacle: Obstacle) -> str:
     return obstacle.name or f"{obstacle.kind} at {obstacle.azimuth_deg:.0f}°"
 
 
-def _bearings(
-    given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, pairs: _Pairs, profile: Profile, slots: int
-) -> list[BearingChoice]:
-    """Time without service for every bearing of a panel that is set by hand, at three steps a slot."""
-    rows = []
-    for azimuth in np.arange(0.0, 360.0, _BEARING_STEP_DEG).tolist():
-        serving = _schedule(given, pairs, _in_cone(pairs, given.panel, azimuth), slots)
-        served = _serve(sky, frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
-        out = float(np.mean(_states(served, profile, given.season == "bare", given.seed) != OK))
-        rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
-    return rows
-
-
 def _shown(served: _Served, states: NDArray[np.int8]) -> list[Traffic]:
     index = np.flatnonzero(served.has)
     chosen = index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)] if len(index) else index
@@ -354,8 +341,22 @@ def _shown(served: _Served, states: NDArray[np.int8]) -> list[Traffic]:
     return [Traffic(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
 
 
-def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
-    """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
+class _Run(NamedTuple):
+    """A simulation as it stands before it is told."""
+
+    sky: SatelliteSky
+    frame: SiteFrame
+    slots: int
+    pairs: _Pairs
+    boresight_deg: float
+    usable: Indices
+    served: _Served
+    profile: Profile
+    states: NDArray[np.int8]
+    step_s: float
+
+
+def _run(given: LowOrbitInput, progress: Progress | None) -> _Run:
     frame = SiteFrame.at(given.latitude_deg, given.longitude_deg, given.height_m)
     sky = _sky_of(given, frame)
     slot_s = given.panel.slot_s
@@ -365,23 +366,58 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         boresight = _richest(pairs, given.panel)
     else:
         boresight = given.boresight_azimuth_deg
-    index = _in_cone(pairs, given.panel, boresight)
-    served = _serve(sky, frame, _schedule(given, pairs, index, slots), slot_s, given.step_s)
-    _tell(progress, 0.8)
+    usable = _in_cone(pairs, given.panel, boresight)
+    served = _serve(sky, frame, _schedule(given, pairs, usable, slots), slot_s, given.step_s)
     profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
     states = _states(served, profile, given.season == "bare", given.seed)
-    step_s = slot_s / max(1, round(slot_s / given.step_s))
-    hours = slots * slot_s / 3600.0
+    return _Run(sky, frame, slots, pairs, boresight, usable, served, profile, states, slot_s / max(1, round(slot_s / given.step_s)))
+
+
+class Outage(NamedTuple):
+    """A stretch without service with the direction in which it began, where a satellite was behind it."""
+
+    start_s: float
+    length_s: float
+    blocked: bool
+    azimuth_deg: float | None
+    elevation_deg: float | None
+
+
+def outages(given: LowOrbitInput) -> list[Outage]:
+    """The stretches without service of the simulation, in order."""
+    run = _run(given, None)
+    rows = []
+    for gap in gaps_of(run.states != OK, run.step_s):
+        at = round(gap.start_s / run.step_s)
+        blocked = bool(run.states[at] == BLOCKED)
+        direction = (float(run.served.azimuth_deg[at]), float(run.served.elevation_deg[at])) if blocked else (None, None)
+        rows.append(Outage(gap.start_s, gap.length_s, blocked, *direction))
+    return rows
+
+
+def _bearings(given: LowOrbitInput, run: _Run) -> list[BearingChoice]:
+    """Time without service for every bearing of a panel that is set by hand, at three steps a slot."""
+    rows = []
+    for azimuth in np.arange(0.0, 360.0, _BEARING_STEP_DEG).tolist():
+        serving = _schedule(given, run.pairs, _in_cone(run.pairs, given.panel, azimuth), run.slots)
+        served = _serve(run.sky, run.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
+        out = float(np.mean(_states(served, run.profile, given.season == "bare", given.seed) != OK))
+        rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
+    return rows
+
+
+def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
+    """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
+    run = _run(given, progress)
+    served, states, profile, boresight = run.served, run.states, run.profile, run.boresight_deg
+    _tell(progress, 0.8)
+    step_s, hours = run.step_s, run.slots * given.panel.slot_s / 3600.0
     gaps = gaps_of(states != OK, step_s)
     out = 100.0 * float(np.mean(states != OK))
     sectors = _sectors(given, served, states, profile)
     removals = _removals(given, served, out)
     _tell(progress, 0.9)
-    bearings = (
-        []
-        if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings
-        else _bearings(given, sky, frame, pairs, profile, slots)
-    )
+    bearings = [] if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings else _bearings(given, run)
     azimuths = np.arange(0.25, 360.0, 0.5)
     worst = max(sectors, key=lambda one: one.blocked_percent)
     result = LowOrbitResult(
@@ -395,7 +431,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         sky_masked_percent=_masked_percent(
             profile, azimuths, given.panel.least_elevation_deg, _cone_top_deg(given.panel, boresight, azimuths)
         ),
-        usable_mean_count=len(index) / slots,
+        usable_mean_count=len(run.usable) / run.slots,
         boresight_azimuth_deg=boresight,
         uses=uses_of(out, gaps, hours, given.rules),
         sectors=sectors,
@@ -483,6 +519,6 @@ def _judge_age(given: LowOrbitInput) -> list[Finding]:
 
 
 __all__ = [
-    "BearingChoice", "ElementLines", "GapCount", "LowOrbitInput", "LowOrbitResult", "Progress", "Removal", "Sector", "Traffic", "gaps_of", "low_orbit",
-    "point_groups", "simulate",
+    "BearingChoice", "GapCount", "LowOrbitInput", "LowOrbitResult", "Outage", "Progress", "Removal", "Sector", "Traffic", "gaps_of", "low_orbit",
+    "outages", "point_groups", "simulate",
 ]  # fmt: skip

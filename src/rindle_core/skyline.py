@@ -169,8 +169,8 @@ class Surroundings(Model):
         default=None, ge=0, le=300, description="Height over ground of the eye that read the points; None: the terminal's own"
     )
     terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
-    east_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal east of the place where the skyline was read")
-    north_m: float = Field(default=0.0, ge=-5000, le=5000, description="Terminal north of it")
+    east_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read")
+    north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
     ahead_years: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
     rules: HouseRules = DEFAULT_RULES
 

@@ -21,6 +21,7 @@ from rindle_server.errors import Conflict, DeviceDown, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
 from rindle_server.jobs.report_api import router as report_router
+from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.places_api import router as places_router
 from rindle_server.sites_api import router as sites_router
 from rindle_server.stores.api import router as stores_router
@@ -30,6 +31,7 @@ api.add_router("/session", session_router)
 api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)
+api.add_router("/jobs", sky_router)
 api.add_router("/stores", stores_router)
 api.add_router("/places", places_router)
 api.add_router("/sites", sites_router)

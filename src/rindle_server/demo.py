@@ -12,14 +12,18 @@ from django.db import transaction
 
 from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import Axis, Side
+from rindle_bench.ground import made_up_tile
+from rindle_bench.panel import panel_log
+from rindle_core.job_sky import low_orbit_input
+from rindle_server import terrain_files
 from rindle_server.jobs import edit, models, positions, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
-_LISTS: tuple[edit.ListName, ...] = ("settings", "extra_runs", "costs", "tasks")
-_PLAIN = ("runs", "skyline", "cable_pieces", "deliveries")
+_LISTS: tuple[edit.ListName, ...] = ("settings", "extra_runs", "costs", "tasks", "skylines", "attitudes")
+_PLAIN = ("runs", "cable_pieces", "deliveries")
 
 
 def _read(path: Path) -> Any:
@@ -29,7 +33,7 @@ def _read(path: Path) -> Any:
 @transaction.atomic
 def load_demo(folder: Path) -> None:
     """Fills an empty data folder. Raises InputError where a file is not what it should be."""
-    for kind in ("satellite", "terminal", "cable", "instrument", "bracket"):
+    for kind in ("satellite", "terminal", "cable", "instrument", "bracket", "constellation"):
         for entry in _read(folder / f"{kind}s.json"):
             put_item(kind, entry)
     told = _read(folder / "firm.json")
@@ -37,8 +41,16 @@ def load_demo(folder: Path) -> None:
     for person in told["people"]:
         first, _, last = person["name"].partition(" ")
         get_user_model().objects.create_user(person["username"], password=None, first_name=first, last_name=last)
+    _lay_terrain()
     for path in sorted((folder / "jobs").glob("*.json")):
         _load_job(_read(path))
+
+
+def _lay_terrain() -> None:
+    """Two small made-up elevation tiles, seen from which the demo's valleys have high skylines."""
+    terrain_files.folder().mkdir(parents=True, exist_ok=True)
+    for south, west in ((-30, 27), (-30, 28)):
+        (terrain_files.folder() / f"S30E{west:03d}.hgt").write_bytes(made_up_tile(south, west).tobytes())
 
 
 def _load_job(data: dict[str, Any]) -> None:
@@ -48,11 +60,13 @@ def _load_job(data: dict[str, Any]) -> None:
     for name in _PLAIN:
         if data.get(name):
             edit.replace(job, name, data[name])
+    if "positions" in data:
+        positions.put_positions(job, [positions.Candidate.model_validate(one) for one in data["positions"]])
     for name in _LISTS:
         if name in data:
             edit.put_list(job, name, data[name])
-    if "positions" in data:
-        positions.put_positions(job, [positions.Candidate.model_validate(one) for one in data["positions"]])
+    if "trial_minutes" in data:
+        _try(job, data["trial_minutes"])
     if "steps" in data:
         _mark(job, data["steps"])
     if "bench_readings" in data:
@@ -69,6 +83,21 @@ def _mark(job: models.Job, told: dict[str, Any]) -> None:
     for count, code in enumerate(told["codes"]):
         steps.mark_step(job, code, told["by"])
         job.step_marks.filter(code=code).update(at=start + dt.timedelta(minutes=told["minutes"] * count))
+
+
+def _try(job: models.Job, told: dict[str, Any]) -> None:
+    """A trial whose log the simulated panel would have written: the passes of other seconds than the prediction's, under the same sky."""
+    start = dt.datetime.fromisoformat(told["started_at"])
+    given = low_orbit_input(facts_of(job), told["letter"])
+    assert given is not None  # the demo's own job has all that it needs
+    events = panel_log(
+        given.model_copy(update={"seed": seed_of(job.number), "terminal_height_m": told["height_m"], "duration_h": told["hours"]}), start
+    )
+    job.trial = {
+        "letter": told["letter"], "height_m": told["height_m"], "started_at": start.isoformat(), "ended_at": (start + dt.timedelta(hours=told["hours"])).isoformat(),
+        "log_name": "panel-log.json", "events": [event.model_dump(mode="json") for event in events],
+    }  # fmt: skip
+    job.save()
 
 
 def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) -> None:

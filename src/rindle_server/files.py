@@ -9,12 +9,13 @@ from ninja.files import UploadedFile
 from rindle_core.errors import InputError
 
 MOST_BYTES = 30_000_000
+MOST_TILE_BYTES = 250_000_000  # a one-arcsecond GeoTIFF of floats has 52 MB
 
 
-def bytes_of(file: UploadedFile) -> bytes:
+def bytes_of(file: UploadedFile, most_bytes: int = MOST_BYTES) -> bytes:
     """The content. Raises InputError for a file that is too large."""
-    if (file.size or 0) > MOST_BYTES:
-        raise InputError.one("file", f"is too large: up to {MOST_BYTES // 1_000_000} MB is accepted")
+    if (file.size or 0) > most_bytes:
+        raise InputError.one("file", f"is too large: up to {most_bytes // 1_000_000} MB is accepted")
     return bytes(file.read())
 
 

@@ -15,8 +15,9 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
 from rindle_core.place_files import FoundPlace, places_in_file
-from rindle_core.terrain import height_m, read_hgt, tile_name
-from rindle_server.files import bytes_of
+from rindle_core.terrain import height_m, tile_name
+from rindle_server import terrain_files
+from rindle_server.files import MOST_TILE_BYTES, bytes_of
 from rindle_server.tiles import read_tile
 
 router = Router(tags=["places"])
@@ -107,21 +108,39 @@ class TerrainHeight(Schema):
 
 @router.get("/height", response=TerrainHeight)
 def terrain_height(request: HttpRequest, latitude_deg: float, longitude_deg: float) -> TerrainHeight:
-    """Height from `terrain/NAME.hgt` in the data folder."""
-    name = tile_name(latitude_deg, longitude_deg)
-    path = settings.HOME / "terrain" / f"{name}.hgt"
-    if not path.exists():
-        return TerrainHeight(height_m=None, tile=name)
-    return TerrainHeight(height_m=height_m(read_hgt(path.name, path.read_bytes()), latitude_deg, longitude_deg), tile=name)
+    """Height of the ground from the tiles of the data folder; the name of the tile that gave it, or that would be needed."""
+    for name, tile in terrain_files.tiles():
+        height = height_m(tile, latitude_deg, longitude_deg)
+        if height is not None:
+            return TerrainHeight(height_m=height, tile=name)
+    return TerrainHeight(height_m=None, tile=f"{tile_name(latitude_deg, longitude_deg)}.hgt")
+
+
+class TileOut(Schema):
+    """An elevation tile of the data folder."""
+
+    name: str
+    size_bytes: int
+    south_deg: float
+    north_deg: float
+    west_deg: float
+    east_deg: float
+
+
+@router.get("/terrain", response=list[TileOut])
+def list_terrain(request: HttpRequest) -> list[terrain_files.KeptTile]:
+    """The tiles that are there."""
+    return terrain_files.kept()
 
 
 @router.post("/terrain", response=TerrainHeight)
 def keep_terrain(request: HttpRequest, file: File[UploadedFile]) -> TerrainHeight:
-    """Keeps an SRTM tile in the data folder under its corner's name."""
-    content = bytes_of(file)
-    read = read_hgt(file.name or "", content)
-    name = tile_name(read.south_deg + 0.5, read.west_deg + 0.5)
-    folder = settings.HOME / "terrain"
-    folder.mkdir(parents=True, exist_ok=True)
-    (folder / f"{name}.hgt").write_bytes(content)
-    return TerrainHeight(height_m=None, tile=name)
+    """Keeps an SRTM tile or a GeoTIFF in the data folder."""
+    return TerrainHeight(height_m=None, tile=terrain_files.keep(file.name or "", bytes_of(file, MOST_TILE_BYTES)))
+
+
+@router.delete("/terrain/{name}", response=list[TileOut])
+def drop_terrain(request: HttpRequest, name: str) -> list[terrain_files.KeptTile]:
+    """Takes a tile out of the data folder."""
+    terrain_files.drop(name)
+    return terrain_files.kept()

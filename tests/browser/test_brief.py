@@ -82,8 +82,8 @@ def test_the_height_comes_from_a_tile_that_was_loaded(brief, tmp_path):
     expect(brief.get_by_text("load the tile S30E027.hgt")).to_be_visible()
     tile = tmp_path / "S30E027.hgt"
     tile.write_bytes((1987).to_bytes(2, "big") * 9)
-    brief.get_by_label("Load an elevation tile (.hgt)").set_input_files(tile)
-    expect(brief.get_by_text("Tile S30E027 is kept.")).to_be_visible()
+    brief.get_by_label("Load an elevation tile (.hgt, GeoTIFF)").set_input_files(tile)
+    expect(brief.get_by_text("Tile S30E027.hgt is kept.")).to_be_visible()
     brief.get_by_role("button", name="Height from terrain").click()
     expect(brief.get_by_label("Height above sea", exact=True)).to_have_value("1987")
 

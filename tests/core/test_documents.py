@@ -30,6 +30,7 @@ PLAIN = {
     "rank",
     "seconds",
     "set_index",
+    "document_id",
     "sky_set",
     "hour",
 }  # explained where they are defined

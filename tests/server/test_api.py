@@ -27,7 +27,18 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db):
             if (path, method) in open_paths:
                 continue
             url = path.format(
-                number="2026-101", name="aim", code="kit", reading_id=1, kind="cable", form="csv", z=0, x=0, y=0, document_id=1
+                number="2026-101",
+                name="aim",
+                code="kit",
+                reading_id=1,
+                kind="cable",
+                form="csv",
+                z=0,
+                x=0,
+                y=0,
+                document_id=1,
+                index=0,
+                work_id="x",
             )
             answer = getattr(client, method)(url, "{}", **JSON) if method != "get" else client.get(url)
             assert answer.status_code == 401, f"{method} {path}"
@@ -95,9 +106,9 @@ def test_bad_input_names_the_field_and_loses_nothing(crew, fields, field, says):
 
 def test_a_bad_row_of_a_list_is_named_and_the_old_list_stays(crew):
     rows = [{"azimuth_deg": 10, "elevation_deg": 5}, {"azimuth_deg": 400, "elevation_deg": 5}]
-    answer = crew.put("/api/jobs/2026-102/skyline", json.dumps(rows), **JSON)
-    assert (answer.status_code, list(faults(answer))) == (422, ["1.azimuth_deg"])
-    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["skyline"]) == 8
+    answer = crew.put("/api/jobs/2026-102/lists/skylines", json.dumps([{"points": rows}]), **JSON)
+    assert (answer.status_code, list(faults(answer))) == (422, ["0.points.1.azimuth_deg"])
+    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["skylines"][0]["points"]) == 8
 
 
 def test_a_satellite_below_the_horizon_is_a_hold(crew):

@@ -225,9 +225,9 @@ def test_a_document_is_kept_under_its_checksum_and_a_changed_one_refused(crew, s
 def test_heights_come_from_a_loaded_tile(crew, settings, tmp_path):
     settings.HOME = tmp_path
     where = {"latitude_deg": -29.5, "longitude_deg": 27.5}
-    assert crew.get("/api/places/height", where).json() == {"height_m": None, "tile": "S30E027"}
+    assert crew.get("/api/places/height", where).json() == {"height_m": None, "tile": "S30E027.hgt"}
     flat = (1234).to_bytes(2, "big") * 9
-    assert upload(crew, "/api/places/terrain", "s30e027.hgt", flat).json()["tile"] == "S30E027"
+    assert upload(crew, "/api/places/terrain", "s30e027.hgt", flat).json()["tile"] == "S30E027.hgt"
     assert crew.get("/api/places/height", where).json()["height_m"] == 1234
 
 

@@ -11,14 +11,13 @@ from rindle_core.aim import AimInput, aim
 from rindle_core.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.catalogue import Beam, BringUpState, Clinometer, Screw
 from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.house_rules import HouseRules
 from rindle_core.peaking import PeakInput, PeakReading, peak
-from rindle_core.skyline import SkylinePoint
+from rindle_core.skyline import SkylinePoint, Surroundings
 from rindle_server.drawings import job_drawings
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.peak import peak_trace
-from rindle_server.drawings.skyline import skyline_strip
+from rindle_server.drawings.skyline import StripSubject, skyline_strip
 from rindle_server.drawings.svg import for_print, tokens, words
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
@@ -34,7 +33,8 @@ def texts(drawing):
 
 def strip(points=POINTS):
     result = sky(SkyInput(**SITE, aperture_mm=740, receive_ghz=19.95, skyline=points)).result
-    return result, skyline_strip(result, points, HouseRules())
+    around = Surroundings(skyline=points)
+    return result, skyline_strip(StripSubject(around=around, arc=result.arc, sun_path=result.sun_path, sky=result))
 
 
 def test_the_strip_places_points_by_one_scale_for_both_axes():

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from rindle_core.job import AxisReading, JobAssessment, JobFacts
 from rindle_core.peaking import Axis, PeakReading, PeakView
 from rindle_core.units import System
@@ -11,7 +13,7 @@ from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
-from rindle_server.drawings.skyline import skyline_strip
+from rindle_server.drawings.skyline import position_strips, skyline_strip, subject_of
 from rindle_server.drawings.svg import Drawing, for_print
 
 
@@ -29,6 +31,18 @@ def _peaks(facts: JobFacts, views: list[PeakView | None]) -> list[Drawing]:
     return drawn
 
 
+def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
+    """The strip for print, the whole circle for the editor, and a small strip for each candidate."""
+    subject = subject_of(facts, result)
+    if subject is None or (subject.sky is None and subject.low_orbit is None):
+        return []
+    if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0:
+        return []
+    narrow = skyline_strip(subject, half_width_deg=180.0, px=2.7) if subject.low_orbit is not None else skyline_strip(subject)
+    wide = skyline_strip(replace(subject, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)
+    return [narrow, wide, *position_strips(facts, result)]
+
+
 def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metric") -> list[Drawing]:
     """Every drawing for which the results are there, in the order of the stations."""
     drawn: list[Drawing] = []
@@ -36,8 +50,7 @@ def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metri
         drawn.append(dial_card(result.aim, facts.terminal, result.beam))
     if facts.latitude_deg is not None and (facts.positions or result.aim is not None):
         drawn.append(site_plan(facts, result, system))
-    if result.sky is not None and result.sky.satellite.elevation_deg > 0:
-        drawn.append(skyline_strip(result.sky, facts.skyline, facts.rules))
+    drawn += _skies(facts, result)
     if result.mount is not None and facts.terminal and facts.mast_free_length_m and facts.mast_diameter_mm:
         height_m = facts.height_above_ground_m or facts.mast_free_length_m
         elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.job_sky import set_for
 from rindle_core.units import System, format_quantity
 from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
 
@@ -30,10 +31,16 @@ def _spots(facts: JobFacts) -> list[tuple[str, float, float]]:
 
 def _near(facts: JobFacts, extent_m: float) -> list[tuple[str, float, float]]:
     """Kind, east and north of the skyline's points that stand near enough to be drawn."""
-    return [
+    used = set_for(facts, facts.position_letter)[1]
+    points: list[tuple[str, float, float]] = [
         (one.kind, one.distance_m * math.sin(math.radians(one.azimuth_deg)), one.distance_m * math.cos(math.radians(one.azimuth_deg)))
-        for one in facts.skyline
+        for one in used.points
         if one.distance_m is not None and one.distance_m <= _FARTHEST * extent_m
+    ]
+    return points + [
+        (one.kind, one.distance_m * math.sin(math.radians(one.azimuth_deg)), one.distance_m * math.cos(math.radians(one.azimuth_deg)))
+        for one in used.obstacles
+        if one.distance_m <= _FARTHEST * extent_m
     ]
 
 

@@ -1,175 +1,305 @@
-"""The skyline strip: what one sees standing at the terminal, unrolled, both axes to one scale."""
+"""The skyline strip: what one sees standing at the terminal, unrolled, for a fixed satellite or for a panel's sky."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 
-from rindle_core.fixed_sky import SkyDirection, SkyResult
-from rindle_core.geodesy import wrap_180
+import numpy as np
+
+from rindle_core.fixed_sky import SkyDirection, SkyResult, arc_directions, sun_directions_of
 from rindle_core.house_rules import HouseRules
-from rindle_core.skyline import SkylinePoint, skyline_profile
+from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.job_sky import surroundings
+from rindle_core.low_orbit import LowOrbitResult
+from rindle_core.skyline import Kind, Profile, SkylinePoint, Surroundings, elevation_at
 from rindle_core.units import format_quantity
-from rindle_server.drawings.svg import Drawing, Frame, Point, circle, ink, line, path, sheet, tag, words
+from rindle_server.drawings.strip import Strip
+from rindle_server.drawings.svg import Drawing, Point, circle, ink, line, path, sheet, tag, words
 
-_HALF_WIDTH_DEG = 90.0
-_LEFT, _TOP, _PX = 48.0, 12.0, 5.2
-_POINTS_OF_COMPASS = {0: "N", 45: "NE", 90: "E", 135: "SE", 180: "S", 225: "SW", 270: "W", 315: "NW"}
-
-
-class _Strip:
-    def __init__(self, centre_azimuth_deg: float, top_elevation_deg: float) -> None:
-        self.centre_deg = centre_azimuth_deg
-        self.top_deg = top_elevation_deg
-        self.width = 2 * _HALF_WIDTH_DEG * _PX
-        self.height = top_elevation_deg * _PX
-
-    def at(self, azimuth_deg: float, elevation_deg: float) -> Point:
-        """Drawing point of a direction; azimuths fold about the centre."""
-        offset = float(wrap_180(azimuth_deg - self.centre_deg))
-        return _LEFT + (offset + _HALF_WIDTH_DEG) * _PX, _TOP + (self.top_deg - elevation_deg) * _PX
-
-    def inside(self, azimuth_deg: float) -> bool:
-        return abs(float(wrap_180(azimuth_deg - self.centre_deg))) <= _HALF_WIDTH_DEG
-
-    def frame(self) -> Frame:
-        return Frame((self.centre_deg - _HALF_WIDTH_DEG) % 360, self.top_deg, _LEFT, _TOP, _PX, self.width, self.height)
+_TREE_LINES_PX = 8
 
 
-def _runs(strip: _Strip, directions: Sequence[SkyDirection]) -> list[list[Point]]:
-    """The directions inside the strip, broken where the line leaves it or wraps."""
-    runs: list[list[Point]] = [[]]
-    for direction in directions:
-        if not strip.inside(direction.azimuth_deg):
-            runs.append([])
-            continue
-        point = strip.at(direction.azimuth_deg, direction.elevation_deg)
-        if runs[-1] and abs(point[0] - runs[-1][-1][0]) > strip.width / 4:
-            runs.append([])
-        runs[-1].append(point)
-    return [run for run in runs if len(run) > 1]
+@dataclass(frozen=True, slots=True)
+class StripSubject:
+    """What a strip shows. `points` are those as read; `around` turns them into what the terminal sees."""
+
+    around: Surroundings
+    arc: list[SkyDirection]
+    sun_path: list[SkyDirection]
+    sky: SkyResult | None = None
+    low_orbit: LowOrbitResult | None = None
+    least_elevation_deg: float = 0.0
+    handles: bool = field(default=True)
+
+    @property
+    def rules(self) -> HouseRules:
+        """The firm's limits."""
+        return self.around.rules
+
+    def profile(self) -> Profile | None:
+        """What the terminal sees; None while nothing was read."""
+        return self.around.profile() if self.around.skyline or self.around.obstacles else None
 
 
-def _ring(strip: _Strip, centre: SkyDirection, radius_deg: float) -> list[Point]:
-    """A small circle of the sky about a direction, exactly."""
-    e, r = math.radians(centre.elevation_deg), math.radians(radius_deg)
-    points = []
-    for step in range(73):
-        b = math.radians(step * 5)
-        up = math.asin(math.sin(e) * math.cos(r) + math.cos(e) * math.sin(r) * math.cos(b))
-        across = math.atan2(math.sin(b) * math.sin(r) * math.cos(e), math.cos(r) - math.sin(e) * math.sin(up))
-        points.append(strip.at(centre.azimuth_deg + math.degrees(across), math.degrees(up)))
-    return points
-
-
-def _grid(strip: _Strip) -> list[str]:
-    parts = []
-    for elevation in range(0, int(strip.top_deg) + 1, 15):
-        y = strip.at(strip.centre_deg, elevation)[1]
-        parts.append(line((_LEFT, y), (_LEFT + strip.width, y), "rule", 1))
-        parts.append(words((_LEFT - 6, y + 4), f"{elevation}°", 17, "quiet", "end"))
-    for azimuth in range(0, 360, 15):
-        if strip.inside(azimuth):
-            x, y = strip.at(azimuth, 0)
-            label = _POINTS_OF_COMPASS.get(azimuth)
-            parts.append(line((x, y), (x, y + (7 if azimuth % 45 == 0 else 4)), "quiet", 1))
-            if azimuth % 30 == 0 or label:
-                parts.append(words((x, y + 24), label or f"{azimuth}°", 17, "ink" if label else "quiet", weight=600 if label else 400))
-    return parts
-
-
-def _hatch(strip: _Strip, points: list[SkylinePoint], pairs: list[Point], foot: float) -> list[str]:
-    """Slanting lines under the stretches whose nearest point is a tree."""
-    ys = {round(x): y for x, y in pairs}
-    parts = []
-    for x in range(int(_LEFT) + 4, int(_LEFT + strip.width), 8):
-        azimuth = strip.centre_deg - _HALF_WIDTH_DEG + (x - _LEFT) / _PX
-        nearest = min(points, key=lambda point: abs(float(wrap_180(point.azimuth_deg - azimuth))))
-        top = ys.get(x) or ys.get(x + 1) or ys.get(x - 1)
-        if nearest.kind == "tree" and top is not None and top < foot - 6:
-            parts += [line((x + 5, y), (x - 1, min(y + 10, foot)), "quiet", 1) for y in range(int(top) + 6, int(foot) - 4, 16)]
-    return parts
-
-
-def _hill(strip: _Strip, points: list[SkylinePoint], rules: HouseRules) -> list[str]:
-    profile = skyline_profile(points, rules.assumed_obstacle_distance_m)
-    pairs = sorted(
-        (strip.at(float(a), float(e)) for a, e in zip(profile.azimuth_deg, profile.elevation_deg, strict=True) if strip.inside(float(a))),
+def subject_of(facts: JobFacts, result: JobAssessment, letter: str | None = None) -> StripSubject | None:
+    """The strip of a job at a position (the planned one by default); None while its place is not known."""
+    if facts.latitude_deg is None or facts.longitude_deg is None:
+        return None
+    at = facts.position_letter if letter is None else letter
+    view = next((one for one in result.sky_more.positions if one.letter == at), None) if result.sky_more and letter is not None else None
+    panel = facts.terminal.panel if facts.terminal else None
+    return StripSubject(
+        around=Surroundings(**surroundings(facts, at)),
+        arc=arc_directions(facts.latitude_deg, facts.longitude_deg, facts.height_m),
+        sun_path=sun_directions_of(facts.latitude_deg, facts.longitude_deg, facts.date),
+        sky=view.sky if view else result.sky,
+        low_orbit=view.low_orbit if view else result.low_orbit,
+        least_elevation_deg=panel.least_elevation_deg if panel else 0.0,
     )
-    foot = strip.at(strip.centre_deg, 0)[1]
-    shape = [(_LEFT, foot), (_LEFT, pairs[0][1]), *pairs, (_LEFT + strip.width, pairs[-1][1]), (_LEFT + strip.width, foot)]
-    parts = [path([(x, min(y, foot)) for x, y in shape], "ink", 1.5, fill=ink("hill"), close=True)]
-    parts += _hatch(strip, points, pairs, foot)
-    for point in points:
-        if not strip.inside(point.azimuth_deg):
-            continue
-        x, y = strip.at(point.azimuth_deg, point.elevation_deg)
-        if point.kind in ("pole", "wire"):
-            parts.append(line((x, y), (x, foot), "ink", 2))
-        parts.append(tag("rect", x=x - 3.5, y=y - 3.5, width=7, height=7, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5))
+
+
+def _kinds_along(subject: StripSubject, profile: Profile, azimuths: Sequence[float]) -> list[Kind]:
+    """What stands at each azimuth: the obstacle that is highest there, else the nearest read point."""
+    at = np.searchsorted(profile.azimuth_deg, np.mod(azimuths, 360.0)) % len(profile.azimuth_deg)
+    sources = profile.source[at].astype(int)
+    bearings = np.array([point.azimuth_deg for point in subject.around.skyline])
+    kinds: list[Kind] = []
+    for azimuth, source in zip(azimuths, sources, strict=True):
+        if source >= 0:
+            kinds.append(subject.around.obstacles[source].kind)
+        elif len(bearings):
+            kinds.append(subject.around.skyline[int(np.argmin(np.abs((bearings - azimuth + 180.0) % 360.0 - 180.0)))].kind)
+        else:
+            kinds.append("terrain")
+    return kinds
+
+
+def _hatch(strip: Strip, subject: StripSubject, profile: Profile, foot: float) -> list[str]:
+    """Slanting lines under the stretches that are trees."""
+    xs = np.arange(strip.left + 4, strip.left + strip.width, _TREE_LINES_PX)
+    azimuths = (strip.centre_deg - strip.half_deg + (xs - strip.left) / strip.px).tolist()
+    tops = elevation_at(profile, np.mod(azimuths, 360.0))
+    strokes = []
+    for x, azimuth, kind, top in zip(xs.tolist(), azimuths, _kinds_along(subject, profile, azimuths), tops.tolist(), strict=True):
+        y_top = strip.at(azimuth, top)[1]
+        if kind == "tree" and y_top < foot - 6:
+            strokes += [f"M{x + 5:.1f},{y:.1f}l-6,{min(10.0, foot - y):.1f}" for y in np.arange(y_top + 6, foot - 4, 16).tolist()]
+    return [tag("path", d="".join(strokes), stroke=ink("quiet"), stroke_width=1, fill="none")] if strokes else []
+
+
+def _outline(strip: Strip, profile: Profile) -> list[Point]:
+    azimuths = np.unique(
+        np.concatenate([strip.azimuths(0.5), *(profile.azimuth_deg[profile.source >= 0] + turn for turn in (-360.0, 0.0, 360.0))])
+    )
+    azimuths = azimuths[(azimuths >= strip.centre_deg - strip.half_deg) & (azimuths <= strip.centre_deg + strip.half_deg)]
+    tops = elevation_at(profile, np.mod(azimuths, 360.0))
+    foot = strip.top + strip.height
+    xs = strip.left + (azimuths - strip.centre_deg + strip.half_deg) * strip.px
+    ys = np.minimum(strip.top + (strip.top_deg - tops) * strip.px, foot)
+    return list(zip(xs.tolist(), ys.tolist(), strict=True))
+
+
+def _hill(strip: Strip, subject: StripSubject, profile: Profile) -> list[str]:
+    foot = strip.top + strip.height
+    line_points = _outline(strip, profile)
+    shape = [(strip.left, foot), *line_points, (strip.left + strip.width, foot)]
+    parts = [path(shape, "ink", 1.5 * max(strip.size, 0.6), fill=ink("hill"), close=True), *_hatch(strip, subject, profile, foot)]
+    if subject.handles:
+        parts += [part for point in subject.around.skyline if strip.inside(point.azimuth_deg) for part in _mark(strip, point, foot)]
     return parts
 
 
-def skyline_strip(sky: SkyResult, points: list[SkylinePoint], rules: HouseRules) -> Drawing:
-    """Skyline, satellite with its clearance ring and tube, the geostationary arc and the day's sun."""
-    satellite = sky.satellite
-    top = min(90.0, max(60.0, satellite.elevation_deg + rules.clearance_deg + 6, *(p.elevation_deg + 6 for p in points)))
-    strip = _Strip(satellite.azimuth_deg, top)
-    parts = [
-        tag("clipPath", tag("rect", x=_LEFT, y=_TOP, width=strip.width, height=strip.height), id="sky-window"),
-        tag("rect", x=_LEFT, y=_TOP, width=strip.width, height=strip.height, fill=ink("paper"), class_="sky-area"),
-        *_grid(strip),
+def _mark(strip: Strip, point: SkylinePoint, foot: float) -> list[str]:
+    x, y = strip.at(point.azimuth_deg, point.elevation_deg)
+    pole = [line((x, y), (x, foot), "ink", 2)] if point.kind in ("pole", "wire") else []
+    return [*pole, tag("rect", x=x - 3.5, y=y - 3.5, width=7, height=7, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5)]
+
+
+def _fixed(strip: Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
+    """The satellite with its free ring, its tube, and the nearest place of the skyline."""
+    satellite, size = sky.satellite, strip.size
+    at = strip.at(satellite.azimuth_deg, satellite.elevation_deg)
+    parts = [path(strip.ring(satellite, rules.clearance_deg), "stream", 1.5, stroke_dasharray="6 4")]
+    if sky.tube_half_angle_deg:
+        parts.append(path(strip.ring(satellite, sky.tube_half_angle_deg), "stream", 1.5))
+    parts += [
+        line((at[0] - 11 * size, at[1]), (at[0] + 11 * size, at[1]), "stream", 2.5),
+        line((at[0], at[1] - 11 * size), (at[0], at[1] + 11 * size), "stream", 2.5),
     ]
-    inner = [path(run, "quiet", 1) for run in _runs(strip, sky.arc)]
-    inner += [path(run, "ochre", 1.5, stroke_dasharray="2 5") for run in _runs(strip, sky.sun_path)]
-    if points:
-        inner += _hill(strip, points, rules)
-    if satellite.elevation_deg > 0:
-        at = strip.at(satellite.azimuth_deg, satellite.elevation_deg)
-        inner.append(path(_ring(strip, satellite, rules.clearance_deg), "stream", 1.5, stroke_dasharray="6 4"))
-        if sky.tube_half_angle_deg:
-            inner.append(path(_ring(strip, satellite, sky.tube_half_angle_deg), "stream", 1.5))
-        inner += [
-            line((at[0] - 11, at[1]), (at[0] + 11, at[1]), "stream", 2.5),
-            line((at[0], at[1] - 11), (at[0], at[1] + 11), "stream", 2.5),
-        ]
-        inner.append(circle(at, 5, "stream", 2.5, fill=ink("sheet")))
-    if sky.nearest and satellite.elevation_deg > 0:
+    parts.append(circle(at, 5 * size, "stream", 2.5, fill=ink("sheet")))
+    if sky.nearest:
         near = strip.at(sky.nearest.azimuth_deg, sky.nearest.elevation_deg)
-        inner.append(line(at, near, "rust", 1.5, stroke_dasharray="3 3"))
-        inner.append(words((near[0] - 12, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 19, "rust", "end", 700))
-    parts.append(tag("g", *inner, clip_path="url(#sky-window)"))
-    parts += _labels(strip, sky, rules)
-    rows = [
-        ("Satellite", f"{format_quantity(satellite.azimuth_deg, 'deg')} true, {format_quantity(satellite.elevation_deg, 'deg')} up"),
-        ("Clearance wanted", format_quantity(rules.clearance_deg, "deg")),
-        *(
-            (f"Skyline at {format_quantity(p.azimuth_deg, 'deg')} true", f"{format_quantity(p.elevation_deg, 'deg')} {p.kind}")
-            for p in points
-        ),
-    ]
-    if sky.nearest and sky.margin_deg is not None:
-        rows.insert(
-            1,
-            ("Margin", f"{format_quantity(sky.margin_deg, 'deg')} towards {format_quantity(sky.nearest.azimuth_deg, 'compass_deg')} true"),
-        )
-    return sheet("skyline", "Skyline strip", _LEFT + strip.width + 12, _TOP + strip.height + 34, parts, rows, strip.frame())
+        parts.append(line(at, near, "rust", 1.5, stroke_dasharray="3 3"))
+        if size >= 1:
+            parts.append(words((near[0] - 12, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 19, "rust", "end", 700))
+    return parts
 
 
-def _labels(strip: _Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
+def _panel(strip: Strip, found: LowOrbitResult, least_elevation_deg: float) -> list[str]:
+    """The traffic as fine stipple, what of it is blocked as crosses, and the least elevation that the panel uses."""
+    y = strip.at(strip.centre_deg, least_elevation_deg)[1]
+    parts = [line((strip.left, y), (strip.left + strip.width, y), "stream", 1.2, stroke_dasharray="6 4")]
+    dots: list[str] = []
+    crosses: list[str] = []
+    for one in found.traffic:
+        if strip.inside(one.azimuth_deg):
+            x, y = strip.at(one.azimuth_deg, one.elevation_deg)
+            (crosses if one.blocked else dots).append(
+                f"M{x - 2.5:.1f},{y - 2.5:.1f}l5,5m-5,0l5,-5" if one.blocked else f"M{x:.1f},{y:.1f}h.01"
+            )
+    if dots:
+        parts.append(tag("path", d="".join(dots), stroke=ink("stream"), stroke_width=3, stroke_linecap="round", fill="none"))
+    if crosses:
+        parts.append(tag("path", d="".join(crosses), stroke=ink("rust"), stroke_width=1.3, fill="none"))
+    return parts
+
+
+def _labels(strip: Strip, subject: StripSubject) -> list[str]:
     parts = []
-    inside = [d for d in sky.sun_path if strip.inside(d.azimuth_deg) and d.elevation_deg < strip.top_deg - 4]
+    inside = [d for d in subject.sun_path if strip.inside(d.azimuth_deg) and d.elevation_deg < strip.top_deg - 4]
     if inside:
         first = min(inside, key=lambda d: strip.at(d.azimuth_deg, 0)[0])
         x, y = strip.at(first.azimuth_deg, first.elevation_deg)
-        parts.append(words((max(x, _LEFT) + 8, y - 6), "sun today", 17, "ochre", "start"))
-    arc = [d for d in sky.arc if strip.inside(d.azimuth_deg) and d.elevation_deg < 0.6 * strip.top_deg]
+        parts.append(words((max(x, strip.left) + 8, y - 6), "sun today", 17, "ochre", "start"))
+    arc = [d for d in subject.arc if strip.inside(d.azimuth_deg) and d.elevation_deg < 0.6 * strip.top_deg]
     if arc:
         high = max(arc, key=lambda d: (round(d.elevation_deg), -strip.at(d.azimuth_deg, 0)[0]))
         x, y = strip.at(high.azimuth_deg, high.elevation_deg)
-        left = x < _LEFT + strip.width / 2
+        left = x < strip.left + strip.width / 2
         parts.append(words((x + (-10 if left else 10), y), "geostationary arc", 17, "quiet", "end" if left else "start"))
-    if sky.satellite.elevation_deg > 0:
+    sky = subject.sky
+    if sky is not None and sky.satellite.elevation_deg > 0:
         x, y = strip.at(sky.satellite.azimuth_deg, sky.satellite.elevation_deg)
         parts.append(words((x + 14, y - 12), "satellite", 18, "stream", "start", 700))
+    if subject.low_orbit is not None:
+        parts.append(
+            words(
+                (strip.left + 8, strip.at(strip.centre_deg, subject.least_elevation_deg)[1] - 6),
+                "least elevation of the panel",
+                15,
+                "stream",
+                "start",
+            )
+        )
     return parts
+
+
+def _as_read(strip: Strip, subject: StripSubject) -> list[str]:
+    """The line through the points as they were read, where the terminal will stand elsewhere."""
+    if subject.around.shift().distance_m < 0.3 or not subject.around.skyline:
+        return []
+    read = subject.around.model_copy(update={"east_m": 0.0, "north_m": 0.0, "read_height_m": None, "obstacles": []})
+    return [path(_outline(strip, read.profile()), "quiet", 1.2, stroke_dasharray="2 4")]
+
+
+def _rows(subject: StripSubject) -> list[tuple[str, str]]:
+    sky, found = subject.sky, subject.low_orbit
+    rows: list[tuple[str, str]] = []
+    if sky is not None:
+        rows.append(
+            (
+                "Satellite",
+                f"{format_quantity(sky.satellite.azimuth_deg, 'deg')} true, {format_quantity(sky.satellite.elevation_deg, 'deg')} up",
+            )
+        )
+        if sky.nearest and sky.margin_deg is not None:
+            rows.append(
+                (
+                    "Margin",
+                    f"{format_quantity(sky.margin_deg, 'deg')} towards {format_quantity(sky.nearest.azimuth_deg, 'compass_deg')} true",
+                )
+            )
+        rows.append(("Clearance wanted", format_quantity(subject.rules.clearance_deg, "deg")))
+    if found is not None:
+        rows += [
+            (
+                "Without service",
+                f"{format_quantity(found.out_percent, 'percent')} of the time, longest {format_quantity(found.longest_gap_s, 's')}",
+            ),
+            ("Sky masked", f"{format_quantity(found.sky_masked_percent, 'percent')} of the panel's sky by area"),
+            *(
+                (
+                    f"From {one.from_deg:.0f}° to {one.to_deg:.0f}°",
+                    f"{one.traffic_percent:.1f} % of the traffic, {one.blocked_percent:.2f} % of the time lost",
+                )
+                for one in found.sectors
+                if one.traffic_percent >= 0.05 or one.blocked_percent > 0
+            ),
+        ]
+    rows += [
+        (f"Skyline at {format_quantity(p.azimuth_deg, 'deg')} true", f"{format_quantity(p.elevation_deg, 'deg')} {p.kind}")
+        for p in subject.around.skyline
+    ]
+    rows += [
+        (
+            one.name or one.kind.capitalize(),
+            f"{one.height_m:.1f} m high, {one.distance_m:.1f} m away at {one.azimuth_deg:.0f}° true, {one.width_m:.1f} m wide",
+        )
+        for one in subject.around.obstacles
+    ]
+    return rows
+
+
+def _strip_of(subject: StripSubject, half_width_deg: float, px: float, size: float) -> Strip:
+    sky = subject.sky
+    heights = [point.elevation_deg for point in subject.around.skyline]
+    if subject.low_orbit is not None or sky is None:
+        centre = subject.low_orbit.boresight_azimuth_deg if subject.low_orbit else 180.0
+        return Strip(centre, 90.0, half_width_deg, px, size)
+    top = min(90.0, max(60.0, sky.satellite.elevation_deg + subject.rules.clearance_deg + 6, *(one + 6 for one in heights)))
+    return Strip(sky.satellite.azimuth_deg, top, half_width_deg, px, size)
+
+
+def skyline_strip(
+    subject: StripSubject,
+    *,
+    name: str = "skyline",
+    title: str = "Skyline strip",
+    half_width_deg: float = 90.0,
+    px: float = 5.2,
+    size: float = 1.0,
+) -> Drawing:
+    """Skyline, satellite or traffic, the geostationary arc and the day's sun."""
+    strip = _strip_of(subject, half_width_deg, px, size)
+    window = f"{name}-window"
+    inner = [path(run, "quiet", 1) for run in strip.runs(subject.arc)]
+    inner += [path(run, "ochre", 1.5 * size, stroke_dasharray="2 5") for run in strip.runs(subject.sun_path)]
+    profile = subject.profile()
+    if subject.low_orbit is not None:
+        inner += _panel(strip, subject.low_orbit, subject.least_elevation_deg)
+    if profile is not None:
+        hill = _hill(strip, subject, profile)
+        inner += [tag("g", *hill, opacity=0.86)] if subject.low_orbit is not None else hill
+    inner += _as_read(strip, subject)
+    if subject.sky is not None and subject.sky.satellite.elevation_deg > 0:
+        inner += _fixed(strip, subject.sky, subject.rules)
+    parts = [
+        tag("clipPath", tag("rect", x=strip.left, y=strip.top, width=strip.width, height=strip.height), id=window),
+        tag("rect", x=strip.left, y=strip.top, width=strip.width, height=strip.height, fill=ink("paper"), class_="sky-area"),
+        *strip.grid(),
+        tag("g", *inner, clip_path=f"url(#{window})"),
+    ]
+    if size >= 1:
+        parts += _labels(strip, subject)
+    return sheet(
+        name, title, strip.left + strip.width + 12 * size, strip.top + strip.height + 34 * size, parts, _rows(subject), strip.frame()
+    )
+
+
+def position_strips(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
+    """A small strip for every candidate, side by side on the sheet."""
+    drawn = []
+    for one in result.sky_more.positions if result.sky_more else []:
+        subject = subject_of(facts, result, one.letter)
+        if subject is not None:
+            wide = 180.0 if subject.low_orbit is not None else 60.0
+            drawn.append(
+                skyline_strip(
+                    subject, name=f"skyline-{one.letter}", title=f"Sky at {one.letter}", half_width_deg=wide, px=220.0 / wide, size=0.8
+                )
+            )
+    return drawn
+
+
+__all__ = ["StripSubject", "position_strips", "skyline_strip", "subject_of"]

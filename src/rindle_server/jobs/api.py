@@ -17,7 +17,6 @@ from rindle_core.findings import Level
 from rindle_core.headline import Segment
 from rindle_core.job import AxisReading, JobAssessment, JobFacts
 from rindle_core.places import PlaceForms, place_forms
-from rindle_core.skyline import SkylinePoint
 from rindle_core.units import System
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
@@ -100,6 +99,7 @@ class JobOut(Schema):
     documents: list[DocumentOut]
     terminal_code: str
     satellite_code: str
+    constellation_code: str
     facts: JobFacts
     readings: list[ReadingOut]
     assessment: JobAssessment
@@ -191,6 +191,7 @@ def job_out(job: Job) -> JobOut:
         positions=[_position(job, row) for row in job.positions.all()],
         terminal_code=job.terminal_code,
         satellite_code=job.satellite_code,
+        constellation_code=job.constellation_code,
         facts=found.facts,
         readings=[ReadingOut.from_orm(row) for row in job.readings.all()],
         assessment=found.result,
@@ -223,14 +224,6 @@ def patch_job(request: HttpRequest, number: str, change: edit.JobPatch) -> JobOu
     """Changes fields of a job."""
     job = edit.editable(number)
     edit.patch(job, change)
-    return job_out(job)
-
-
-@router.put("/{number}/skyline", response=JobOut)
-def put_skyline(request: HttpRequest, number: str, entries: list[SkylinePoint]) -> JobOut:
-    """The skyline, whole."""
-    job = edit.editable(number)
-    edit.replace(job, "skyline", [entry.model_dump() for entry in entries])
     return job_out(job)
 
 

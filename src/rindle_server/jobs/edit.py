@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from rindle_core.errors import Fault, InputError
 from rindle_core.job import AxisReading, JobFacts, assess
+from rindle_core.job_facts import TrialFacts
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
 from rindle_core.visit import VisitFacts
@@ -90,6 +91,15 @@ class JobPatch(Model):
     lineup_at: str | None = None
     lineup_booked: bool | None = None
     lineup_person: str | None = None
+    sky_set: int | None = None
+    position_letter: str | None = None
+    ahead_years: float | None = None
+    season: str | None = None
+    constellation_code: str | None = None
+    panel_azimuth_deg: float | None = None
+    wind_from_deg: float | None = None
+    trial_letter: str | None = None
+    trial_height_m: float | None = None
     compass_code: str | None = None
     clinometer_code: str | None = None
     compass_correction_deg: float | None = None
@@ -98,14 +108,22 @@ class JobPatch(Model):
 
 _PARTS: dict[str, type[DjangoModel]] = {
     "runs": models.ServiceRun,
-    "skyline": models.SkylinePoint,
     "cable_pieces": models.CablePiece,
     "deliveries": models.Delivery,
     "readings": models.PeakReading,
     "states_entered": models.StateEntered,
 }
-_WITH_DEFAULT = {"height_m", "connectors", "date", "compass_correction_deg", "clinometer_correction_deg"}
-_NEVER_EMPTY = {"access", "customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
+_WITH_DEFAULT = {
+    "height_m",
+    "connectors",
+    "date",
+    "ahead_years",
+    "season",
+    "sky_set",
+    "compass_correction_deg",
+    "clinometer_correction_deg",
+}
+_NEVER_EMPTY = {"access", "position_letter", "customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
 
 
 def find(number: str) -> models.Job:
@@ -170,6 +188,15 @@ def _visit(job: models.Job, name: str, value: Any) -> None:
     job.visit = kept.model_dump(mode="json", exclude_defaults=True)
 
 
+def _trial(job: models.Job, name: str, value: Any) -> None:
+    """Where the trial stands. Its fault names the field as it is typed."""
+    try:
+        kept = parse(TrialFacts, {**job.trial, name.removeprefix("trial_"): value if value != "" or name == "trial_letter" else None})
+    except InputError as error:
+        raise InputError.one(name, error.message) from error
+    job.trial = kept.model_dump(mode="json", exclude_defaults=True)
+
+
 def _other_place(job: models.Job, text: str) -> None:
     """A second entry for the same site. Its faults name their own field."""
     job.other_place_text = text.strip()
@@ -205,7 +232,9 @@ def patch(job: models.Job, change: JobPatch) -> None:
             setattr(job, name, value or [])
         elif name in ("compass_code", "clinometer_code"):
             setattr(job, name, known("instrument", value or "", name))
-        elif name in ("terminal_code", "satellite_code", "cable_code"):
+        elif name in ("trial_letter", "trial_height_m"):
+            _trial(job, name, value)
+        elif name in ("terminal_code", "satellite_code", "cable_code", "constellation_code"):
             setattr(job, name, known(name.removesuffix("_code"), value or ""))
         elif name in _WITH_DEFAULT and value is None:
             setattr(job, name, getattr(models.Job(), name))
@@ -258,7 +287,7 @@ def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
     job.save()
 
 
-ListName = Literal["settings", "extra_runs", "costs", "tasks"]
+ListName = Literal["settings", "extra_runs", "costs", "tasks", "skylines", "sky_photos", "attitudes"]
 
 
 @whole

@@ -12,7 +12,7 @@ from django.db.models import QuerySet
 from rindle_core import __version__
 from rindle_core.bearings import OffsetInput, offset
 from rindle_core.candidates import CandidateFacts
-from rindle_core.catalogue import CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.job import JobAssessment, JobFacts, assess
 from rindle_core.model import parse
 from rindle_core.places import PlaceInput, parse_place
@@ -24,12 +24,11 @@ SCALARS = (
     "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
     "device_level_db", "other_latitude_deg", "other_longitude_deg", "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "needs",
     "hazards", "cautions_seen", "settled", "needs_proved", "visit", "settings", "extra_runs", "modem_azimuth_deg", "modem_elevation_deg",
-    "compass_at_peak_deg", "clinometer_at_peak_deg", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg",
+    "compass_at_peak_deg", "clinometer_at_peak_deg", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg", "skylines", "sky_set", "sky_photos", "position_letter", "ahead_years", "season", "panel_azimuth_deg", "attitudes", "trial", "wind_from_deg",
 )  # fmt: skip
 LISTS: dict[str, tuple[str, ...]] = {
     "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "note"),
     "documents": ("name", "kind", "satellite_code", "version", "loaded_at"),
-    "skyline": ("azimuth_deg", "elevation_deg", "kind", "distance_m"),
     "cable_pieces": ("kind", "length_m", "note"),
     "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on", "interface", "stop_gap", "stop_gap_until"),
     "step_marks": ("code", "at", "by"),
@@ -55,7 +54,7 @@ def _rows(found: QuerySet[DjangoModel], fields: tuple[str, ...]) -> list[dict[st
     return [{name: getattr(row, name) for name in fields} for row in found]
 
 
-def _item(kind: str, code: str, model: type[Terminal] | type[Satellite]) -> Terminal | Satellite | None:
+def _item(kind: str, code: str, model: type[Terminal | Satellite | Constellation]) -> Terminal | Satellite | Constellation | None:
     item = StoreItem.objects.filter(kind=kind, code=code).first() if code else None
     return item.read(model) if item else None
 
@@ -91,6 +90,7 @@ def facts_of(job: Job) -> JobFacts:
     data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
     data["terminal"] = _item("terminal", job.terminal_code, Terminal)
     data["satellite"] = _item("satellite", job.satellite_code, Satellite)
+    data["constellation"] = _item("constellation", job.constellation_code, Constellation)
     for name in ("compass", "clinometer"):
         item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{name}_code")).first()
         data[name] = item.read(Instrument) if item else None

@@ -49,6 +49,17 @@ class Job(models.Model):
     preset_measured_deg = models.FloatField(null=True)
     lean_deg = models.FloatField(null=True)
     lean_towards_deg = models.FloatField(null=True)
+    skylines = models.JSONField(default=list)
+    sky_set = models.PositiveSmallIntegerField(default=0)
+    sky_photos = models.JSONField(default=list)
+    position_letter = models.CharField(max_length=3, blank=True)
+    ahead_years = models.FloatField(default=0.0)
+    season = models.CharField(max_length=4, default="leaf")
+    constellation_code = models.CharField(max_length=40, blank=True)
+    panel_azimuth_deg = models.FloatField(null=True)
+    attitudes = models.JSONField(default=list)
+    trial = models.JSONField(default=dict)
+    wind_from_deg = models.FloatField(null=True)
     compass_code = models.CharField(max_length=40, blank=True)
     clinometer_code = models.CharField(max_length=40, blank=True)
     compass_correction_deg = models.FloatField(default=0.0)
@@ -100,16 +111,6 @@ class ServiceRun(JobPart):
     latency_ms = models.FloatField()
     link = models.CharField(max_length=10, blank=True)
     note = models.CharField(max_length=160, blank=True)
-
-
-class SkylinePoint(JobPart):
-    """A point of the skyline, azimuth true."""
-
-    job = models.ForeignKey(Job, models.CASCADE, related_name="skyline")
-    azimuth_deg = models.FloatField()
-    elevation_deg = models.FloatField()
-    kind = models.CharField(max_length=10, default="terrain")
-    distance_m = models.FloatField(null=True)
 
 
 class CablePiece(JobPart):

@@ -13,7 +13,7 @@ from pydantic import BaseModel
 
 from rindle_core.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
 from rindle_core.catalogue import Catalogue
-from rindle_core.elements import Elements, as_omm, parse_elements
+from rindle_core.elements import Elements, as_omm, parse_elements, parse_low_elements
 from rindle_core.errors import InputError
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import parse
@@ -29,10 +29,10 @@ from rindle_server.stores.models import Firm, StoreItem, catalogue, put_item
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket"]
+Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation"]
 
 
-FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "rules"]
+FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "rules"]
 
 
 class Choice(Schema):
@@ -141,6 +141,9 @@ def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> 
         with transaction.atomic():
             _put_elements(parse_elements(text))
         return catalogue()
+    if kind == "constellation" and _is_elements(text):
+        _put_low_elements(file.name or "elements", text)
+        return catalogue()
     data = parse_json(text)
     with transaction.atomic():
         if kind == "satellite" and isinstance(data, dict) and data.get("type") == "FeatureCollection":
@@ -157,6 +160,15 @@ def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> 
 def _is_elements(text: str) -> bool:
     body = text.lstrip()
     return body.startswith("<") or "MEAN_MOTION" in body or any(line.startswith("1 ") for line in body.splitlines())
+
+
+def _put_low_elements(file_name: str, text: str) -> None:
+    """Elements of low orbits become a constellation named after the file; one of that name takes the newer set."""
+    stem = file_name.rpartition(".")[0] or file_name
+    code = "-".join(stem.casefold().split())[:40] or "elements"
+    item = StoreItem.objects.filter(kind="constellation", code=code).first()
+    base = item.data if item else {"code": code, "name": stem[:80], "shells": []}
+    put_item("constellation", {**base, "elements": [one.model_dump() for one in parse_low_elements(text)]})
 
 
 def _put_elements(found: list[Elements]) -> None:
@@ -202,7 +214,7 @@ def _closed(ring: list[tuple[float, float]]) -> list[tuple[float, float]]:
 
 @router.get("/{kind}/export")
 def export_items(
-    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "bracket", "beams", "omm", "tle"]
+    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "beams", "omm", "tle"]
 ) -> HttpResponse:
     """The entries as a JSON list; the beams as GeoJSON. What is exported can be imported."""
     if kind == "beams":

@@ -6,7 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
-from rindle_core.catalogue import Bracket, Catalogue, CoaxCable, Instrument, Satellite, Terminal
+from rindle_core.catalogue import Bracket, Catalogue, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import Model, parse
 
@@ -22,9 +22,10 @@ class StoreItem(models.Model):
         "cable": CoaxCable,
         "instrument": Instrument,
         "bracket": Bracket,
+        "constellation": Constellation,
     }
 
-    kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in KINDS])
+    kind = models.CharField(max_length=16, choices=[(kind, kind) for kind in KINDS])
     code = models.CharField(max_length=40)
     data = models.JSONField()
 
@@ -75,4 +76,5 @@ def catalogue() -> Catalogue:
         cables=[item.read(CoaxCable) for item in items if item.kind == "cable"],
         instruments=[item.read(Instrument) for item in items if item.kind == "instrument"],
         brackets=[item.read(Bracket) for item in items if item.kind == "bracket"],
+        constellations=[item.read(Constellation) for item in items if item.kind == "constellation"],
     )

@@ -92,6 +92,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/work/{work_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Stop Work
+         * @description Asks running work to stop.
+         */
+        delete: operations["rindle_server_jobs_sky_api_stop_work"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}": {
         parameters: {
             query?: never;
@@ -584,7 +604,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{number}/skyline": {
+    "/api/jobs/{number}/sky/horizon": {
         parameters: {
             query?: never;
             header?: never;
@@ -592,11 +612,91 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Put Skyline
-         * @description The skyline, whole.
+         * Horizon
+         * @description The horizon from the loaded elevation tiles becomes a skyline of the job. A stream of progress, see `work`.
          */
-        put: operations["rindle_server_jobs_api_put_skyline"];
+        post: operations["rindle_server_jobs_sky_api_horizon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/input": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sky Input
+         * @description The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job. Raises Conflict while something is missing.
+         */
+        get: operations["rindle_server_jobs_sky_api_sky_input"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Photo
+         * @description Keeps a picture with the job, upright and scaled where it is large; its camera's focal length and bearing are read first.
+         */
+        post: operations["rindle_server_jobs_sky_api_keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate Sky
+         * @description The low-orbit simulation with other hours, seed, season, height or years. A stream of progress, see `work`.
+         */
+        post: operations["rindle_server_jobs_sky_api_simulate_sky"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/skylines/{index}.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Skyline
+         * @description The points of one skyline as CSV (azimuth, elevation) or JSON; what is written can be read in again.
+         */
+        get: operations["rindle_server_jobs_sky_api_export_skyline"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -623,6 +723,86 @@ export interface paths {
          * @description Takes a mark back.
          */
         delete: operations["rindle_server_jobs_api_unmark_step"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Trial
+         * @description Takes the trial out.
+         */
+        delete: operations["rindle_server_jobs_sky_api_forget_trial"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Trial
+         * @description Ends the trial.
+         */
+        post: operations["rindle_server_jobs_sky_api_end_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Log
+         * @description Reads the trial's log (CSV or JSON); `columns` says as JSON which of its columns is which of ours.
+         */
+        post: operations["rindle_server_jobs_sky_api_take_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Trial
+         * @description Starts the trial's clock.
+         */
+        post: operations["rindle_server_jobs_sky_api_start_trial"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -697,7 +877,7 @@ export interface paths {
         };
         /**
          * Terrain Height
-         * @description Height from `terrain/NAME.hgt` in the data folder.
+         * @description Height of the ground from the tiles of the data folder; the name of the tile that gave it, or that would be needed.
          */
         get: operations["rindle_server_places_api_terrain_height"];
         put?: never;
@@ -715,14 +895,38 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * List Terrain
+         * @description The tiles that are there.
+         */
+        get: operations["rindle_server_places_api_list_terrain"];
         put?: never;
         /**
          * Keep Terrain
-         * @description Keeps an SRTM tile in the data folder under its corner's name.
+         * @description Keeps an SRTM tile or a GeoTIFF in the data folder.
          */
         post: operations["rindle_server_places_api_keep_terrain"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/terrain/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Terrain
+         * @description Takes a tile out of the data folder.
+         */
+        delete: operations["rindle_server_places_api_drop_terrain"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1128,6 +1332,58 @@ export interface components {
             distance_m: number;
         };
         /**
+         * Attitude
+         * @description How a panel stood on a day, so that drift is seen.
+         */
+        Attitude: {
+            /**
+             * Azimuth Deg
+             * @description True
+             */
+            azimuth_deg: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Tilt Deg
+             * @description From the zenith
+             */
+            tilt_deg: number;
+        };
+        /**
+         * AttitudeResult
+         * @description What each knob has to do.
+         */
+        AttitudeResult: {
+            /**
+             * Misaligned Deg
+             * @description Angle between the two boresights
+             */
+            misaligned_deg: number;
+            /**
+             * Scan Loss Db
+             * @description At the far edge of the cone's axis: what steering by that angle costs
+             */
+            scan_loss_db: number;
+            /**
+             * Tilt Deg
+             * @description Of the tilt knob, positive away from the zenith
+             */
+            tilt_deg: number;
+            /**
+             * Turn Deg
+             * @description Of the rotation knob, clockwise positive seen from above
+             */
+            turn_deg: number;
+        };
+        /**
          * AxisReading
          * @description A peaking reading with its axis and its pass (1 for the first time round).
          */
@@ -1244,6 +1500,31 @@ export interface components {
         BeamResult: {
             chosen: components["schemas"]["BeamChoice"] | null;
             second: components["schemas"]["BeamChoice"] | null;
+        };
+        /**
+         * BearingChoice
+         * @description A bearing for a panel that is set by hand.
+         */
+        BearingChoice: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Out Percent */
+            out_percent: number;
+        };
+        /**
+         * BearingMark
+         * @description A place in the picture whose true bearing is known.
+         */
+        BearingMark: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** X Px */
+            x_px: number;
+            /**
+             * Y Px
+             * @description Its row; None: on the level
+             */
+            y_px?: number | null;
         };
         /**
          * Bracket
@@ -1609,12 +1890,36 @@ export interface components {
             brackets?: components["schemas"]["Bracket"][];
             /** Cables */
             cables: components["schemas"]["CoaxCable"][];
+            /** Constellations */
+            constellations?: components["schemas"]["Constellation"][];
             /** Instruments */
             instruments?: components["schemas"]["Instrument"][];
             /** Satellites */
             satellites: components["schemas"]["Satellite"][];
             /** Terminals */
             terminals: components["schemas"]["Terminal"][];
+        };
+        /**
+         * CauseCount
+         * @description What one cause cost.
+         */
+        CauseCount: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Count */
+            count: number;
+            /** Longest S */
+            longest_s: number;
+            /**
+             * Percent
+             * @description Of the trial's time
+             */
+            percent: number;
+            /** Seconds S */
+            seconds_s: number;
         };
         /**
          * Choice
@@ -1652,7 +1957,7 @@ export interface components {
         };
         /**
          * CoaxCable
-         * @description A coaxial cable: loss a√f + b·f per 100 m with f in MHz at 20 °C, and its loop resistance.
+         * @description A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power; and its loop resistance.
          */
         CoaxCable: {
             /** Bend Radius Mm */
@@ -1662,6 +1967,12 @@ export interface components {
             /** Diameter Mm */
             diameter_mm: number;
             /**
+             * Kind
+             * @default coax
+             * @enum {string}
+             */
+            kind: "coax" | "ethernet";
+            /**
              * Loop Ohm Per 100M
              * @description Centre and screen in series, direct current, 20 °C
              */
@@ -1669,15 +1980,48 @@ export interface components {
             /**
              * Loss A
              * @description dB per 100 m per √MHz: the conductors
+             * @default 0
              */
             loss_a: number;
             /**
              * Loss B
              * @description dB per 100 m per MHz: the dielectric
+             * @default 0
              */
             loss_b: number;
             /** Name */
             name: string;
+        };
+        /**
+         * CompareResult
+         * @description Order of the positions, and the one that Rindle would take; none where every one is on hold or unknown.
+         */
+        CompareResult: {
+            /**
+             * Height Note
+             * @description What more height would gain, judged by what is blocked now
+             */
+            height_note: string;
+            /** Ranks */
+            ranks: components["schemas"]["PositionRank"][];
+            /** Recommended */
+            recommended: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Constellation
+         * @description Satellites of low orbits: as shells, or as elements that the user loaded.
+         */
+        Constellation: {
+            /** Code */
+            code: string;
+            /** Elements */
+            elements?: components["schemas"]["ElementLines"][];
+            /** Name */
+            name: string;
+            /** Shells */
+            shells?: components["schemas"]["Shell"][];
         };
         /**
          * CostItem
@@ -1913,6 +2257,21 @@ export interface components {
             what: string;
         };
         /**
+         * ElementLines
+         * @description A satellite's elements as two lines.
+         */
+        ElementLines: {
+            /** Line1 */
+            line1: string;
+            /** Line2 */
+            line2: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
          * ExtraRun
          * @description A cable of its own beside the data cable, such as for a spare feed's television.
          */
@@ -2065,6 +2424,23 @@ export interface components {
             width_px: number;
         };
         /**
+         * GapCount
+         * @description Interruptions of a range of lengths.
+         */
+        GapCount: {
+            /** Count */
+            count: number;
+            /** From S */
+            from_s: number;
+            /** Per H */
+            per_h: number;
+            /**
+             * To S
+             * @description None: and longer
+             */
+            to_s: number | null;
+        };
+        /**
          * GazetteerEntry
          * @description A named place.
          */
@@ -2095,6 +2471,22 @@ export interface components {
             version: string;
         };
         /**
+         * HorizonOrder
+         * @description What horizon is wanted: at which position, how far.
+         */
+        HorizonOrder: {
+            /**
+             * Letter
+             * @default
+             */
+            letter: string;
+            /**
+             * Reach Km
+             * @default 60
+             */
+            reach_km: number;
+        };
+        /**
          * HouseRules
          * @description The firm's limits. Every calculator that judges takes them from here.
          */
@@ -2112,11 +2504,35 @@ export interface components {
              */
             beam_edge_km: number;
             /**
+             * Browse Out Percent
+             * @description Share of time without service that reading pages bears
+             * @default 3
+             */
+            browse_out_percent: number;
+            /**
              * Cable Temperature C
              * @description Conductor temperature for the loss
              * @default 40
              */
             cable_temperature_c: number;
+            /**
+             * Cable Warn Share
+             * @description Share of a terminal's cable length from which a route is minded
+             * @default 0.8
+             */
+            cable_warn_share: number;
+            /**
+             * Call Gap S
+             * @description Gap that is heard in a call
+             * @default 2
+             */
+            call_gap_s: number;
+            /**
+             * Call Gaps Per H
+             * @description Such gaps an hour that a call bears
+             * @default 2
+             */
+            call_gaps_per_h: number;
             /**
              * Clearance Deg
              * @description Free angle wanted all round the sight-line: hand readings are rough, trees grow
@@ -2154,6 +2570,12 @@ export interface components {
              */
             design_gust_mps: number;
             /**
+             * Elements Fresh Days
+             * @description Age of orbital elements from which they are minded
+             * @default 14
+             */
+            elements_fresh_days: number;
+            /**
              * Exposure
              * @description B built-up or wooded, C open country, D shore or open plateau
              * @default C
@@ -2172,6 +2594,12 @@ export interface components {
              * @default 0.6
              */
             fresnel_share: number;
+            /**
+             * Game Gaps Per H
+             * @description Gaps of any length an hour that a game bears
+             * @default 4
+             */
+            game_gaps_per_h: number;
             /**
              * Hold Db
              * @description Level change allowed by lock-down and by a push
@@ -2221,6 +2649,12 @@ export interface components {
              */
             low_elevation_deg: number;
             /**
+             * Low Orbit Hold Percent
+             * @description Share of time without service at which a position fails
+             * @default 10
+             */
+            low_orbit_hold_percent: number;
+            /**
              * Places Apart M
              * @description Distance between two entries for one site that is asked about
              * @default 200
@@ -2257,11 +2691,35 @@ export interface components {
              */
             steel_yield_mpa: number;
             /**
+             * Stream Gap S
+             * @description Gap that a stream's buffer bears
+             * @default 20
+             */
+            stream_gap_s: number;
+            /**
+             * Stream Gaps Per H
+             * @description Longer gaps an hour that a viewer bears
+             * @default 0.5
+             */
+            stream_gaps_per_h: number;
+            /**
              * Strength Factor
              * @description Yield over allowed stress in the design gust
              * @default 1.5
              */
             strength_factor: number;
+            /**
+             * Trial Least H
+             * @description Hours from which a trial is believed before the prediction
+             * @default 6
+             */
+            trial_least_h: number;
+            /**
+             * Trial Wanted H
+             * @description Usual length of a trial
+             * @default 12
+             */
+            trial_wanted_h: number;
             /**
              * Wind Loss Db
              * @description Pointing loss allowed in the working gust
@@ -2369,6 +2827,7 @@ export interface components {
             acceptance: components["schemas"]["AcceptanceResult"];
             aim: components["schemas"]["AimResult"] | null;
             apart: components["schemas"]["ApartResult"] | null;
+            attitude?: components["schemas"]["AttitudeResult"] | null;
             azimuth_peak: components["schemas"]["PeakView"] | null;
             beam: components["schemas"]["Beam"] | null;
             /**
@@ -2385,18 +2844,22 @@ export interface components {
             extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
             instruments: components["schemas"]["InstrumentsResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
+            low_orbit?: components["schemas"]["LowOrbitResult"] | null;
             /** May Sign Off */
             may_sign_off: boolean;
             /** @description The modem's own angles against ours */
             modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;
+            panel_aim?: components["schemas"]["PanelAim"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
             /** Predicted Level Db */
             predicted_level_db: number | null;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
             sky: components["schemas"]["SkyResult"] | null;
+            /** @description Positions compared, and the trial; None in records of older versions */
+            sky_more?: components["schemas"]["SkyAssessment"] | null;
             /** Stations */
             stations: components["schemas"]["StationView"][];
             verdict: components["schemas"]["Level"];
@@ -2418,6 +2881,13 @@ export interface components {
              * @default
              */
             activation_code: string;
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /** Attitudes */
+            attitudes?: components["schemas"]["Attitude"][];
             /**
              * Beam Letter
              * @default
@@ -2459,6 +2929,7 @@ export interface components {
              * @default 2
              */
             connectors: number;
+            constellation?: components["schemas"]["Constellation"] | null;
             /**
              * Customer
              * @default
@@ -2507,16 +2978,22 @@ export interface components {
              *       "rules": {
              *         "assumed_obstacle_distance_m": 10,
              *         "beam_edge_km": 30,
+             *         "browse_out_percent": 3,
              *         "cable_temperature_c": 40,
+             *         "cable_warn_share": 0.8,
+             *         "call_gap_s": 2,
+             *         "call_gaps_per_h": 2,
              *         "clearance_deg": 10,
              *         "clinometer_deg": 0.3,
              *         "compass_deg": 2,
              *         "concrete_least_c": 5,
              *         "currency": "",
              *         "design_gust_mps": 45,
+             *         "elements_fresh_days": 14,
              *         "exposure": "C",
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
+             *         "game_gaps_per_h": 4,
              *         "hold_db": 0.2,
              *         "ladder_gust_mps": 12,
              *         "level_margin_db": 3,
@@ -2525,13 +3002,18 @@ export interface components {
              *         "lineup_lead_min": 60,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
+             *         "low_orbit_hold_percent": 10,
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
              *         "steel_yield_mpa": 235,
+             *         "stream_gap_s": 20,
+             *         "stream_gaps_per_h": 0.5,
              *         "strength_factor": 1.5,
+             *         "trial_least_h": 6,
+             *         "trial_wanted_h": 12,
              *         "wind_loss_db": 0.5,
              *         "workday_h": 9,
              *         "workday_start_h": 8,
@@ -2572,6 +3054,17 @@ export interface components {
              * @description Other satellites of the stores
              */
             others?: components["schemas"]["Satellite"][];
+            /**
+             * Panel Azimuth Deg
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
+            /**
+             * Position Letter
+             * @description Candidate that the terminal is planned for; empty: the job's place
+             * @default
+             */
+            position_letter: string;
             /** Positions */
             positions?: components["schemas"]["CandidateAt"][];
             /**
@@ -2594,16 +3087,22 @@ export interface components {
              * @default {
              *       "assumed_obstacle_distance_m": 10,
              *       "beam_edge_km": 30,
+             *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "currency": "",
              *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
              *       "hold_db": 0.2,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -2612,13 +3111,18 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
              *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
+             *       "trial_least_h": 6,
+             *       "trial_wanted_h": 12,
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -2630,6 +3134,12 @@ export interface components {
             runs?: components["schemas"]["ServiceRun"][];
             satellite?: components["schemas"]["Satellite"] | null;
             /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /**
              * Service Wanted
              * @default
              */
@@ -2638,13 +3148,37 @@ export interface components {
             settings?: components["schemas"]["SettingMark"][];
             /** Settled */
             settled?: string[];
-            /** Skyline */
+            /** Sky Photos */
+            sky_photos?: components["schemas"]["SkyPhoto"][];
+            /**
+             * Sky Set
+             * @description Number of the skyline in use
+             * @default 0
+             */
+            sky_set: number;
+            /**
+             * Skyline
+             * @description One skyline, where there are no sets
+             */
             skyline?: components["schemas"]["SkylinePoint"][];
+            /** Skylines */
+            skylines?: components["schemas"]["SkylineSet"][];
             /** States Entered */
             states_entered?: components["schemas"]["StateEntered"][];
             /** Step Marks */
             step_marks?: components["schemas"]["StepMark"][];
             terminal?: components["schemas"]["Terminal"] | null;
+            /**
+             * @default {
+             *       "ended_at": null,
+             *       "events": [],
+             *       "height_m": null,
+             *       "letter": "",
+             *       "log_name": "",
+             *       "started_at": null
+             *     }
+             */
+            trial: components["schemas"]["TrialFacts"];
             /**
              * @default {
              *       "climber": "",
@@ -2677,6 +3211,11 @@ export interface components {
              *     }
              */
             visit: components["schemas"]["VisitFacts"];
+            /**
+             * Wind From Deg
+             * @description Where the prevailing wind comes from, true
+             */
+            wind_from_deg?: number | null;
         };
         /**
          * JobOut
@@ -2688,6 +3227,8 @@ export interface components {
             clinometer_code: string;
             /** Compass Code */
             compass_code: string;
+            /** Constellation Code */
+            constellation_code: string;
             /** Documents */
             documents: components["schemas"]["DocumentOut"][];
             facts: components["schemas"]["JobFacts"];
@@ -2729,6 +3270,8 @@ export interface components {
             access?: string | null;
             /** Activation Code */
             activation_code?: string | null;
+            /** Ahead Years */
+            ahead_years?: number | null;
             /** Beam Letter */
             beam_letter?: string | null;
             /** Cable Code */
@@ -2757,6 +3300,8 @@ export interface components {
             conditions?: string[] | null;
             /** Connectors */
             connectors?: number | null;
+            /** Constellation Code */
+            constellation_code?: string | null;
             /** Customer */
             customer?: string | null;
             /** Customer Reference */
@@ -2811,6 +3356,8 @@ export interface components {
             other_place_text?: string | null;
             /** Overlap Month Count */
             overlap_month_count?: number | null;
+            /** Panel Azimuth Deg */
+            panel_azimuth_deg?: number | null;
             /** Permanence */
             permanence?: string | null;
             /** Place Error M */
@@ -2819,6 +3366,8 @@ export interface components {
             place_method?: string | null;
             /** Place Text */
             place_text?: string | null;
+            /** Position Letter */
+            position_letter?: string | null;
             /** Preset Measured Deg */
             preset_measured_deg?: number | null;
             /** Printed Azimuth Deg */
@@ -2843,6 +3392,8 @@ export interface components {
             reuse_note?: string | null;
             /** Satellite Code */
             satellite_code?: string | null;
+            /** Season */
+            season?: string | null;
             /** Service Wanted */
             service_wanted?: string | null;
             /** Settled */
@@ -2851,14 +3402,22 @@ export interface components {
             site_code?: string | null;
             /** Site Id */
             site_id?: string | null;
+            /** Sky Set */
+            sky_set?: number | null;
             /** Surface */
             surface?: string | null;
             /** Terminal Code */
             terminal_code?: string | null;
             /** Terminal Id */
             terminal_id?: string | null;
+            /** Trial Height M */
+            trial_height_m?: number | null;
+            /** Trial Letter */
+            trial_letter?: string | null;
             /** Wanted Height M */
             wanted_height_m?: number | null;
+            /** Wind From Deg */
+            wind_from_deg?: number | null;
         };
         /**
          * JobRow
@@ -2942,16 +3501,22 @@ export interface components {
              * @default {
              *       "assumed_obstacle_distance_m": 10,
              *       "beam_edge_km": 30,
+             *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "currency": "",
              *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
              *       "hold_db": 0.2,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -2960,13 +3525,18 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
              *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
+             *       "trial_least_h": 6,
+             *       "trial_wanted_h": 12,
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -2990,6 +3560,71 @@ export interface components {
             };
             /** Tightening Loss Db */
             tightening_loss_db: number | null;
+        };
+        /**
+         * LogOut
+         * @description How a log was read.
+         */
+        LogOut: {
+            /** Columns */
+            columns: string[];
+            /** Guessed */
+            guessed: {
+                [key: string]: string;
+            };
+            job: components["schemas"]["JobOut"];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * LowOrbitResult
+         * @description Time without service and its shape. Percentages are of the whole time.
+         */
+        LowOrbitResult: {
+            /** Bearings */
+            bearings: components["schemas"]["BearingChoice"][];
+            /** @description Of a panel that is set by hand */
+            best_bearing: components["schemas"]["BearingChoice"] | null;
+            /** Blocked Percent */
+            blocked_percent: number;
+            /** Boresight Azimuth Deg */
+            boresight_azimuth_deg: number;
+            costliest: components["schemas"]["Sector"] | null;
+            /** Gaps */
+            gaps: components["schemas"]["GapCount"][];
+            /** Interruption Count */
+            interruption_count: number;
+            /** Interruptions Per H */
+            interruptions_per_h: number;
+            /** Longest Gap S */
+            longest_gap_s: number;
+            /** Out Percent */
+            out_percent: number;
+            /** Removals */
+            removals: components["schemas"]["Removal"][];
+            /** Sectors */
+            sectors: components["schemas"]["Sector"][];
+            /**
+             * Sky Masked Percent
+             * @description Of the panel's sky by bare area: not what the traffic sees
+             */
+            sky_masked_percent: number;
+            /** Traffic */
+            traffic: components["schemas"]["Traffic"][];
+            /** Unmoved Count */
+            unmoved_count: number;
+            /**
+             * Unserved Percent
+             * @description No usable satellite in the panel's sky
+             */
+            unserved_percent: number;
+            /**
+             * Usable Mean Count
+             * @description Satellites that could serve, on average, skyline aside
+             */
+            usable_mean_count: number;
+            /** Uses */
+            uses: components["schemas"]["UseVerdict"][];
         };
         /**
          * MastWindow
@@ -3124,6 +3759,116 @@ export interface components {
             tight: boolean;
         };
         /**
+         * Obstacle
+         * @description Something measured whole. Height is of its top over the ground at the measuring place, width across the line of sight.
+         */
+        Obstacle: {
+            /**
+             * Azimuth Deg
+             * @description Of its middle, true
+             */
+            azimuth_deg: number;
+            /**
+             * Distance M
+             * @description Horizontal, from the measuring place
+             */
+            distance_m: number;
+            /**
+             * Growth M Per Year
+             * @default 0
+             */
+            growth_m_per_year: number;
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @default tree
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Leafless Share
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Width M
+             * @default 1
+             */
+            width_m: number;
+        };
+        /**
+         * Panel
+         * @description What a panel can see. Tilt is of its boresight from the zenith.
+         */
+        Panel: {
+            /**
+             * Arc Zone Deg
+             * @description Kept clear about the geostationary arc; 0 for none
+             * @default 0
+             */
+            arc_zone_deg: number;
+            /**
+             * Cone Half Deg
+             * @description Half-angle of the cone that it steers over, about its boresight
+             * @default 55
+             */
+            cone_half_deg: number;
+            /**
+             * Least Elevation Deg
+             * @default 25
+             */
+            least_elevation_deg: number;
+            /**
+             * Self Aiming
+             * @description Turns itself; else it is set to a bearing by hand
+             * @default false
+             */
+            self_aiming: boolean;
+            /**
+             * Slot S
+             * @description Length of a schedule slot with one serving satellite
+             * @default 15
+             */
+            slot_s: number;
+            /**
+             * Tilt Deg
+             * @description Of the boresight from the zenith
+             * @default 20
+             */
+            tilt_deg: number;
+            /**
+             * Tolerance Deg
+             * @description Misalignment that the panel accepts
+             * @default 5
+             */
+            tolerance_deg: number;
+        };
+        /**
+         * PanelAim
+         * @description What a panel's mount is set to. A self-aiming one needs no more than its sky.
+         */
+        PanelAim: {
+            /** Azimuth Magnetic Deg */
+            azimuth_magnetic_deg: number;
+            /**
+             * Azimuth True Deg
+             * @description Of the boresight: as planned, else where the satellites are
+             */
+            azimuth_true_deg: number;
+            /** Declination Deg */
+            declination_deg: number;
+            /** Self Aiming */
+            self_aiming: boolean;
+            /** Tilt Deg */
+            tilt_deg: number;
+        };
+        /**
          * Part
          * @description Something in the box, with the mass of what is lifted in one piece.
          */
@@ -3217,6 +3962,89 @@ export interface components {
             name: string;
             /** Username */
             username: string;
+        };
+        /**
+         * PhotoInput
+         * @description A level picture (no roll), what is known of it, and the traced skyline. Pixels count from the upper left corner.
+         */
+        PhotoInput: {
+            /**
+             * Bearing Error Deg
+             * @description Of the known bearings
+             * @default 1
+             */
+            bearing_error_deg: number;
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Focal Error Share
+             * @description Of the focal length that the camera states
+             * @default 0.03
+             */
+            focal_error_share: number;
+            /**
+             * Focal Mm
+             * @description 35 mm equivalent, where only one bearing is known
+             */
+            focal_mm?: number | null;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Horizon Y Px
+             * @description Row of the level through the eye, at the picture's middle column
+             */
+            horizon_y_px: number;
+            /**
+             * Kind
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Mark Error Px
+             * @description How well a mark was hit
+             * @default 3
+             */
+            mark_error_px: number;
+            /** Marks */
+            marks: components["schemas"]["BearingMark"][];
+            /**
+             * Projection
+             * @description flat: one exposure; cylindrical: a stitched or swept panorama
+             * @enum {string}
+             */
+            projection: "flat" | "cylindrical";
+            /**
+             * Trace
+             * @description (x, y) of the skyline, pixels
+             */
+            trace?: [
+                number,
+                number
+            ][];
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * PictureOut
+         * @description A picture that was kept, and what its camera said.
+         */
+        PictureOut: {
+            /** Azimuth Deg */
+            azimuth_deg: number | null;
+            /** Document Id */
+            document_id: number;
+            /** Focal Mm */
+            focal_mm: number | null;
+            /** Height Px */
+            height_px: number;
+            job: components["schemas"]["JobOut"];
+            /** Panorama */
+            panorama: boolean;
+            /** Scaled */
+            scaled: boolean;
+            /** Width Px */
+            width_px: number;
         };
         /**
          * PlaceErrorResult
@@ -3389,6 +4217,42 @@ export interface components {
             walkway_in_front: boolean;
         };
         /**
+         * PositionRank
+         * @description A position with its place in the order, and what speaks for and against it.
+         */
+        PositionRank: {
+            /** Bad */
+            bad: string[];
+            /**
+             * Cost Factor
+             * @description What beside the sky speaks against it: only the order among equal skies
+             */
+            cost_factor: number;
+            /** Good */
+            good: string[];
+            /** Letter */
+            letter: string;
+            /** @description The gravest of sky, cable and walkway: a hold is never outranked away */
+            level: components["schemas"]["Level"];
+            /** Rank */
+            rank: number;
+        };
+        /**
+         * PositionView
+         * @description A candidate's sky, for the table and the small strips.
+         */
+        PositionView: {
+            /** Letter */
+            letter: string;
+            low_orbit: components["schemas"]["LowOrbitResult"] | null;
+            /**
+             * Own
+             * @description Whether a skyline was read there; else it is moved from another place
+             */
+            own: boolean;
+            sky: components["schemas"]["SkyResult"] | null;
+        };
+        /**
          * PowerOrder
          * @description On or off.
          */
@@ -3447,6 +4311,24 @@ export interface components {
             turns: number;
         };
         /**
+         * Removal
+         * @description What it would gain if something were not there.
+         */
+        Removal: {
+            /**
+             * Gain Percent
+             * @description Of the whole time
+             */
+            gain_percent: number;
+            /** Name */
+            name: string;
+            /**
+             * Out Percent
+             * @description What would be left without service
+             */
+            out_percent: number;
+        };
+        /**
          * Satellite
          * @description A satellite on the geostationary arc. Longitude east positive.
          */
@@ -3499,6 +4381,31 @@ export interface components {
              * @default 12
              */
             span_turns: number;
+        };
+        /**
+         * Sector
+         * @description A sector of the sky: what of the traffic and of the outage falls into it.
+         */
+        Sector: {
+            /**
+             * Blocked Area Percent
+             * @description Share of the sky above the least elevation that the skyline hides here, traffic or not
+             */
+            blocked_area_percent: number;
+            /**
+             * Blocked Percent
+             * @description Share of the whole time that is lost here
+             */
+            blocked_percent: number;
+            /** From Deg */
+            from_deg: number;
+            /** To Deg */
+            to_deg: number;
+            /**
+             * Traffic Percent
+             * @description Share of all served time
+             */
+            traffic_percent: number;
         };
         /**
          * Segment
@@ -3612,6 +4519,37 @@ export interface components {
             value: string;
         };
         /**
+         * Shell
+         * @description Circular orbits of one height, evenly spread (a Walker pattern).
+         */
+        Shell: {
+            /** Altitude Km */
+            altitude_km: number;
+            /** Inclination Deg */
+            inclination_deg: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Per Plane Count */
+            per_plane_count: number;
+            /**
+             * Phasing Number
+             * @description Walker's F: steps of phase from plane to plane
+             * @default 0
+             */
+            phasing_number: number;
+            /** Plane Count */
+            plane_count: number;
+            /**
+             * Spread Deg
+             * @description Over which the nodes are spread: 180 for polar stars
+             * @default 360
+             */
+            spread_deg: number;
+        };
+        /**
          * SignIn
          * @description Name and password.
          */
@@ -3628,6 +4566,48 @@ export interface components {
         SignOff: {
             /** Name */
             name: string;
+        };
+        /**
+         * SimulationOrder
+         * @description A simulation other than the one that the station shows.
+         */
+        SimulationOrder: {
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Duration H
+             * @default 12
+             */
+            duration_h: number;
+            /** Letter */
+            letter?: string | null;
+            /**
+             * Schedule
+             * @default even
+             * @enum {string}
+             */
+            schedule: "even" | "highest";
+            /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Step S
+             * @default 1
+             */
+            step_s: number;
+            /** Terminal Height M */
+            terminal_height_m?: number | null;
         };
         /**
          * SiteFigures
@@ -3680,6 +4660,27 @@ export interface components {
             sites: components["schemas"]["SiteFigures"][];
         };
         /**
+         * SkyAssessment
+         * @description All that the Sky station shows beside the margin itself.
+         */
+        SkyAssessment: {
+            compared: components["schemas"]["CompareResult"] | null;
+            /** Positions */
+            positions: components["schemas"]["PositionView"][];
+            /** Read Height M */
+            read_height_m: number | null;
+            /**
+             * Set Index
+             * @description The skyline in use
+             */
+            set_index: number | null;
+            /** Set Name */
+            set_name: string;
+            /** Terminal Height M */
+            terminal_height_m: number;
+            trial: components["schemas"]["TrialResult"] | null;
+        };
+        /**
          * SkyDirection
          * @description A direction of the sky, degrees.
          */
@@ -3688,6 +4689,15 @@ export interface components {
             azimuth_deg: number;
             /** Elevation Deg */
             elevation_deg: number;
+        };
+        /**
+         * SkyPhoto
+         * @description A picture in the locker with its marks and its traced skyline.
+         */
+        SkyPhoto: {
+            /** Document Id */
+            document_id: number;
+            photo: components["schemas"]["PhotoInput"];
         };
         /**
          * SkyResult
@@ -3699,10 +4709,36 @@ export interface components {
              * @description The geostationary arc above the horizon, a point a degree of longitude
              */
             arc: components["schemas"]["SkyDirection"][];
+            /**
+             * Bare Margin Deg
+             * @description Margin in the bare season; None where leaves make no difference
+             */
+            bare_margin_deg?: number | null;
+            /**
+             * Clearance Years
+             * @description Years until growth breaks the flat rule
+             */
+            clearance_years?: number | null;
             /** Margin Deg */
             margin_deg: number | null;
             /** @description Where the skyline comes nearest to the sight-line */
             nearest: components["schemas"]["SkyDirection"] | null;
+            /**
+             * Nearest Name
+             * @description The obstacle there, where it is a measured one
+             * @default
+             */
+            nearest_name: string;
+            /**
+             * Raise Clearance M
+             * @description The same for the flat rule
+             */
+            raise_clearance_m?: number | null;
+            /**
+             * Raise Tube M
+             * @description Least height to add until the tube is free; 0: free now; None: no height does it
+             */
+            raise_tube_m?: number | null;
             satellite: components["schemas"]["SkyDirection"];
             /**
              * Sun Path
@@ -3719,10 +4755,21 @@ export interface components {
              * @description What is left beyond the physical tube at its tightest place
              */
             tube_margin_deg: number | null;
+            /**
+             * Tube Years
+             * @description Years until growth touches the tube; None: not within forty
+             */
+            tube_years?: number | null;
+            /**
+             * Unmoved Count
+             * @description Points without a distance that could not be corrected to the terminal's place and height
+             * @default 0
+             */
+            unmoved_count: number;
         };
         /**
          * SkylinePoint
-         * @description A point of the skyline as seen from the terminal. Azimuth true, clockwise from north.
+         * @description A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north.
          */
         SkylinePoint: {
             /** Azimuth Deg */
@@ -3737,6 +4784,38 @@ export interface components {
              * @enum {string}
              */
             kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Leafless Share
+             * @description What of it still blocks in the bare season: 1 for all that is solid
+             * @default 1
+             */
+            leafless_share: number;
+        };
+        /**
+         * SkylineSet
+         * @description A skyline as it was read at one place and height.
+         */
+        SkylineSet: {
+            /**
+             * Letter
+             * @description Candidate where it was read; empty: the job's place
+             * @default
+             */
+            letter: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /** Points */
+            points?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Read Height M
+             * @description Eye or lens over the ground; None: at the terminal's own height
+             */
+            read_height_m?: number | null;
         };
         /**
          * StateEntered
@@ -3955,6 +5034,8 @@ export interface components {
              * @description Other places where a clinometer may be laid
              */
             other_faces?: components["schemas"]["Clinometer"][];
+            /** @description What a low-orbit panel can see; None for a dish */
+            panel?: components["schemas"]["Panel"] | null;
             /** Parts */
             parts: components["schemas"]["Part"][];
             /**
@@ -4014,6 +5095,168 @@ export interface components {
             height_m: number | null;
             /** Tile */
             tile: string;
+        };
+        /**
+         * TileOut
+         * @description An elevation tile of the data folder.
+         */
+        TileOut: {
+            /** East Deg */
+            east_deg: number;
+            /** Name */
+            name: string;
+            /** North Deg */
+            north_deg: number;
+            /** Size Bytes */
+            size_bytes: number;
+            /** South Deg */
+            south_deg: number;
+            /** West Deg */
+            west_deg: number;
+        };
+        /**
+         * Traffic
+         * @description A direction in which a satellite served.
+         */
+        Traffic: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Blocked */
+            blocked: boolean;
+            /** Elevation Deg */
+            elevation_deg: number;
+        };
+        /**
+         * TrialEvent
+         * @description A stretch without service that the panel reported. Bearing and elevation where it knew them.
+         */
+        TrialEvent: {
+            /** Azimuth Deg */
+            azimuth_deg?: number | null;
+            /**
+             * Cause
+             * @default unknown
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Elevation Deg */
+            elevation_deg?: number | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
+        /**
+         * TrialFacts
+         * @description The trial of a panel: where, when, and what its log told.
+         */
+        TrialFacts: {
+            /** Ended At */
+            ended_at?: string | null;
+            /** Events */
+            events?: components["schemas"]["TrialEvent"][];
+            /** Height M */
+            height_m?: number | null;
+            /**
+             * Letter
+             * @default
+             */
+            letter: string;
+            /**
+             * Log Name
+             * @default
+             */
+            log_name: string;
+            /** Started At */
+            started_at?: string | null;
+        };
+        /**
+         * TrialHour
+         * @description An hour of the trial.
+         */
+        TrialHour: {
+            /** Count */
+            count: number;
+            /**
+             * Hour
+             * @description Since the start, 0 for the first
+             */
+            hour: number;
+            /** Seconds S */
+            seconds_s: number;
+        };
+        /**
+         * TrialResult
+         * @description Availability by cause, sector and hour, and which to believe.
+         */
+        TrialResult: {
+            /** Available Percent */
+            available_percent: number;
+            /** Because */
+            because: string;
+            /**
+             * Believe
+             * @enum {string}
+             */
+            believe: "trial" | "prediction" | "both" | "neither";
+            /** Blocked Per H */
+            blocked_per_h: number;
+            /** Causes */
+            causes: components["schemas"]["CauseCount"][];
+            /**
+             * Difference Sd
+             * @description Observed less predicted interruptions by obstruction, in standard deviations of the count
+             */
+            difference_sd: number | null;
+            /** Hours */
+            hours: components["schemas"]["TrialHour"][];
+            /** Hours H */
+            hours_h: number;
+            /** Interruptions Per H */
+            interruptions_per_h: number;
+            /** Longest S */
+            longest_s: number;
+            /** Observed Blocked Percent */
+            observed_blocked_percent: number;
+            /** Sectors */
+            sectors: components["schemas"]["TrialSector"][];
+        };
+        /**
+         * TrialSector
+         * @description A sector of 30°: observed and predicted share of the time that is blocked.
+         */
+        TrialSector: {
+            /** From Deg */
+            from_deg: number;
+            /** Observed Percent */
+            observed_percent: number;
+            /** Predicted Percent */
+            predicted_percent: number | null;
+        };
+        /**
+         * UseVerdict
+         * @description A use with its verdict: clear works, mind suffers, hold fails.
+         */
+        UseVerdict: {
+            /** Code */
+            code: string;
+            /** Figure */
+            figure: number;
+            level: components["schemas"]["Level"];
+            /** Limit */
+            limit: number;
+            /** Name */
+            name: string;
+            /**
+             * Rule
+             * @description The rule in words
+             */
+            rule: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * VisitAssessment
@@ -4374,6 +5617,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_stop_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
                 };
             };
         };
@@ -4759,7 +6026,7 @@ export interface operations {
             header?: never;
             path: {
                 number: string;
-                name: "settings" | "extra_runs" | "costs" | "tasks";
+                name: "settings" | "extra_runs" | "costs" | "tasks" | "skylines" | "sky_photos" | "attitudes";
             };
             cookie?: never;
         };
@@ -5043,7 +6310,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_put_skyline: {
+    rindle_server_jobs_sky_api_horizon: {
         parameters: {
             query?: never;
             header?: never;
@@ -5054,7 +6321,63 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SkylinePoint"][];
+                "application/json": components["schemas"]["HorizonOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_sky_input: {
+        parameters: {
+            query?: {
+                letter?: string | null;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
             };
         };
         responses: {
@@ -5064,8 +6387,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"];
+                    "application/json": components["schemas"]["PictureOut"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_simulate_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulationOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_export_skyline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                index: number;
+                form: "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5099,6 +6468,109 @@ export interface operations {
             path: {
                 number: string;
                 code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_forget_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_end_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_take_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Columns
+                     * @default {}
+                     */
+                    columns?: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_start_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
             };
             cookie?: never;
         };
@@ -5222,6 +6694,26 @@ export interface operations {
             };
         };
     };
+    rindle_server_places_api_list_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileOut"][];
+                };
+            };
+        };
+    };
     rindle_server_places_api_keep_terrain: {
         parameters: {
             query?: never;
@@ -5248,6 +6740,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TerrainHeight"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_drop_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileOut"][];
                 };
             };
         };
@@ -5493,7 +7007,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
             };
             cookie?: never;
         };
@@ -5521,7 +7035,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "beams" | "omm" | "tle";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "beams" | "omm" | "tle";
             };
             cookie?: never;
         };
@@ -5541,7 +7055,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
             };
             cookie?: never;
         };
@@ -5573,7 +7087,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "rules";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "rules";
             };
             cookie?: never;
         };
@@ -5597,7 +7111,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
                 code: string;
             };
             cookie?: never;

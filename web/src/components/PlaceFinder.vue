@@ -67,8 +67,8 @@ async function fromTerrain(): Promise<void> {
   const { latitude_deg, longitude_deg, height_m } = job.value.facts
   if (latitude_deg == null || longitude_deg == null) return
   const told = await unwrap(client.GET('/api/places/height', { params: { query: { latitude_deg, longitude_deg } } }))
-  if (told.height_m == null) { terrain.value = `No height here: load the tile ${told.tile}.hgt, or type the height.`; return }
-  terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}.hgt`
+  if (told.height_m == null) { terrain.value = `No height here: load the tile ${told.tile}, or type the height.`; return }
+  terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}`
   await store.patch({ height_m: Math.round(told.height_m) }, { height_m })
 }
 async function keepTile(event: Event): Promise<void> {
@@ -111,7 +111,7 @@ const points = computed(() => {
     <ul v-if="found.length" class="found" aria-label="Places found"><li v-for="(place, index) in found" :key="index"><button type="button" @click="take(place)">{{ place.label }} <span class="quiet">{{ place.latitude_deg.toFixed(4) }}, {{ place.longitude_deg.toFixed(4) }}</span></button></li></ul>
     <div class="row">
       <n-button size="small" :disabled="store.locked || job.facts.latitude_deg == null" @click="fromTerrain">Height from terrain</n-button>
-      <label>Load an elevation tile (.hgt)<input type="file" :disabled="store.locked" accept=".hgt" @change="keepTile" /></label>
+      <label>Load an elevation tile (.hgt, GeoTIFF)<input type="file" :disabled="store.locked" accept=".hgt,.tif,.tiff" @change="keepTile" /></label>
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
     <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, text] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ text }}</code></td></tr></tbody></table>

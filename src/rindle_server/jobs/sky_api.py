@@ -1,0 +1,202 @@
+"""The Sky station over the API: photos, skylines as files, horizons from terrain, simulations with progress, trials."""
+
+from __future__ import annotations
+
+import json
+from typing import Annotated, Any, Literal
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from ninja import File, Form, Router, Schema
+from ninja.files import UploadedFile
+from pydantic import Field
+
+from rindle_core.errors import InputError
+from rindle_core.fixed_sky import SkyInput
+from rindle_core.horizon import HorizonInput, find_horizon
+from rindle_core.job_facts import SkylineSet
+from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
+from rindle_core.low_orbit import LowOrbitInput, simulate
+from rindle_core.model import Model
+from rindle_core.skyline import Season
+from rindle_core.skyline_text import as_csv, as_json
+from rindle_server import terrain_files
+from rindle_server.accounts.api import person_of
+from rindle_server.errors import Conflict, NotThere
+from rindle_server.files import bytes_of, text_of
+from rindle_server.jobs import documents, edit, trial
+from rindle_server.jobs.api import JobOut, job_out
+from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.jobs.models import Job
+from rindle_server.pictures import read_picture
+from rindle_server.work import Progress, stop, stream
+
+router = Router(tags=["sky"])
+
+
+class PictureOut(Schema):
+    """A picture that was kept, and what its camera said."""
+
+    document_id: int
+    width_px: int
+    height_px: int
+    focal_mm: float | None
+    azimuth_deg: float | None
+    panorama: bool
+    scaled: bool
+    job: JobOut
+
+
+@router.post("/{number}/sky/photo", response=PictureOut)
+def keep_photo(request: HttpRequest, number: str, file: File[UploadedFile]) -> PictureOut:
+    """Keeps a picture with the job, upright and scaled where it is large; its camera's focal length and bearing are read first."""
+    job = edit.editable(number)
+    name = file.name or "picture.jpg"
+    read = read_picture(name, bytes_of(file))
+    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
+    azimuth = read.azimuth_deg
+    result = assessed(job).result
+    if azimuth is not None and not read.azimuth_is_true:
+        declination = result.aim.declination_deg if result.aim else result.panel_aim.declination_deg if result.panel_aim else 0.0
+        azimuth = (azimuth + declination) % 360.0
+    return PictureOut(
+        document_id=row.pk, width_px=read.width_px, height_px=read.height_px, focal_mm=read.focal_mm, azimuth_deg=azimuth, panorama=read.panorama,
+        scaled=read.scaled, job=job_out(job),
+    )  # fmt: skip
+
+
+@router.get("/{number}/skylines/{index}.{form}")
+def export_skyline(request: HttpRequest, number: str, index: int, form: Literal["csv", "json"]) -> HttpResponse:
+    """The points of one skyline as CSV (azimuth, elevation) or JSON; what is written can be read in again."""
+    facts = assessed(edit.find(number)).facts
+    if not 0 <= index < len(facts.skylines):
+        raise NotThere.one("index", f"There is no skyline {index}; the job has {len(facts.skylines)}.")
+    chosen = facts.skylines[index]
+    content = as_csv(chosen.points) if form == "csv" else as_json(chosen.points)
+    answer = HttpResponse(content, content_type=f"{'text/csv' if form == 'csv' else 'application/json'}; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="skyline-{number}-{chosen.letter or "place"}.{form}"'
+    return answer
+
+
+class HorizonOrder(Model):
+    """What horizon is wanted: at which position, how far."""
+
+    letter: str = Field(default="", max_length=3)
+    reach_km: float = Field(default=60.0, gt=0, le=200)
+
+
+def _add_horizon(job: Job, order: HorizonOrder, progress: Progress) -> dict[str, Any]:
+    facts = facts_of(job)
+    if facts.latitude_deg is None or facts.longitude_deg is None:
+        raise InputError.one("place", "the place is not known; enter it at Brief")
+    at = next((one for one in facts.positions if one.letter == order.letter), None)
+    latitude, longitude = facts.latitude_deg, facts.longitude_deg
+    if at is not None and at.latitude_deg is not None and at.longitude_deg is not None:
+        latitude, longitude = at.latitude_deg, at.longitude_deg
+    height = terminal_height(facts, order.letter) or 2.0
+    given = HorizonInput(latitude_deg=latitude, longitude_deg=longitude, terminal_height_m=height, reach_km=order.reach_km)
+    found = find_horizon(given, [tile for _, tile in terrain_files.tiles()], progress)
+    new = SkylineSet(name="Terrain", letter=order.letter, read_height_m=height, points=found.points())
+    kept = [one for one in facts.skylines if not (one.name == "Terrain" and one.letter == order.letter)]
+    skylines = [one.model_dump(mode="json") for one in (*kept, new)]
+    with transaction.atomic():
+        edit.put_list(job, "skylines", skylines)
+        edit.patch(job, edit.JobPatch(sky_set=len(skylines) - 1))
+    return {"job": job_out(job).model_dump(mode="json"), "ground_m": found.ground_m, "points": len(new.points)}
+
+
+@router.post("/{number}/sky/horizon")
+def horizon(request: HttpRequest, number: str, order: HorizonOrder) -> StreamingHttpResponse:
+    """The horizon from the loaded elevation tiles becomes a skyline of the job. A stream of progress, see `work`."""
+    job = edit.editable(number)
+    return stream(lambda progress: _add_horizon(job, order, progress))
+
+
+class SimulationOrder(Model):
+    """A simulation other than the one that the station shows."""
+
+    letter: str | None = Field(default=None, max_length=3)
+    duration_h: float = Field(default=12.0, gt=0, le=48)
+    step_s: float = Field(default=1.0, ge=0.1, le=15)
+    seed: int = Field(default=1, ge=0, le=2**31)
+    schedule: Literal["even", "highest"] = "even"
+    season: Season = "leaf"
+    ahead_years: float = Field(default=0.0, ge=0, le=40)
+    terminal_height_m: float | None = Field(default=None, ge=0, le=300)
+
+
+@router.post("/{number}/sky/simulate")
+def simulate_sky(request: HttpRequest, number: str, order: SimulationOrder) -> StreamingHttpResponse:
+    """The low-orbit simulation with other hours, seed, season, height or years. A stream of progress, see `work`."""
+    given = low_orbit_input(assessed(edit.find(number)).facts, order.letter)
+    if given is None:
+        raise InputError.one("job", "place, panel and constellation are needed; choose them at Brief")
+    change = order.model_dump(exclude={"letter"}, exclude_none=True)
+    wanted = LowOrbitInput.model_validate({**given.model_dump(), **change})
+    return stream(lambda progress: simulate(wanted, progress).as_dict())
+
+
+@router.delete("/work/{work_id}", response=dict[str, bool])
+def stop_work(request: HttpRequest, work_id: str) -> dict[str, bool]:
+    """Asks running work to stop."""
+    return {"stopped": stop(work_id)}
+
+
+@router.get("/{number}/sky/input", response=dict[str, Any])
+def sky_input(request: HttpRequest, number: str, letter: str | None = None) -> dict[str, Any]:
+    """The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job. Raises Conflict while something is missing."""
+    facts = assessed(edit.find(number)).facts
+    terminal = facts.terminal
+    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or terminal is None:
+        raise Conflict.one("job", "Place, satellite and terminal are needed; choose them at Brief.")
+    given = SkyInput(
+        latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, height_m=facts.height_m,
+        satellite_longitude_deg=facts.satellite.longitude_deg, date=facts.date, aperture_mm=terminal.aperture_mm, receive_ghz=terminal.receive_ghz,
+        **surroundings(facts, facts.position_letter if letter is None else letter),
+    )  # fmt: skip
+    return given.model_dump(mode="json")
+
+
+class LogOut(Schema):
+    """How a log was read."""
+
+    columns: list[str]
+    guessed: dict[str, str]
+    unread: list[str]
+    job: JobOut
+
+
+@router.post("/{number}/trial/start", response=JobOut)
+def start_trial(request: HttpRequest, number: str) -> JobOut:
+    """Starts the trial's clock."""
+    job = edit.editable(number)
+    trial.start(job)
+    return job_out(job)
+
+
+@router.post("/{number}/trial/end", response=JobOut)
+def end_trial(request: HttpRequest, number: str) -> JobOut:
+    """Ends the trial."""
+    job = edit.editable(number)
+    trial.end(job)
+    return job_out(job)
+
+
+@router.delete("/{number}/trial", response=JobOut)
+def forget_trial(request: HttpRequest, number: str) -> JobOut:
+    """Takes the trial out."""
+    job = edit.editable(number)
+    trial.forget(job)
+    return job_out(job)
+
+
+@router.post("/{number}/trial/log", response=LogOut)
+def take_log(request: HttpRequest, number: str, file: File[UploadedFile], columns: Annotated[str, Form()] = "{}") -> LogOut:
+    """Reads the trial's log (CSV or JSON); `columns` says as JSON which of its columns is which of ours."""
+    job = edit.editable(number)
+    told = json.loads(columns)
+    log = trial.take_log(job, file.name or "log", text_of(file), {str(field): str(column) for field, column in told.items()})
+    return LogOut(columns=log.columns, guessed=log.guessed, unread=log.unread, job=job_out(job))
+
+
+__all__ = ["router"]
