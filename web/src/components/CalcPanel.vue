@@ -12,6 +12,7 @@ export interface PanelField { key: string; label: string; unit?: string; start?:
 type Result = Record<string, unknown>
 
 const props = defineProps<{ name: string; fields?: PanelField[]; fixed: Record<string, unknown>; show: (result: Result) => [string, string][]; wait?: string }>()
+const emit = defineEmits<{ typed: [Record<string, unknown>] }>()
 const prefs = usePrefs()
 const texts = ref<Record<string, string>>(Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])))
 const result = ref<Result | null>(null)
@@ -24,6 +25,7 @@ const rows = computed(() => (result.value ? props.show(result.value) : []))
 async function calculate(): Promise<void> {
   if (!complete.value) { result.value = null; findings.value = []; return }
   const typed = Object.fromEntries((props.fields ?? []).filter((field) => texts.value[field.key] !== '').map((field) => [field.key, field.choices ? texts.value[field.key] : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system)]))
+  emit('typed', typed)
   busy.value = true
   try {
     const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }))

@@ -16,8 +16,9 @@ const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const words = ref<Schemas['BriefChoices'] | null>(null)
 void unwrap(client.GET('/api/stores/brief')).then((found) => { words.value = found })
-const terminals = computed(() => (store.catalogue?.terminals ?? []).map((one) => ({ label: `${one.name} · family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}`, value: one.code })))
+const terminals = computed(() => (store.catalogue?.terminals ?? []).map((one) => ({ label: one.panel ? `${one.name} · family ${one.family}, low-orbit panel` : `${one.name} · family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}`, value: one.code })))
 const satellites = computed(() => (store.catalogue?.satellites ?? []).map((one) => ({ label: `${one.name} · ${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}`, value: one.code })))
+const constellations = computed(() => (store.catalogue?.constellations ?? []).map((one) => ({ label: `${one.name} · ${(one.elements ?? []).length ? `${(one.elements ?? []).length} satellites by elements` : (one.shells ?? []).map((shell) => `${shell.altitude_km} km, ${shell.inclination_deg}°`).join('; ')}`, value: one.code })))
 const LINKS = [{ label: '–', value: '' }, { label: 'wired', value: 'wired' }, { label: 'wireless', value: 'wireless' }]
 const runColumns: Column[] = [{ key: 'down_mbps', label: 'Download', unit: 'mbps' }, { key: 'up_mbps', label: 'Upload', unit: 'mbps' }, { key: 'latency_ms', label: 'Latency', unit: 'ms' }, { key: 'link', label: 'Device was', choices: LINKS }, { key: 'note', label: 'Test and time', text: true }]
 const before = (row: Record<string, unknown>) => row.when === 'before'
@@ -35,7 +36,8 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <entry-field field="height_m" label="Height above sea" :value="job.facts.height_m" unit="m" />
     <entry-field field="date" label="Day of the work" :value="job.facts.date" hint="Year-month-day; for the magnetic model" />
     <pick-field field="terminal_code" label="Terminal" :value="job.terminal_code" :options="terminals" />
-    <pick-field field="satellite_code" label="Satellite" :value="job.satellite_code" :options="satellites" />
+    <pick-field v-if="job.facts.terminal?.panel" field="constellation_code" label="Constellation" :value="job.constellation_code" :options="constellations" />
+    <pick-field v-else field="satellite_code" label="Satellite" :value="job.satellite_code" :options="satellites" />
   </div>
   <div v-if="words">
     <h2 class="group">The place</h2>

@@ -3,6 +3,7 @@ import { IconX } from '@tabler/icons-vue'
 import { NButton, NInput, NRadioButton, NRadioGroup, NSelect } from 'naive-ui'
 import { computed, nextTick, onMounted, ref } from 'vue'
 import DevicePanel from '@/components/DevicePanel.vue'
+import PanelAttitude from '@/components/PanelAttitude.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
 import { formatQuantity, fromEntry } from '@/lib/quantity'
@@ -61,6 +62,8 @@ const way = computed(() => {
 </script>
 
 <template>
+  <panel-attitude v-if="store.job?.assessment.panel_aim" />
+  <template v-else>
   <p class="caution"><b>Radio energy:</b> the feed transmits once the modem is online. Nobody in front of the dish; switch off before touching the feed. On the ladder, tie off before you let go with both hands.</p>
   <div class="row">
     <n-radio-group v-model:value="axis" aria-label="Axis"><n-radio-button value="elevation">Elevation</n-radio-button><n-radio-button value="azimuth">Azimuth</n-radio-button></n-radio-group>
@@ -117,6 +120,7 @@ const way = computed(() => {
       <entry-field field="clinometer_at_peak_deg" label="Clinometer on the peak" :value="job.facts.clinometer_at_peak_deg" unit="deg" :hint="job.clinometer_code ? job.assessment.aim?.clinometer_face : 'Choose your clinometer at Aim, else nothing is learnt'" />
     </div>
   </section>
+  </template>
 </template>
 
 <style scoped>

@@ -6,8 +6,11 @@ import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
 export type Patch = Schemas['JobPatch']
-type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks'
-export type ListName = 'skyline' | 'cable-pieces' | 'runs' | 'positions' | 'deliveries' | SmallList
+export type SkylineSet = Schemas['SkylineSet']
+type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks' | 'skylines' | 'sky_photos' | 'attitudes'
+type WholeList = 'cable-pieces' | 'runs' | 'positions' | 'deliveries' | SmallList
+/** `skyline` and `obstacles` lie inside the skyline in use. */
+export type ListName = 'skyline' | 'obstacles' | WholeList
 type Undo = () => Promise<unknown>
 
 export const useJob = defineStore('job', () => {
@@ -45,15 +48,15 @@ export const useJob = defineStore('job', () => {
   }
 
   /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
-  function change(ask: () => Promise<Job>, fields: string[], prefix = ''): Promise<boolean> {
+  function change(ask: () => Promise<Job>, fields: string[], prefix = '', inside = ''): Promise<boolean> {
     saving.value += 1
-    const done = queue.then(() => send(ask, fields, prefix))
+    const done = queue.then(() => send(ask, fields, prefix, inside))
     queue = done.catch(() => false)
     return done
   }
   /** One change after the other, so that an older answer never overwrites a newer one. */
   let queue: Promise<unknown> = Promise.resolve()
-  async function send(ask: () => Promise<Job>, fields: string[], prefix: string): Promise<boolean> {
+  async function send(ask: () => Promise<Job>, fields: string[], prefix: string, inside: string): Promise<boolean> {
     try {
       job.value = await ask()
       for (const field of Object.keys(faults.value)) if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
@@ -65,7 +68,7 @@ export const useJob = defineStore('job', () => {
       if (!(error instanceof ApiError)) throw error
       for (const field of Object.keys(faults.value)) if (prefix && field.startsWith(prefix)) delete faults.value[field]
       const named = error.faults.filter((fault) => prefix || fields.includes(fault.field) || fault.field === 'place')
-      for (const fault of named) faults.value[fault.field === 'place' ? 'place_text' : prefix + fault.field] = fault.message
+      for (const fault of named) faults.value[fault.field === 'place' ? 'place_text' : prefix + (inside && fault.field.startsWith(inside) ? fault.field.slice(inside.length) : fault.field)] = fault.message
       trouble.value = named.length > 0 ? '' : error.message
       return false
     } finally {
@@ -82,21 +85,38 @@ export const useJob = defineStore('job', () => {
     return done
   }
 
-  const putList = (name: ListName, entries: unknown[]) => {
+  const sets = computed<SkylineSet[]>(() => job.value?.facts.skylines ?? [])
+  const setIndex = computed(() => job.value?.assessment.sky_more?.set_index ?? null)
+  const skyline = computed<SkylineSet | null>(() => (setIndex.value === null ? null : sets.value[setIndex.value] ?? null))
+  /** All skylines with one part of the one in use changed; a first one is made where there is none. */
+  function setsWith(part: 'points' | 'obstacles', entries: unknown[]): unknown[] {
+    if (!sets.value.length) return [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
+    return sets.value.map((one, at) => (at === setIndex.value ? { ...one, [part]: entries } : one))
+  }
+
+  /** Puts a list of the job. Faults are shown under `shownAs`, without what stands before them inside the list. */
+  const putList = (name: WholeList, entries: unknown[], shownAs: string = name, inside = '') => {
     const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: number.value, name: list } }, body: entries as Record<string, unknown>[] })
     const calls = {
       settings: small('settings'), extra_runs: small('extra_runs'), costs: small('costs'), tasks: small('tasks'),
-      skyline: () => client.PUT('/api/jobs/{number}/skyline', { ...path.value, body: entries as Schemas['SkylinePoint'][] }),
+      skylines: small('skylines'), sky_photos: small('sky_photos'), attitudes: small('attitudes'),
       'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path.value, body: entries as Schemas['CablePiece'][] }),
       positions: () => client.PUT('/api/jobs/{number}/positions', { ...path.value, body: entries as Schemas['Candidate'][] }),
       deliveries: () => client.PUT('/api/jobs/{number}/deliveries', { ...path.value, body: entries as Schemas['Delivery'][] }),
       runs: () => client.PUT('/api/jobs/{number}/runs', { ...path.value, body: entries as Schemas['ServiceRun'][] }),
     }
-    return change(() => unwrap(calls[name]()), [], `${name}.`)
+    return change(() => unwrap(calls[name]()), [], `${shownAs}.`, inside)
   }
 
   /** Puts a list whole; undo brings the one before back. */
   async function replaceList(name: ListName, entries: unknown[], before: unknown[]): Promise<boolean> {
+    if (name === 'skyline' || name === 'obstacles') {
+      const part = name === 'skyline' ? 'points' : 'obstacles'
+      const was = sets.value
+      const done = await putList('skylines', setsWith(part, entries), name, `${setIndex.value ?? 0}.${part}.`)
+      if (done) undos.value.push(() => putList('skylines', was))
+      return done
+    }
     const done = await putList(name, entries)
     if (done) undos.value.push(() => putList(name, before))
     return done
@@ -134,6 +154,12 @@ export const useJob = defineStore('job', () => {
   const patchDocument = (id: number, body: Schemas['DocumentPatch']) => change(() => unwrap(client.PATCH('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } }, body })), [], 'document.')
   const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
+  const startTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/start', path.value)), [])
+  const endTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/end', path.value)), [])
+  const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
+  /** Takes a job that another call brought. */
+  async function take(news: Job): Promise<void> { job.value = news; savedAt.value = new Date(); await drawAnew() }
+
   /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
   async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
     const asked = number.value
@@ -160,6 +186,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    sets, setIndex, skyline, startTrial, endTrial, forgetTrial, take, open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import client, { ApiError, unwrap } from '@/api/client'
 import CourseLine from '@/components/CourseLine.vue'
 import DialStrip from '@/components/DialStrip.vue'
+import PanelStrip from '@/components/PanelStrip.vue'
 import HeadLine from '@/components/HeadLine.vue'
 import MarginNotes from '@/components/MarginNotes.vue'
 import SavedNote from '@/components/SavedNote.vue'
@@ -65,6 +66,7 @@ useShortcuts({
     <main class="sheet" :aria-label="station.name">
       <p class="line"><span>{{ store.number }} · {{ store.job.facts.customer || 'No name yet' }}</span><saved-note /></p>
       <dial-strip v-if="code !== 'brief' && store.job.assessment.aim?.visible" :aim="store.job.assessment.aim" :beam="store.job.assessment.beam ?? null" :circular="store.job.facts.terminal?.polarization === 'circular'" />
+      <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
       <h1><head-line :segments="station.headline" /></h1>
       <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble }}</p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />

@@ -6,9 +6,9 @@ import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import SchemaField from '@/components/SchemaField.vue'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
-type Kind = 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket'
+type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket'
 type Entry = Record<string, unknown>
-const KINDS: { kind: Kind; title: string }[] = [{ kind: 'satellite', title: 'Satellites and beams' }, { kind: 'terminal', title: 'Terminals' }, { kind: 'cable', title: 'Cables' }, { kind: 'instrument', title: 'Instruments' }, { kind: 'bracket', title: 'Brackets for spare feeds' }]
+const KINDS: { kind: Kind; title: string }[] = [{ kind: 'satellite', title: 'Satellites and beams' }, { kind: 'constellation', title: 'Constellations of low orbits' }, { kind: 'terminal', title: 'Terminals' }, { kind: 'cable', title: 'Cables' }, { kind: 'instrument', title: 'Instruments' }, { kind: 'bracket', title: 'Brackets for spare feeds' }]
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const firm = ref<Schemas['FirmOut'] | null>(null)
 const rules = ref<Entry>({})
@@ -29,7 +29,8 @@ async function schemaOf(kind: Kind | 'rules'): Promise<Node> {
 
 const rows = computed<Record<Kind, { code: string; name: string; note: string; data: unknown }[]>>(() => ({
   satellite: (catalogue.value?.satellites ?? []).map((one) => ({ code: one.code, name: one.name, note: `${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}, beams ${(one.beams ?? []).map((beam) => beam.letter).join(', ') || 'none'}`, data: one })),
-  terminal: (catalogue.value?.terminals ?? []).map((one) => ({ code: one.code, name: one.name, note: `family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}, mast ${one.mast.least_mm} to ${one.mast.most_mm} mm`, data: one })),
+  terminal: (catalogue.value?.terminals ?? []).map((one) => ({ code: one.code, name: one.name, note: `family ${one.family}, ${one.panel ? `panel, cone ${one.panel.cone_half_deg}° over ${one.panel.least_elevation_deg}°` : `${one.aperture_mm / 1000} m, ${one.polarization}`}, mast ${one.mast.least_mm} to ${one.mast.most_mm} mm`, data: one })),
+  constellation: (catalogue.value?.constellations ?? []).map((one) => ({ code: one.code, name: one.name, note: [...(one.shells ?? []).map((shell) => `${shell.plane_count * shell.per_plane_count} at ${shell.altitude_km} km, ${shell.inclination_deg}°`), ...((one.elements ?? []).length ? [`${(one.elements ?? []).length} satellites by elements`] : [])].join('; '), data: one })),
   cable: (catalogue.value?.cables ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.loop_ohm_per_100m} Ω loop per 100 m, ${one.diameter_mm} mm, bends to ${one.bend_radius_mm} mm`, data: one })),
   instrument: (catalogue.value?.instruments ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.kind}, ${(one.checks ?? []).length} checks`, data: one })),
   bracket: (catalogue.value?.brackets ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.least_mm} to ${one.most_mm} mm from the main feed, holds ${one.feed_count}`, data: one })),
@@ -97,6 +98,7 @@ async function saveFirm(): Promise<void> {
 <template>
   <main class="stores">
     <h1>Stores</h1>
+    <p class="quiet">Beams come as GeoJSON, elements as OMM or TLE: of a geosynchronous satellite under Satellites, of low orbits under Constellations (one file a constellation).</p>
     <p v-if="trouble && !editing" class="trouble" role="alert">{{ trouble }}</p>
     <p v-else-if="said" role="status">{{ said }}</p>
     <section v-if="editing" ref="editor" class="block" aria-label="Editor">

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/** A panel set by hand: what its page or the instruments show, which knob to turn, and how it stood on other days. */
+import { computed } from 'vue'
+import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import { formatQuantity } from '@/lib/quantity'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const aim = computed(() => job.value.assessment.panel_aim!)
+const attitude = computed(() => job.value.assessment.attitude ?? null)
+const tolerance = computed(() => job.value.facts.terminal?.panel?.tolerance_deg ?? 5)
+const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
+const columns: Column[] = [{ key: 'on', label: 'Day', text: true, main: true }, { key: 'azimuth_deg', label: 'Bearing, true', unit: 'deg' }, { key: 'tilt_deg', label: 'Tilt from the zenith', unit: 'deg' }, { key: 'note', label: 'Note', text: true }]
+const turned = computed(() => { const rows = job.value.facts.attitudes ?? []; const first = rows[0]; const last = rows.at(-1); return rows.length > 1 && first && last ? { turn: ((last.azimuth_deg - first.azimuth_deg + 540) % 360) - 180, tilt: last.tilt_deg - first.tilt_deg, since: first.on } : null })
+const x = (azimuth: number) => Math.max(-58, Math.min(58, 4 * (((azimuth - aim.value.azimuth_true_deg + 540) % 360) - 180)))
+const y = (tilt: number) => Math.max(-58, Math.min(58, 4 * (tilt - aim.value.tilt_deg)))
+</script>
+
+<template>
+  <template v-if="aim.self_aiming"><p>This panel turns itself. Power it, keep clear of it, and wait: a minute to turn, up to half an hour after an update before its estimate of the sky means anything.</p><p class="caution"><b>Moving parts:</b> nobody near it while it turns, nothing in its way.</p></template>
+  <template v-else>
+    <div class="both">
+      <svg viewBox="-70 -70 140 140" class="box" role="img" :aria-label="attitude ? `Off by ${show(attitude.misaligned_deg, 'deg')} of ${show(tolerance, 'deg')} allowed` : 'Not read yet'">
+        <path d="M-64,0H64M0,-64V64" stroke="var(--rule)" stroke-width="1" /><circle r="60" fill="none" stroke="var(--rule)" />
+        <rect :x="-4 * tolerance" :y="-4 * tolerance" :width="8 * tolerance" :height="8 * tolerance" rx="2" fill="var(--stream-tint)" stroke="var(--stream)" stroke-width="1.5" />
+        <template v-for="(one, index) in job.facts.attitudes ?? []" :key="index"><circle :cx="x(one.azimuth_deg)" :cy="y(one.tilt_deg)" :r="index === (job.facts.attitudes ?? []).length - 1 ? 5 : 2.5" :fill="index === (job.facts.attitudes ?? []).length - 1 ? 'var(--rust)' : 'var(--quiet)'" /></template>
+        <text x="0" y="-62" font-size="7" text-anchor="middle" fill="var(--quiet)">too upright</text><text x="0" y="68" font-size="7" text-anchor="middle" fill="var(--quiet)">too flat</text>
+      </svg>
+      <table class="grid-table" aria-label="Knobs"><tbody>
+        <tr><th scope="row">Wanted</th><td>{{ show(aim.azimuth_true_deg, 'deg') }} true (compass {{ show(aim.azimuth_magnetic_deg, 'compass_deg') }}), tilt {{ show(aim.tilt_deg, 'deg') }}</td></tr>
+        <template v-if="attitude">
+          <tr><th scope="row">Rotation knob</th><td><b>{{ show(Math.abs(attitude.turn_deg), 'deg') }} {{ attitude.turn_deg >= 0 ? 'clockwise' : 'anticlockwise' }}</b> seen from above</td></tr>
+          <tr><th scope="row">Tilt knob</th><td><b>{{ show(Math.abs(attitude.tilt_deg), 'deg') }} {{ attitude.tilt_deg >= 0 ? 'further down' : 'further up' }}</b></td></tr>
+          <tr><th scope="row">Off by</th><td>{{ show(attitude.misaligned_deg, 'deg') }}, which costs {{ show(attitude.scan_loss_db, 'db') }} of steering</td></tr>
+        </template>
+        <tr v-if="turned"><th scope="row">Since {{ turned.since }}</th><td>turned by {{ show(turned.turn, 'deg') }}, tilted by {{ show(turned.tilt, 'deg') }}</td></tr>
+      </tbody></table>
+    </div>
+    <h2>How it stands</h2>
+    <row-grid name="attitudes" title="Attitudes by day" :columns="columns" :rows="job.facts.attitudes ?? []" :blank="{}" add-label="Add a reading"><template #empty><p class="quiet">Read bearing and tilt from its own page, or with compass and clinometer. Loosen, turn, tighten, read again; after a move wait until it has settled, up to half an hour.</p></template></row-grid>
+    <p class="caution"><b>Radio energy:</b> the panel transmits. Nobody in front of or above it while it is powered; on a vehicle take the pole down before driving.</p>
+  </template>
+</template>
+
+<style scoped>
+.both { display: grid; grid-template-columns: minmax(160px, 240px) 1fr; gap: 24px; align-items: center; }
+.box { width: 100%; height: auto; }
+@media (max-width: 700px) { .both { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** Which skyline is in use and where it was read; points by a fast line, from a file, and into one. */
+import { IconPlus } from '@tabler/icons-vue'
+import { NButton, NInput } from 'naive-ui'
+import { computed, ref } from 'vue'
+import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
+import { type SkylineSet, useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const props = defineProps<{ declination: number }>()
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const text = ref('')
+const trouble = ref('')
+const letters = computed(() => [{ value: '', label: 'the job’s place' }, ...job.value.positions.map((one) => ({ value: one.letter, label: `position ${one.letter}` }))])
+const change = (more: Partial<SkylineSet>) => store.replaceList('skylines', store.sets.map((one, at) => (at === store.setIndex ? { ...one, ...more } : one)), store.sets)
+const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky_set })
+async function another(): Promise<void> {
+  const was = store.sets
+  if (await store.replaceList('skylines', [...was, { name: `Skyline ${was.length + 1}`, letter: job.value.facts.position_letter ?? '', points: [], obstacles: [] }], was)) await choose(was.length)
+}
+async function drop(): Promise<void> {
+  const was = store.sets
+  if (await store.replaceList('skylines', was.filter((_, at) => at !== store.setIndex), was)) await choose(0)
+}
+/** Reads typed lines, CSV or JSON through the core; compass bearings are turned to true ones by it. */
+async function read(typed: string, fromFile: boolean): Promise<boolean> {
+  try {
+    const compass = prefs.north === 'magnetic' && !fromFile
+    const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: 'skyline_text' } }, body: { text: typed, declination_deg: compass ? props.declination : 0 } }))
+    const found = (told.result as { points: Schemas['SkylinePoint'][] }).points
+    trouble.value = ''
+    return await store.replaceList('skyline', [...(store.skyline?.points ?? []), ...found], store.skyline?.points ?? [])
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    trouble.value = error.faults.map((fault) => `${fault.field}: ${fault.message}`).join(' ')
+    return false
+  }
+}
+async function enter(): Promise<void> { if (text.value.trim() && (await read(text.value, false))) text.value = '' }
+async function load(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (file) await read(await file.text(), true)
+  input.value = ''
+}
+const height = computed(() => toEntry(store.skyline?.read_height_m, 'm', prefs.system))
+function setHeight(event: Event): void {
+  const value = fromEntry((event.target as HTMLInputElement).value, 'm', prefs.system)
+  if (value === null || typeof value === 'number') void change({ read_height_m: value })
+}
+const faults = computed(() => Object.entries(store.faults).filter(([field]) => field.startsWith('skylines.')).map(([, message]) => message).join(' '))
+defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
+</script>
+
+<template>
+  <div class="row sets" role="group" aria-label="Skylines">
+    <button v-for="(one, index) in store.sets" :key="index" type="button" :class="['set', { here: index === store.setIndex }]" :aria-pressed="index === store.setIndex" @click="choose(index)">{{ one.name || `Skyline ${index + 1}` }}<span v-if="one.letter" class="quiet"> at {{ one.letter }}</span></button>
+    <n-button v-if="!store.locked" size="small" @click="another"><template #icon><icon-plus /></template>Another skyline</n-button>
+  </div>
+  <div v-if="store.skyline" class="row details">
+    <label>Name<input :value="store.skyline.name" :disabled="store.locked" maxlength="60" @change="change({ name: ($event.target as HTMLInputElement).value })" /></label>
+    <label>Read at<select :value="store.skyline.letter" :disabled="store.locked" @change="change({ letter: ($event.target as HTMLSelectElement).value })"><option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
+    <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="store.locked" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
+    <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">Take this skyline out</button>
+    <span class="files"><a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a> <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span>
+  </div>
+  <form v-if="!store.locked" class="row" @submit.prevent="enter">
+    <label class="grow" for="skyline-line">Fast entry
+      <n-input v-model:value="text" type="textarea" :autosize="{ minRows: 1, maxRows: 8 }" placeholder="210 14.5 tree 40" :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }" @keydown.enter.exact.prevent="enter" /></label>
+    <n-button attr-type="submit" class="foot">Add</n-button>
+    <label class="foot">CSV or JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
+  </form>
+  <p v-if="trouble || faults" class="trouble" role="alert">{{ trouble }} {{ faults }}</p>
+  <p id="skyline-line-note" class="quiet small">{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing, height in degrees, what it is (terrain, building, tree, pole, wire), how far in metres, what of a bare tree blocks (40%). One line a point; Shift+Enter for the next line.</p>
+</template>
+
+<style scoped>
+.sets { gap: 8px; }
+.set { font: inherit; font-weight: 600; min-height: 34px; padding: 0 12px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; cursor: pointer; }
+.set.here { background: var(--stream-tint); border-color: var(--stream); }
+label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
+.grow { flex: 1; min-width: 240px; }
+.foot { align-self: end; }
+.details input, .details select { font: inherit; font-weight: 400; height: 34px; width: 168px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+.details { align-items: end; }
+.files { margin-left: auto; display: flex; gap: 12px; padding-bottom: 6px; }
+</style>
