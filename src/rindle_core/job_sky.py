@@ -215,7 +215,10 @@ def trial_of(facts: JobFacts) -> Outcome[TrialResult] | None:
     told = facts.trial
     if told.started_at is None or told.ended_at is None:
         return None
-    predicted = low_orbit_of(facts, told.letter)
+    given = low_orbit_input(facts, told.letter)
+    if given is not None and told.height_m is not None:
+        given = given.model_copy(update={"terminal_height_m": told.height_m, "read_height_m": set_for(facts, told.letter)[1].read_height_m})
+    predicted = None if given is None else _remembered(given.model_dump_json())
     sectors: list[float] = []
     if predicted is not None:
         blocked = [one.blocked_percent for one in predicted.result.sectors]

@@ -475,7 +475,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
             result.out_percent, rules.low_orbit_hold_percent if held else rules.browse_out_percent, level=Level.HOLD if held else Level.MIND, code="sky.low_orbit",
             unit="percent", clear="The sky is good enough for the panel", over="Too much of the time is without service",
             why=f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}",
-            clears_by=f"Without {help_by.name} {help_by.out_percent:.1f} % would be left; else raise the panel, or try another position."
+            clears_by=f"With “{help_by.name}” gone {help_by.out_percent:.1f} % would be left; else raise the panel, or try another position."
             if help_by else "Raise the panel, or try another position.",
             source="Simulated passes against the skyline, weighed by traffic",
         ),

@@ -87,15 +87,10 @@ def _panel_aim(panel: Any) -> tuple[list[Segment], list[Segment]]:
 
 
 def _low_orbit(found: Any) -> tuple[list[Segment], list[Segment]]:
-    words = sentence(
-        "Without service ",
-        (found.out_percent, "percent"),
-        " of the time, ",
-        (found.interruptions_per_h, "per_h"),
-        ", longest ",
-        (found.longest_gap_s, "s"),
-    )
-    return words, sentence((found.out_percent, "percent"), " out")
+    if found.interruption_count == 0:
+        return sentence("The panel has its sky: no gap in the hours that were followed"), sentence("no gap")
+    gaps = sentence(" of the time: ", (found.interruptions_per_h, "count"), " gaps an hour, longest ", (found.longest_gap_s, "s"))
+    return [*sentence("Without service ", (found.out_percent, "percent")), *gaps], sentence((found.out_percent, "percent"), " out")
 
 
 def _panel_peak(results: Results) -> tuple[list[Segment], list[Segment]]:

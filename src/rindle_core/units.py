@@ -38,7 +38,7 @@ _WORDING: dict[str, _Wording] = {
     "count": _same("", 0),
     "days": _same(" days", 0),
     "years": _same(" years", 1),
-    "per_h": _same(" an hour", 1),
+    "per_h": _same("/h", 1),
     "min": _same(" min", 0),
     "m": _Wording((1.0, " m", 1), (1 / METRES_PER_FOOT, " ft", 1)),
     "km": _Wording((1.0, " km", 0), (1 / 1.609_344, " mi", 0)),

@@ -7,14 +7,14 @@ import queue
 import threading
 import uuid
 from collections.abc import Callable, Iterator
-from typing import Any
+from typing import Any, TypeVar
 
-from django.db import connection
 from django.http import StreamingHttpResponse
 
 from rindle_core.errors import InputError, Stopped
 
 Progress = Callable[[float], bool]
+T = TypeVar("T")
 _LEAST_STEP = 0.01  # progress that is worth a line
 _SILENCE_S = 0.5  # a line is sent at least so often, so that a reader who went away is noticed
 
@@ -29,7 +29,7 @@ def stop(work_id: str) -> bool:
     return event is not None
 
 
-def _worker(work: Callable[[Progress], dict[str, Any]], asked: threading.Event, lines: queue.Queue[dict[str, Any]]) -> None:
+def _worker(work: Callable[[Progress], Any], asked: threading.Event, lines: queue.Queue[dict[str, Any]]) -> None:
     told = 0.0
 
     def progress(share: float) -> bool:
@@ -48,12 +48,23 @@ def _worker(work: Callable[[Progress], dict[str, Any]], asked: threading.Event, 
     except Exception as error:  # the reader must learn that the work has ended, whatever happened
         lines.put({"error": InputError.one("work", f"failed: {error}").as_dict()})
         raise
-    finally:
-        connection.close()
 
 
-def stream(work: Callable[[Progress], dict[str, Any]]) -> StreamingHttpResponse:
-    """Runs the work in a thread of its own. Lines of JSON: `{"id"}`, `{"progress"}`, and one of `{"done"}`, `{"stopped"}`, `{"error"}` at the end."""
+def _finished(line: dict[str, Any], finish: Callable[[Any], dict[str, Any]]) -> dict[str, Any]:
+    """The last line, its result put away. What goes wrong then is told like any other error."""
+    if "done" not in line:
+        return line
+    try:
+        return {"done": finish(line["done"])}
+    except InputError as error:
+        return {"error": error.as_dict()}
+
+
+def stream(work: Callable[[Progress], T], finish: Callable[[T], dict[str, Any]]) -> StreamingHttpResponse:
+    """Runs the work in a thread of its own, which must not touch the database; `finish` puts its result away in the request's own thread.
+
+    Lines of JSON: `{"id"}`, `{"progress"}`, and one of `{"done"}`, `{"stopped"}`, `{"error"}` at the end.
+    """
     work_id, asked, lines = uuid.uuid4().hex, threading.Event(), queue.Queue[dict[str, Any]]()
     _RUNNING[work_id] = asked
 
@@ -66,6 +77,7 @@ def stream(work: Callable[[Progress], dict[str, Any]]) -> StreamingHttpResponse:
                     line = lines.get(timeout=_SILENCE_S)
                 except queue.Empty:
                     line = {}
+                line = _finished(line, finish)
                 yield json.dumps(line, ensure_ascii=False).encode() + b"\n"
                 if line.keys() & {"done", "stopped", "error"}:
                     return

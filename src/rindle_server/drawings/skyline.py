@@ -149,9 +149,11 @@ def _panel(strip: Strip, found: LowOrbitResult, least_elevation_deg: float) -> l
                 f"M{x - 2.5:.1f},{y - 2.5:.1f}l5,5m-5,0l5,-5" if one.blocked else f"M{x:.1f},{y:.1f}h.01"
             )
     if dots:
-        parts.append(tag("path", d="".join(dots), stroke=ink("stream"), stroke_width=3, stroke_linecap="round", fill="none"))
+        parts.append(
+            tag("path", d="".join(dots), stroke=ink("stream"), stroke_width=3, stroke_linecap="round", fill="none", class_="traffic")
+        )
     if crosses:
-        parts.append(tag("path", d="".join(crosses), stroke=ink("rust"), stroke_width=1.3, fill="none"))
+        parts.append(tag("path", d="".join(crosses), stroke=ink("rust"), stroke_width=1.4, fill="none", class_="lost"))
     return parts
 
 
@@ -166,8 +168,8 @@ def _labels(strip: Strip, subject: StripSubject) -> list[str]:
     if arc:
         high = max(arc, key=lambda d: (round(d.elevation_deg), -strip.at(d.azimuth_deg, 0)[0]))
         x, y = strip.at(high.azimuth_deg, high.elevation_deg)
-        left = x < strip.left + strip.width / 2
-        parts.append(words((x + (-10 if left else 10), y), "geostationary arc", 17, "quiet", "end" if left else "start"))
+        outward = x < strip.left + strip.width / 2 and x > strip.left + 170 * strip.size
+        parts.append(words((x + (-10 if outward else 10), y), "geostationary arc", 17, "quiet", "end" if outward else "start"))
     sky = subject.sky
     if sky is not None and sky.satellite.elevation_deg > 0:
         x, y = strip.at(sky.satellite.azimuth_deg, sky.satellite.elevation_deg)
@@ -266,11 +268,10 @@ def skyline_strip(
     inner = [path(run, "quiet", 1) for run in strip.runs(subject.arc)]
     inner += [path(run, "ochre", 1.5 * size, stroke_dasharray="2 5") for run in strip.runs(subject.sun_path)]
     profile = subject.profile()
+    if profile is not None:
+        inner += _hill(strip, subject, profile)
     if subject.low_orbit is not None:
         inner += _panel(strip, subject.low_orbit, subject.least_elevation_deg)
-    if profile is not None:
-        hill = _hill(strip, subject, profile)
-        inner += [tag("g", *hill, opacity=0.86)] if subject.low_orbit is not None else hill
     inner += _as_read(strip, subject)
     if subject.sky is not None and subject.sky.satellite.elevation_deg > 0:
         inner += _fixed(strip, subject.sky, subject.rules)

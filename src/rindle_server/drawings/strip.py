@@ -72,7 +72,7 @@ class Strip:
         for elevation in range(0, int(self.top_deg) + 1, 15 if self.size >= 1 else 30):
             y = self.at(self.centre_deg, elevation)[1]
             parts.append(line((self.left, y), (self.left + self.width, y), "rule", 1))
-            parts.append(words((self.left - 6 * self.size, y + 4), f"{elevation}°", letter, "quiet", "end"))
+            parts.append(words((self.left - 6 * self.size, y + 4), f"{elevation}°", letter, "quiet", "end", class_="grid"))
         left = math.ceil((self.centre_deg - self.half_deg) / 15) * 15
         for turned in range(left, int(self.centre_deg + self.half_deg) + 1, 15):
             x = self.left + (turned - self.centre_deg + self.half_deg) * self.px
@@ -83,11 +83,8 @@ class Strip:
             if self.size < 1 and azimuth % 90:
                 continue
             if azimuth % 30 == 0 or label:
-                parts.append(
-                    words(
-                        (x, y + 24 * self.size), label or f"{azimuth}°", letter, "ink" if label else "quiet", weight=600 if label else 400
-                    )
-                )
+                token, weight = ("ink", 600) if label else ("quiet", 400)
+                parts.append(words((x, y + 24 * self.size), label or f"{azimuth}°", letter, token, weight=weight, class_="grid"))
         return parts
 
 

@@ -13,8 +13,8 @@ from pydantic import Field
 
 from rindle_core.errors import InputError
 from rindle_core.fixed_sky import SkyInput
-from rindle_core.horizon import HorizonInput, find_horizon
-from rindle_core.job_facts import SkylineSet
+from rindle_core.horizon import Horizon, HorizonInput, find_horizon
+from rindle_core.job_facts import JobFacts, SkylineSet
 from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
 from rindle_core.low_orbit import LowOrbitInput, simulate
 from rindle_core.model import Model
@@ -27,9 +27,8 @@ from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit, trial
 from rindle_server.jobs.api import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
-from rindle_server.jobs.models import Job
 from rindle_server.pictures import read_picture
-from rindle_server.work import Progress, stop, stream
+from rindle_server.work import stop, stream
 
 router = Router(tags=["sky"])
 
@@ -85,8 +84,7 @@ class HorizonOrder(Model):
     reach_km: float = Field(default=60.0, gt=0, le=200)
 
 
-def _add_horizon(job: Job, order: HorizonOrder, progress: Progress) -> dict[str, Any]:
-    facts = facts_of(job)
+def _horizon_input(facts: JobFacts, order: HorizonOrder) -> HorizonInput:
     if facts.latitude_deg is None or facts.longitude_deg is None:
         raise InputError.one("place", "the place is not known; enter it at Brief")
     at = next((one for one in facts.positions if one.letter == order.letter), None)
@@ -94,10 +92,14 @@ def _add_horizon(job: Job, order: HorizonOrder, progress: Progress) -> dict[str,
     if at is not None and at.latitude_deg is not None and at.longitude_deg is not None:
         latitude, longitude = at.latitude_deg, at.longitude_deg
     height = terminal_height(facts, order.letter) or 2.0
-    given = HorizonInput(latitude_deg=latitude, longitude_deg=longitude, terminal_height_m=height, reach_km=order.reach_km)
-    found = find_horizon(given, [tile for _, tile in terrain_files.tiles()], progress)
-    new = SkylineSet(name="Terrain", letter=order.letter, read_height_m=height, points=found.points())
-    kept = [one for one in facts.skylines if not (one.name == "Terrain" and one.letter == order.letter)]
+    return HorizonInput(latitude_deg=latitude, longitude_deg=longitude, terminal_height_m=height, reach_km=order.reach_km)
+
+
+def _keep_horizon(number: str, order: HorizonOrder, height_m: float, found: Horizon) -> dict[str, Any]:
+    """The horizon becomes a skyline of the job, in place of an older one of that place, and the one in use."""
+    job = edit.editable(number)
+    new = SkylineSet(name="Terrain", letter=order.letter, read_height_m=height_m, points=found.points())
+    kept = [one for one in facts_of(job).skylines if not (one.name == "Terrain" and one.letter == order.letter)]
     skylines = [one.model_dump(mode="json") for one in (*kept, new)]
     with transaction.atomic():
         edit.put_list(job, "skylines", skylines)
@@ -108,8 +110,11 @@ def _add_horizon(job: Job, order: HorizonOrder, progress: Progress) -> dict[str,
 @router.post("/{number}/sky/horizon")
 def horizon(request: HttpRequest, number: str, order: HorizonOrder) -> StreamingHttpResponse:
     """The horizon from the loaded elevation tiles becomes a skyline of the job. A stream of progress, see `work`."""
-    job = edit.editable(number)
-    return stream(lambda progress: _add_horizon(job, order, progress))
+    given = _horizon_input(facts_of(edit.editable(number)), order)
+    tiles = [tile for _, tile in terrain_files.tiles()]
+    return stream(
+        lambda progress: find_horizon(given, tiles, progress), lambda found: _keep_horizon(number, order, given.terminal_height_m, found)
+    )
 
 
 class SimulationOrder(Model):
@@ -133,7 +138,7 @@ def simulate_sky(request: HttpRequest, number: str, order: SimulationOrder) -> S
         raise InputError.one("job", "place, panel and constellation are needed; choose them at Brief")
     change = order.model_dump(exclude={"letter"}, exclude_none=True)
     wanted = LowOrbitInput.model_validate({**given.model_dump(), **change})
-    return stream(lambda progress: simulate(wanted, progress).as_dict())
+    return stream(lambda progress: simulate(wanted, progress), lambda found: found.as_dict())
 
 
 @router.delete("/work/{work_id}", response=dict[str, bool])

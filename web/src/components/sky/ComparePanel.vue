@@ -47,5 +47,8 @@ figure { margin: 0; border: 1px solid var(--rule); border-radius: 6px; padding: 
 figcaption { font-weight: 700; font-size: 14px; }
 .scroll { overflow-x: auto; position: relative; }
 td svg { vertical-align: -3px; }
+.scroll td, .scroll th { white-space: nowrap; padding-right: 12px; }
+.scroll td.small { white-space: normal; min-width: 170px; }
+.scroll td:nth-child(8) { white-space: normal; }
 .bad { color: var(--rust); }
 </style>

@@ -65,13 +65,13 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
     <label>Read at<select :value="store.skyline.letter" :disabled="store.locked" @change="change({ letter: ($event.target as HTMLSelectElement).value })"><option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
     <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="store.locked" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
     <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">Take this skyline out</button>
-    <span class="files"><a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a> <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span>
   </div>
   <form v-if="!store.locked" class="row" @submit.prevent="enter">
     <label class="grow" for="skyline-line">Fast entry
       <n-input v-model:value="text" type="textarea" :autosize="{ minRows: 1, maxRows: 8 }" placeholder="210 14.5 tree 40" :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }" @keydown.enter.exact.prevent="enter" /></label>
     <n-button attr-type="submit" class="foot">Add</n-button>
-    <label class="foot">CSV or JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
+    <label class="foot">Take in CSV, JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
+    <span v-if="store.setIndex !== null" class="foot files">Give out <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a> <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span>
   </form>
   <p v-if="trouble || faults" class="trouble" role="alert">{{ trouble }} {{ faults }}</p>
   <p id="skyline-line-note" class="quiet small">{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing, height in degrees, what it is (terrain, building, tree, pole, wire), how far in metres, what of a bare tree blocks (40%). One line a point; Shift+Enter for the next line.</p>
@@ -86,5 +86,6 @@ label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .foot { align-self: end; }
 .details input, .details select { font: inherit; font-weight: 400; height: 34px; width: 168px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 .details { align-items: end; }
-.files { margin-left: auto; display: flex; gap: 12px; padding-bottom: 6px; }
+.files { font-size: 14px; padding-bottom: 6px; white-space: nowrap; }
+input[type='file'] { max-width: 200px; }
 </style>

@@ -11,6 +11,8 @@ import { useJob } from '@/stores/job'
 type Point = Schemas['SkylinePoint']
 const props = defineProps<{ centreDeg: number; wide: boolean }>()
 const store = useJob()
+/** Screen pixels left of the sky for the heights. */
+const GUTTER = 34
 const host = ref<SVGSVGElement | null>(null)
 const { width: hostWidth } = useElementSize(host)
 const drawing = computed(() => store.drawings.find((one) => one.name === 'skyline-wide') ?? null)
@@ -23,7 +25,7 @@ const whole = computed<View>(() => {
 const view = ref<View | null>(null)
 const shown = computed(() => view.value ?? start())
 /** Drawing units per screen pixel: marks and letters keep their size while the sky is zoomed. */
-const unit = computed(() => shown.value.width / Math.max(hostWidth.value, 200))
+const unit = computed(() => shown.value.width / Math.max(hostWidth.value - GUTTER, 200))
 function start(): View {
   const all = whole.value
   if (props.wide) return { ...all }
@@ -138,13 +140,14 @@ const chosen = computed(() => (selected.value === null ? null : points.value[sel
       <span class="quiet small" role="status"><template v-if="moving">{{ moving.point.azimuth_deg.toFixed(1) }}° true, {{ moving.point.elevation_deg.toFixed(1) }}° up</template><template v-else-if="chosen">{{ chosen.azimuth_deg.toFixed(1) }}° true, {{ chosen.elevation_deg.toFixed(1) }}° {{ chosen.kind }}; arrows move it, Delete takes it out</template><template v-else-if="!store.locked">Click to set a point, drag a point to move it, drag the sky to pan</template></span>
     </div>
     <svg
-      ref="host" class="editor" :viewBox="`${shown.x} ${shown.y} ${shown.width} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
+      ref="host" class="editor" :style="{ '--unit': unit }" :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + GUTTER * unit} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
       @pointerdown="down($event)" @pointermove="move" @pointerup="up" @pointercancel="pan = null; moving = null" @wheel="wheel" @keydown="keyOnStrip">
       <g class="made" v-html="inner" />
+      <rect :x="shown.x - GUTTER * unit" :y="shown.y" :width="GUTTER * unit" :height="shown.height + 30 * unit" fill="var(--sheet)" />
       <rect :x="shown.x" :y="frame.top_px + frame.height_px + 1.5 * unit" :width="shown.width" :height="60 * unit" fill="var(--sheet)" />
       <g class="axes" aria-hidden="true">
         <template v-for="one in bearings" :key="`b${one.x}`"><line :x1="one.x" :x2="one.x" :y1="frame.top_px + frame.height_px" :y2="frame.top_px + frame.height_px + 6 * unit" stroke="var(--quiet)" :stroke-width="unit" /><text :x="one.x" :y="frame.top_px + frame.height_px + 22 * unit" :font-size="14 * unit" text-anchor="middle" fill="var(--ink)">{{ one.text }}</text></template>
-        <text v-for="one in heights" :key="`h${one.y}`" :x="shown.x + 6 * unit" :y="one.y - 3 * unit" :font-size="13 * unit" fill="var(--quiet)">{{ one.text }}</text>
+        <text v-for="one in heights" :key="`h${one.y}`" :x="shown.x - 6 * unit" :y="one.y + 5 * unit" :font-size="13 * unit" text-anchor="end" fill="var(--quiet)">{{ one.text }}</text>
       </g>
       <polyline v-if="dragged" :points="dragged" fill="none" stroke="var(--rust)" :stroke-width="1.5 * unit" :stroke-dasharray="`${4 * unit} ${3 * unit}`" />
       <g v-for="one in marks" :key="one.index" class="mark" tabindex="0" role="button" :aria-label="`Point ${one.point.azimuth_deg.toFixed(1)}° true, ${one.point.elevation_deg.toFixed(1)}° ${one.point.kind}`" :aria-pressed="selected === one.index" @pointerdown.stop="down($event, one.index)" @focus="selected = one.index" @blur="selected = null" @keydown="keyOnPoint($event, one.index)">
@@ -164,7 +167,10 @@ figure { margin: 0; }
 .tools { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding-bottom: 8px; }
 .editor { width: 100%; height: auto; max-height: 420px; display: block; cursor: crosshair; touch-action: none; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); }
 .made { pointer-events: none; }
-.made :deep(text) { display: none; }
+.made :deep(text) { font-size: calc(var(--unit) * 15px); }
+.made :deep(text.grid) { display: none; }
+.made :deep(.traffic) { stroke-width: calc(var(--unit) * 2.6px); }
+.made :deep(.lost) { stroke-width: calc(var(--unit) * 1.4px); }
 .made :deep(title) { display: none; }
 .mark { cursor: grab; outline: none; }
 .mark:focus-visible circle { stroke: var(--stream); stroke-width: 2; }

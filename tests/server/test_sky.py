@@ -1,0 +1,277 @@
+"""The Sky station over the API: skyline sets, photos, terrain, streams with progress, trials, constellations, comparison."""
+
+import datetime as dt
+import io
+import json
+import math
+
+import numpy as np
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
+
+from rindle_bench.ground import made_up_tile
+from rindle_server import pictures
+from rindle_server.drawings import job_drawings
+from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.models import Job
+from rindle_server.work import stop
+from tests.core.test_low_orbit import made_elements
+
+JSON = {"content_type": "application/json"}
+FIXED, LODGE = "2026-103", "2026-106"
+
+
+def get(client, number):
+    return client.get(f"/api/jobs/{number}").json()
+
+
+def patch(client, number, **fields):
+    return client.patch(f"/api/jobs/{number}", json.dumps(fields), **JSON).json()
+
+
+def put(client, number, name, rows):
+    return client.put(f"/api/jobs/{number}/lists/{name}", json.dumps(rows), **JSON)
+
+
+def upload(client, url, name, content, **more):
+    return client.post(url, {"file": SimpleUploadedFile(name, content), **more})
+
+
+def codes(job, station="sky"):
+    return {one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]}
+
+
+def faults(answer):
+    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
+
+
+def streamed(answer):
+    lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+    assert lines[0]["id"]
+    return [line for line in lines[1:] if line]
+
+
+def jpeg(width, height, **exif):
+    image = Image.new("RGB", (width, height), (120, 140, 150))
+    tags = image.getexif()
+    if "focal" in exif:
+        tags.get_ifd(0x8769)[0xA405] = exif["focal"]
+    if "bearing" in exif:
+        tags.get_ifd(0x8825).update({16: exif.get("reference", "T"), 17: exif["bearing"]})
+    if "orientation" in exif:
+        tags[0x0112] = exif["orientation"]
+    out = io.BytesIO()
+    image.save(out, "JPEG", exif=tags)
+    return out.getvalue()
+
+
+# Positions and skylines
+
+
+def test_plan_a_fails_and_plan_b_is_recommended_with_the_hold_said(crew):
+    job = get(crew, LODGE)
+    more = job["assessment"]["sky_more"]
+    levels = {one["letter"]: one["level"] for one in more["compared"]["ranks"]}
+    assert (levels["A"], levels["B"], levels["C"]) == ("hold", "clear", "hold")
+    assert more["compared"]["recommended"] == "B"
+    assert "On hold: A, C" in codes(job)["sky.position"]["clears_by"]
+    moved = patch(crew, LODGE, position_letter="B")
+    assert moved["assessment"]["sky_more"]["set_name"] == "Main ridge"
+    assert codes(moved)["sky.low_orbit"]["level"] == "clear"
+
+
+def test_a_skyline_read_lower_than_the_terminal_is_corrected_where_distances_are_known(crew):
+    rows = [{"name": "From the ladder", "letter": "A", "read_height_m": 1.6, "points": [{"azimuth_deg": a, "elevation_deg": 40, "distance_m": 10} for a in range(0, 360, 30)]}]  # fmt: skip
+    job = put(crew, FIXED, "skylines", rows).json()
+    # Seen from 5.2 m instead of 1.6 m: atan((10 tan 40° - 3.6) / 10) all round, and the satellite stands at 55.1°.
+    top = math.degrees(math.atan((10 * math.tan(math.radians(40)) - 3.6) / 10))
+    sky = job["assessment"]["sky"]
+    assert sky["margin_deg"] == pytest.approx(sky["satellite"]["elevation_deg"] - top, abs=0.1)
+    assert codes(job)["sky.moved"]["level"] == "clear"
+    bare = [{**rows[0], "points": [{**one, "distance_m": None} for one in rows[0]["points"]]}]
+    assert codes(put(crew, FIXED, "skylines", bare).json())["sky.moved"]["level"] == "mind"
+
+
+def test_a_position_in_another_valley_borrows_no_skyline(crew):
+    rows = [{"letter": "A", "distance_m": 0, "bearing_deg": 0}, {"letter": "Z", "distance_m": 4000, "bearing_deg": 90}]
+    job = crew.put(f"/api/jobs/{FIXED}/positions", json.dumps(rows), **JSON).json()
+    ranks = {one["letter"]: one["level"] for one in job["assessment"]["sky_more"]["compared"]["ranks"]}
+    assert ranks["Z"] == "unknown"
+
+
+def test_a_skyline_comes_out_as_csv_and_json_and_reads_back_the_same(crew):
+    points = get(crew, FIXED)["facts"]["skylines"][0]["points"]
+    for form in ("csv", "json"):
+        text = crew.get(f"/api/jobs/{FIXED}/skylines/0.{form}").content.decode()
+        told = crew.post("/api/calc/skyline_text", json.dumps({"text": text}), **JSON).json()
+        assert told["result"]["points"] == points
+    assert crew.get(f"/api/jobs/{FIXED}/skylines/9.csv").status_code == 404
+
+
+def test_a_faulty_point_names_its_place_in_the_list_and_nothing_is_lost(crew):
+    before = get(crew, FIXED)["facts"]["skylines"]
+    answer = put(crew, FIXED, "skylines", [{"points": [{"azimuth_deg": 10, "elevation_deg": 99}]}])
+    assert list(faults(answer)) == ["0.points.0.elevation_deg"]
+    assert get(crew, FIXED)["facts"]["skylines"] == before
+
+
+def test_the_input_of_the_other_calculators_is_that_of_the_station(crew):
+    given = crew.get(f"/api/jobs/{FIXED}/sky/input").json()
+    told = crew.post("/api/calc/sky", json.dumps(given), **JSON).json()["result"]
+    assert told["margin_deg"] == get(crew, FIXED)["assessment"]["sky"]["margin_deg"]
+    assert crew.get(f"/api/jobs/{LODGE}/sky/input").status_code == 409  # a panel has no satellite
+
+
+# Drawings
+
+
+def test_strips_of_both_kinds_have_their_text_twins(crew):
+    for number, said in ((FIXED, "Margin"), (LODGE, "Without service")):
+        found = assessed(Job.objects.get(number=number))
+        drawn = {one.name: one for one in job_drawings(found.facts, found.result)}
+        assert {"skyline", "skyline-wide", "skyline-A", "skyline-B", "plan"} <= set(drawn)
+        assert said in dict(drawn["skyline"].rows)
+        frame = drawn["skyline-wide"].frame
+        assert frame.width_px / frame.px_per_deg == pytest.approx(360)
+        assert drawn["skyline-A"].svg.count("<clipPath") == 1
+    lodge = {one.name: one for one in job_drawings(found.facts, found.result)}
+    assert 'class="lost"' in lodge["skyline"].svg  # what is blocked is marked by shape as well as by colour
+
+
+# Terrain
+
+
+def test_the_horizon_from_a_tile_becomes_a_skyline_with_progress(crew, settings, tmp_path):
+    settings.HOME = tmp_path
+    assert faults(crew.post(f"/api/jobs/{FIXED}/sky/horizon", "[]", **JSON))  # an order is an object
+    lines = streamed(crew.post(f"/api/jobs/{FIXED}/sky/horizon", "{}", **JSON))
+    assert "no elevation tile covers" in lines[-1]["error"]["message"]
+    assert upload(crew, "/api/places/terrain", "s30e027.hgt", made_up_tile(-30, 27).tobytes()).status_code == 200
+    assert [one["name"] for one in crew.get("/api/places/terrain").json()] == ["S30E027.hgt"]
+    lines = streamed(crew.post(f"/api/jobs/{FIXED}/sky/horizon", json.dumps({"letter": "A", "reach_km": 40}), **JSON))
+    shares = [line["progress"] for line in lines if "progress" in line]
+    assert shares == sorted(shares)
+    job = lines[-1]["done"]["job"]
+    new = job["facts"]["skylines"][-1]
+    assert (new["name"], new["letter"], job["facts"]["sky_set"]) == ("Terrain", "A", len(job["facts"]["skylines"]) - 1)
+    assert max(one["elevation_deg"] for one in new["points"]) < 30
+    assert crew.delete("/api/places/terrain/S30E027.hgt").json() == []
+
+
+def test_made_up_tiles_join_without_a_step():
+    west, east = made_up_tile(-30, 27), made_up_tile(-30, 28)
+    assert np.abs(west[:, -1].astype(int) - east[:, 0].astype(int)).max() <= 1
+
+
+# Simulations
+
+
+def test_another_simulation_streams_its_progress_and_ends_with_its_result(crew):
+    lines = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"duration_h": 12, "seed": 1}), **JSON))
+    done = lines[-1]["done"]
+    assert done["result"]["out_percent"] == get(crew, LODGE)["assessment"]["low_orbit"]["out_percent"]  # the same calculator
+    higher = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"terminal_height_m": 30.0}), **JSON))[-1]["done"]
+    assert higher["result"]["out_percent"] < done["result"]["out_percent"]
+    assert crew.post(f"/api/jobs/{FIXED}/sky/simulate", "{}", **JSON).status_code == 422
+
+
+def test_work_stops_when_it_is_asked_to(crew):
+    answer = crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"duration_h": 48, "step_s": 0.1}), **JSON)
+    body = iter(answer.streaming_content)
+    work_id = json.loads(next(body))["id"]
+    assert crew.delete(f"/api/jobs/work/{work_id}").json() == {"stopped": True}
+    last = [json.loads(line) for line in body][-1]
+    assert "stopped" in last
+    assert stop(work_id) is False  # it is gone
+
+
+# Photos
+
+
+def test_a_photo_is_kept_upright_with_what_the_camera_said(crew):
+    told = upload(
+        crew, f"/api/jobs/{FIXED}/sky/photo", "north.jpg", jpeg(400, 300, focal=26, bearing=30.0, reference="M", orientation=6)
+    ).json()
+    assert (told["width_px"], told["height_px"], told["panorama"]) == (300, 400, False)
+    declination = told["job"]["assessment"]["aim"]["declination_deg"]
+    assert (told["focal_mm"], told["azimuth_deg"]) == (26, pytest.approx((30 + declination) % 360))
+    document = next(one for one in told["job"]["documents"] if one["id"] == told["document_id"])
+    assert (document["kind"], document["name"]) == ("photo", "north.jpg")
+    photo = {"width_px": 300, "height_px": 400, "projection": "flat", "horizon_y_px": 200, "marks": [{"x_px": 10, "azimuth_deg": 350}, {"x_px": 290, "azimuth_deg": 20}], "trace": [[10, 150], [150, 120], [290, 160]]}  # fmt: skip
+    kept = put(crew, FIXED, "sky_photos", [{"document_id": told["document_id"], "photo": photo}]).json()
+    assert kept["facts"]["sky_photos"][0]["photo"]["trace"][1] == [150, 120]
+
+
+def test_a_large_panorama_is_scaled_and_what_is_no_picture_refused(crew, monkeypatch):
+    monkeypatch.setattr(pictures, "MOST_WIDTH_PX", 500)
+    told = upload(crew, f"/api/jobs/{FIXED}/sky/photo", "pan.jpg", jpeg(1500, 300)).json()
+    assert (told["width_px"], told["height_px"], told["panorama"], told["scaled"]) == (500, 100, True, True)
+    assert "not a picture" in faults(upload(crew, f"/api/jobs/{FIXED}/sky/photo", "x.jpg", b"nothing"))["file"]
+
+
+# Trials
+
+
+def test_the_demos_trial_agrees_with_what_was_predicted_for_its_place(crew):
+    trial = get(crew, LODGE)["assessment"]["sky_more"]["trial"]
+    assert trial["believe"] == "both"
+    assert abs(trial["difference_sd"]) <= 2
+    assert {one["cause"] for one in trial["causes"]} == {"blocked", "network"}
+    assert sum(one["seconds_s"] for one in trial["hours"]) == pytest.approx(sum(one["seconds_s"] for one in trial["causes"]))
+
+
+def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
+    url = f"/api/jobs/{LODGE}/trial"
+    crew.delete(url)
+    assert codes(get(crew, LODGE))["sky.trial"]["level"] == "unknown"  # this job wants a trial first
+    assert faults(crew.post(f"{url}/end"))["trial"]
+    crew.post(f"{url}/start")
+    started = get(crew, LODGE)["facts"]["trial"]["started_at"]
+    job = crew.post(f"{url}/end").json()
+    assert job["facts"]["trial"]["ended_at"] >= started
+    crew.delete(url)
+    begin = dt.datetime(2026, 11, 20, 5, tzinfo=dt.UTC)
+    rows = "".join(f"{(begin + dt.timedelta(minutes=9 * at)).isoformat()};{3 + at % 4};obstructed\n" for at in range(60))
+    log = f"when;secs;why\n{rows}".encode()
+    answer = upload(crew, f"{url}/log", "log.csv", log)
+    assert {"columns.start"} <= set(faults(answer))
+    told = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"start": "when", "cause": "why"})).json()
+    assert told["guessed"] == {"start": "when", "seconds": "secs", "cause": "why"}
+    trial = told["job"]["assessment"]["sky_more"]["trial"]
+    assert trial["hours_h"] == pytest.approx(59 * 9 / 60)  # from the first to the last event, as nobody timed it
+    assert trial["causes"][0]["count"] == 59  # the last begins when the trial ends
+
+
+# Constellations and panels
+
+
+def test_elements_of_low_orbits_become_a_constellation_and_serve_a_panel(crew):
+    text = "".join(f"TEST {at}\n{first}\n{second}\n" for at, (first, second) in enumerate(made_elements(80)))
+    told = upload(crew, "/api/stores/constellation/import", "Test train.tle", text.encode()).json()
+    assert next(one for one in told["constellations"] if one["code"] == "test-train")["name"] == "Test train"
+    job = patch(crew, LODGE, constellation_code="test-train")
+    assert job["assessment"]["low_orbit"]["usable_mean_count"] > 0
+    late = patch(crew, LODGE, date="2027-02-01")
+    assert codes(late)["sky.elements_age"]["level"] == "mind"
+    geo = upload(crew, "/api/stores/satellite/import", "e.tle", text.encode())
+    assert "geosynchronous" in faults(geo)["elements"]
+
+
+def test_a_panel_set_by_hand_is_told_its_knobs_and_its_drift(crew):
+    job = get(crew, "2026-107")
+    found = codes(job, "peak")["peak.attitude"]
+    assert found["level"] == "hold"
+    assert "12° clockwise" in found["clears_by"]
+    news = [*job["facts"]["attitudes"], {"on": "2026-11-24", "azimuth_deg": 181, "tilt_deg": 21}]
+    assert codes(put(crew, "2026-107", "attitudes", news).json(), "peak")["peak.attitude"]["level"] == "clear"
+    job = patch(crew, "2026-107", panel_azimuth_deg=0)
+    assert job["assessment"]["low_orbit"]["best_bearing"]["out_percent"] <= job["assessment"]["low_orbit"]["out_percent"]
+
+
+def test_a_panel_without_its_constellation_says_what_is_missing(crew):
+    job = patch(crew, LODGE, constellation_code="")
+    assert codes(job, "brief")["brief.constellation"]["level"] == "unknown"
+    assert job["assessment"]["low_orbit"] is None
+    assert crew.get(f"/api/jobs/{LODGE}/drawings").status_code == 200
+    assert crew.get(f"/api/jobs/{LODGE}/report.html").status_code == 200
