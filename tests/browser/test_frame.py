@@ -30,7 +30,8 @@ def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
 
 def test_bearings_switch_between_compass_and_true_by_the_declination(page):
     page.goto("/jobs/2026-101/sky")
-    first = page.locator("table input").first
+    page.locator("summary").filter(has=page.get_by_text("Points", exact=True)).click()
+    first = page.get_by_role("region", name="Skyline points").locator("table input").first
     compass = float(first.input_value())
     page.keyboard.press("m")
     expect(page.get_by_role("columnheader", name="True bearing")).to_be_visible()

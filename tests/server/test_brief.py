@@ -75,6 +75,8 @@ def test_candidate_positions_lie_where_they_were_measured_to(crew):
     a, b = job["positions"]
     assert a["latitude_deg"] == pytest.approx(-29.5527 - 100 / 110_850, abs=1e-6)
     assert (b["latitude_deg"], b["longitude_deg"]) == (-29.5, 28.4)
+    twice = crew.put("/api/jobs/2026-102/positions", json.dumps([rows[0], rows[0]]), **JSON)
+    assert "twice" in faults(twice)["1.letter"]
     bad = crew.put("/api/jobs/2026-102/positions", json.dumps([{"letter": "C"}]), **JSON)
     assert "distance and a bearing" in faults(bad)["0.place_text"]
 

@@ -39,7 +39,9 @@ def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
     if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0:
         return []
     narrow = skyline_strip(subject, half_width_deg=180.0, px=2.7) if subject.low_orbit is not None else skyline_strip(subject)
-    wide = skyline_strip(replace(subject, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)
+    worked_on = facts.skylines[min(facts.sky_set, len(facts.skylines) - 1)].letter if facts.skylines else facts.position_letter
+    edited = subject_of(facts, result, worked_on) or subject
+    wide = skyline_strip(replace(edited, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)
     return [narrow, wide, *position_strips(facts, result)]
 
 

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from rindle_core.fixed_sky import SkyDirection, SkyResult, arc_directions, sun_directions_of
 from rindle_core.house_rules import HouseRules
 from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.job_sky import surroundings
+from rindle_core.job_sky import low_orbit_of, sky_of, surroundings
 from rindle_core.low_orbit import LowOrbitResult
 from rindle_core.skyline import Kind, Profile, SkylinePoint, Surroundings, elevation_at
 from rindle_core.units import format_quantity
@@ -47,14 +47,17 @@ def subject_of(facts: JobFacts, result: JobAssessment, letter: str | None = None
     if facts.latitude_deg is None or facts.longitude_deg is None:
         return None
     at = facts.position_letter if letter is None else letter
-    view = next((one for one in result.sky_more.positions if one.letter == at), None) if result.sky_more and letter is not None else None
+    sky, simulated = result.sky, result.low_orbit
+    if at != facts.position_letter:
+        fixed, panel_sky = sky_of(facts, at), low_orbit_of(facts, at)
+        sky, simulated = fixed.result if fixed else None, panel_sky.result if panel_sky else None
     panel = facts.terminal.panel if facts.terminal else None
     return StripSubject(
         around=Surroundings(**surroundings(facts, at)),
         arc=arc_directions(facts.latitude_deg, facts.longitude_deg, facts.height_m),
         sun_path=sun_directions_of(facts.latitude_deg, facts.longitude_deg, facts.date),
-        sky=view.sky if view else result.sky,
-        low_orbit=view.low_orbit if view else result.low_orbit,
+        sky=sky,
+        low_orbit=simulated,
         least_elevation_deg=panel.least_elevation_deg if panel else 0.0,
     )
 
@@ -294,6 +297,9 @@ def position_strips(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
     for one in result.sky_more.positions if result.sky_more else []:
         subject = subject_of(facts, result, one.letter)
         if subject is not None:
+            subject = replace(
+                subject, low_orbit=subject.low_orbit and subject.low_orbit.model_copy(update={"traffic": []})
+            )  # too fine for so small a strip
             wide = 180.0 if subject.low_orbit is not None else 60.0
             drawn.append(
                 skyline_strip(

@@ -20,7 +20,10 @@ class Candidate(CandidateFacts):
 @whole
 def put_positions(job: models.Job, entries: list[Candidate]) -> None:
     """Puts the candidate positions in place of the old ones. Raises InputError for a place that cannot be read."""
+    letters = [entry.letter for entry in entries]
     for at, entry in enumerate(entries):
+        if entry.letter in letters[:at]:
+            raise InputError.one(f"{at}.letter", f"{entry.letter} is there twice; every position has a letter of its own")
         if entry.place_text:
             try:
                 parse_place(PlaceInput(place=entry.place_text))

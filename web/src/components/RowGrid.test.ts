@@ -41,6 +41,19 @@ describe('a grid of rows', () => {
     expect(put.mock.calls[0]![1]).toEqual([{ azimuth_deg: 10, elevation_deg: 7 }])
   })
 
+  it('keeps what is typed while an earlier save is still under way', async () => {
+    let finish: (saved: boolean) => void = () => undefined
+    const { store, wrapper, inputs } = grid()
+    vi.spyOn(store, 'replaceList').mockImplementation(() => new Promise((done) => { finish = done }))
+    await inputs()[1]!.setValue('7')
+    await vi.advanceTimersByTimeAsync(600)
+    await inputs()[1]!.setValue('7.5')
+    finish(true)
+    await flushPromises()
+    await wrapper.setProps({ rows: [{ azimuth_deg: 330.04, elevation_deg: 7 }, rows[1]!] })
+    expect((inputs()[1]!.element as HTMLInputElement).value).toBe('7.5')
+  })
+
   it('leaves blank rows out and keeps those of the other grid', async () => {
     const { put, wrapper } = grid({ name: 'runs', columns: [{ key: 'down_mbps', label: 'Download' }], rows: [{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }], keep: (row: { when?: string }) => row.when === 'after', fixed: { when: 'after' } })
     const add = wrapper.findAll('button').at(-1)!

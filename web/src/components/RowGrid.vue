@@ -11,7 +11,7 @@ import { usePrefs } from '@/stores/prefs'
 export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number; tick?: boolean }
 type Entry = Record<string, unknown>
 
-const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry; addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry; omit?: string[]; fixedRows?: boolean }>()
+const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry | ((count: number) => Entry); addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry; omit?: string[]; fixedRows?: boolean }>()
 const store = useJob()
 const prefs = usePrefs()
 const root = ref<HTMLElement | null>(null)
@@ -49,17 +49,20 @@ function fromText(row: Record<string, string>, base: Entry): Entry {
   return entry
 }
 const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.tick || (column.text && !column.main) || !row[column.key])
+/** Counts keystrokes: what is typed while a save is under way is not its own to overwrite. */
+let strokes = 0
 async function save(): Promise<void> {
+  const before = strokes
   const plain = (entry: Entry): Entry => Object.fromEntries(Object.entries(entry).filter(([key]) => !props.omit?.includes(key)))
   const entries = texts.value.flatMap((row, index) => (isBlank(row) ? [] : [plain(untouched(row) ?? fromText(row, bases.value[index] ?? {}))]))
   const saved = await store.replaceList(props.name, [...others.value.map(plain), ...entries], props.rows.map(plain))
-  busy.value = !saved || texts.value.some(isBlank)
+  busy.value = !saved || strokes !== before || texts.value.some(isBlank)
 }
 const saveSoon = useDebounceFn(save, 500)
-function typed(): void { busy.value = true; void saveSoon() }
+function typed(): void { strokes += 1; busy.value = true; void saveSoon() }
 async function add(): Promise<void> {
   busy.value = true
-  texts.value.push(toText(props.blank))
+  texts.value.push(toText(typeof props.blank === 'function' ? props.blank(texts.value.length) : props.blank))
   bases.value.push({})
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()

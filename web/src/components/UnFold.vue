@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** A part of the sheet that stays folded until it is wanted; its content is made only then. */
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 
 const props = defineProps<{ title: string; note?: string; open?: boolean }>()
 const shown = ref(props.open ?? false)
+// Something worth seeing came up: it opens by itself, and never closes what a person opened.
+watch(() => props.open, (now) => { if (now) shown.value = true })
 </script>
 
 <template>

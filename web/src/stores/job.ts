@@ -86,17 +86,29 @@ export const useJob = defineStore('job', () => {
   }
 
   const sets = computed<SkylineSet[]>(() => job.value?.facts.skylines ?? [])
-  const setIndex = computed(() => job.value?.assessment.sky_more?.set_index ?? null)
+  /** The skyline that is worked on; the answer may rest on another one, that of the planned position. */
+  const setIndex = computed(() => (sets.value.length ? Math.min(job.value?.facts.sky_set ?? 0, sets.value.length - 1) : null))
   const skyline = computed<SkylineSet | null>(() => (setIndex.value === null ? null : sets.value[setIndex.value] ?? null))
-  /** All skylines with one part of the one in use changed; a first one is made where there is none. */
-  function setsWith(part: 'points' | 'obstacles', entries: unknown[]): unknown[] {
-    if (!sets.value.length) return [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
-    return sets.value.map((one, at) => (at === setIndex.value ? { ...one, [part]: entries } : one))
+  type Edit = (sets: SkylineSet[], at: number) => unknown[]
+  /** Changes the skylines as they are when the change is sent, so that two quick changes never undo each other. */
+  async function editSkylines(edit: Edit, shownAs = 'skylines', part = ''): Promise<boolean> {
+    let was: SkylineSet[] = []
+    const news = () => { was = sets.value; return edit(was, setIndex.value ?? 0) }
+    const done = await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '')
+    if (done) undos.value.push(() => putList('skylines', was))
+    return done
   }
+  const withPart = (part: 'points' | 'obstacles', entries: unknown[]): Edit => (all, at) =>
+    all.length ? all.map((one, index) => (index === at ? { ...one, [part]: entries } : one)) : [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
+
+  /** Adds points to the skyline that is worked on; those inside `instead` make room for them. */
+  const addPoints = (found: Schemas['SkylinePoint'][], instead: (point: Schemas['SkylinePoint']) => boolean = () => false) =>
+    editSkylines((all, at) => withPart('points', [...(all[at]?.points ?? []).filter((point) => !instead(point)), ...found])(all, at), 'skyline', 'points')
 
   /** Puts a list of the job. Faults are shown under `shownAs`, without what stands before them inside the list. */
-  const putList = (name: WholeList, entries: unknown[], shownAs: string = name, inside = '') => {
-    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: number.value, name: list } }, body: entries as Record<string, unknown>[] })
+  const putList = (name: WholeList, given: unknown[] | (() => unknown[]), shownAs: string = name, inside = '') => {
+    const entries = typeof given === 'function' ? [] : given
+    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: number.value, name: list } }, body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[] })
     const calls = {
       settings: small('settings'), extra_runs: small('extra_runs'), costs: small('costs'), tasks: small('tasks'),
       skylines: small('skylines'), sky_photos: small('sky_photos'), attitudes: small('attitudes'),
@@ -112,10 +124,7 @@ export const useJob = defineStore('job', () => {
   async function replaceList(name: ListName, entries: unknown[], before: unknown[]): Promise<boolean> {
     if (name === 'skyline' || name === 'obstacles') {
       const part = name === 'skyline' ? 'points' : 'obstacles'
-      const was = sets.value
-      const done = await putList('skylines', setsWith(part, entries), name, `${setIndex.value ?? 0}.${part}.`)
-      if (done) undos.value.push(() => putList('skylines', was))
-      return done
+      return editSkylines(withPart(part, entries), name, part)
     }
     const done = await putList(name, entries)
     if (done) undos.value.push(() => putList(name, before))
@@ -186,6 +195,6 @@ export const useJob = defineStore('job', () => {
 
   return {
     job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    sets, setIndex, skyline, startTrial, endTrial, forgetTrial, take, open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    sets, setIndex, skyline, editSkylines, addPoints, startTrial, endTrial, forgetTrial, take, open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

@@ -26,14 +26,14 @@ const deliveryColumns = computed<Column[]>(() => [
   { key: 'item', label: 'Item', text: true, main: true }, { key: 'ordered_on', label: 'Ordered', text: true, optional: true }, { key: 'lead_days', label: 'Lead days' }, { key: 'after_item', label: 'Only after', text: true },
   { key: 'arrived_on', label: 'Arrived', text: true, optional: true }, { key: 'interface', label: 'Joint', choices: [{ label: '–', value: '' }, ...options(props.words.interfaces)] }, { key: 'stop_gap', label: 'Stop-gap', text: true }, { key: 'stop_gap_until', label: 'until', text: true, optional: true },
 ])
-const nextLetter = computed(() => String.fromCharCode(65 + (job.value.positions.length % 26)))
+const nextLetter = (count: number) => ({ letter: String.fromCharCode(65 + (count % 26)) })
 const usePosition = (one: Schemas['PositionOut']) => store.patch({ place_text: `${one.latitude_deg}, ${one.longitude_deg}` }, { place_text: job.value.place_text })
 const clock = (text: string) => text.slice(11, 16)
 </script>
 
 <template>
   <un-fold title="Candidate positions" :note="job.positions.map((one) => one.letter).join(', ') || 'A, B, C: the first plan often fails for trees seen too late'">
-    <row-grid name="positions" title="Candidate positions" :columns="positionColumns" :rows="job.positions" :omit="['latitude_deg', 'longitude_deg']" :blank="{ letter: nextLetter }" add-label="Add a position"><template #empty><p class="quiet">No candidate yet. Give coordinates of its own, or the distance and true bearing from the job’s place.</p></template></row-grid>
+    <row-grid name="positions" title="Candidate positions" :columns="positionColumns" :rows="job.positions" :omit="['latitude_deg', 'longitude_deg']" :blank="nextLetter" add-label="Add a position"><template #empty><p class="quiet">No candidate yet. Give coordinates of its own, or the distance and true bearing from the job’s place.</p></template></row-grid>
     <p v-for="one in job.positions" :key="one.letter" class="row small"><b>{{ one.letter }}</b> <template v-if="one.latitude_deg != null && one.longitude_deg != null">{{ one.latitude_deg.toFixed(6) }}, {{ one.longitude_deg.toFixed(6) }} <button v-if="!store.locked" type="button" class="link" @click="usePosition(one)">Use as the job’s place</button></template><span v-else class="quiet">waits for the job’s place</span></p>
   </un-fold>
   <un-fold title="What it stands on" :note="told?.mounts.options?.find((one) => one.suits)?.kind.name ?? 'kinds of mount for the surface'">

@@ -110,8 +110,7 @@ const inside = (azimuth: number) => { const r = told.value; return r !== null &&
 async function use(): Promise<void> {
   const now = photo.value
   if (!told.value?.points.length || !now || documentId.value === null) return
-  const others = (store.skyline?.points ?? []).filter((one) => !inside(one.azimuth_deg))
-  const done = await store.replaceList('skyline', [...others, ...told.value.points], store.skyline?.points ?? [])
+  const done = await store.addPoints(told.value.points, (one) => inside(one.azimuth_deg))
   const photos = (store.job?.facts.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
   if (done) await store.replaceList('sky_photos', [...photos, { document_id: documentId.value, photo: now }], store.job?.facts.sky_photos ?? [])
 }

@@ -15,16 +15,21 @@ const job = computed(() => store.job!)
 const text = ref('')
 const trouble = ref('')
 const letters = computed(() => [{ value: '', label: 'the job’s place' }, ...job.value.positions.map((one) => ({ value: one.letter, label: `position ${one.letter}` }))])
-const change = (more: Partial<SkylineSet>) => store.replaceList('skylines', store.sets.map((one, at) => (at === store.setIndex ? { ...one, ...more } : one)), store.sets)
+const change = (more: Partial<SkylineSet>) => store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
 const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky_set })
-async function another(): Promise<void> {
-  const was = store.sets
-  if (await store.replaceList('skylines', [...was, { name: `Skyline ${was.length + 1}`, letter: job.value.facts.position_letter ?? '', points: [], obstacles: [] }], was)) await choose(was.length)
+/** While a skyline is made or taken out the fields below belong to none. */
+const busy = ref(false)
+const shut = computed(() => store.locked || busy.value)
+async function during(act: () => Promise<void>): Promise<void> {
+  busy.value = true
+  try { await act() } finally { busy.value = false }
 }
-async function drop(): Promise<void> {
-  const was = store.sets
-  if (await store.replaceList('skylines', was.filter((_, at) => at !== store.setIndex), was)) await choose(0)
-}
+const another = () => during(async () => {
+  if (await store.editSkylines((sets) => [...sets, { name: `Skyline ${sets.length + 1}`, letter: job.value.facts.position_letter ?? '', points: [], obstacles: [] }])) await choose(store.sets.length - 1)
+})
+const drop = () => during(async () => {
+  if (await store.editSkylines((sets, at) => sets.filter((_, index) => index !== at))) await choose(0)
+})
 /** Reads typed lines, CSV or JSON through the core; compass bearings are turned to true ones by it. */
 async function read(typed: string, fromFile: boolean): Promise<boolean> {
   try {
@@ -32,7 +37,7 @@ async function read(typed: string, fromFile: boolean): Promise<boolean> {
     const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: 'skyline_text' } }, body: { text: typed, declination_deg: compass ? props.declination : 0 } }))
     const found = (told.result as { points: Schemas['SkylinePoint'][] }).points
     trouble.value = ''
-    return await store.replaceList('skyline', [...(store.skyline?.points ?? []), ...found], store.skyline?.points ?? [])
+    return await store.addPoints(found)
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     trouble.value = error.faults.map((fault) => `${fault.field}: ${fault.message}`).join(' ')
@@ -51,6 +56,12 @@ function setHeight(event: Event): void {
   const value = fromEntry((event.target as HTMLInputElement).value, 'm', prefs.system)
   if (value === null || typeof value === 'number') void change({ read_height_m: value })
 }
+const elsewhere = computed(() => {
+  const planned = job.value.facts.position_letter ?? ''
+  const here = store.skyline?.letter ?? ''
+  const name = (letter: string) => (letter ? `position ${letter}` : 'the job’s place')
+  return store.skyline && planned !== here ? `This skyline was read at ${name(here)} and the strip shows the sky there; the answer above is for ${name(planned)}.` : ''
+})
 const faults = computed(() => Object.entries(store.faults).filter(([field]) => field.startsWith('skylines.')).map(([, message]) => message).join(' '))
 defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
 </script>
@@ -58,18 +69,19 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
 <template>
   <div class="row sets" role="group" aria-label="Skylines">
     <button v-for="(one, index) in store.sets" :key="index" type="button" :class="['set', { here: index === store.setIndex }]" :aria-pressed="index === store.setIndex" @click="choose(index)">{{ one.name || `Skyline ${index + 1}` }}<span v-if="one.letter" class="quiet"> at {{ one.letter }}</span></button>
-    <n-button v-if="!store.locked" size="small" @click="another"><template #icon><icon-plus /></template>Another skyline</n-button>
+    <n-button v-if="!store.locked" size="small" :disabled="busy" @click="another"><template #icon><icon-plus /></template>Another skyline</n-button>
   </div>
   <div v-if="store.skyline" class="row details">
-    <label>Name<input :value="store.skyline.name" :disabled="store.locked" maxlength="60" @change="change({ name: ($event.target as HTMLInputElement).value })" /></label>
-    <label>Read at<select :value="store.skyline.letter" :disabled="store.locked" @change="change({ letter: ($event.target as HTMLSelectElement).value })"><option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
-    <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="store.locked" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
+    <label>Name<input :value="store.skyline.name" :disabled="shut" maxlength="60" @change="change({ name: ($event.target as HTMLInputElement).value })" /></label>
+    <label>Read at<select :value="store.skyline.letter" :disabled="shut" @change="change({ letter: ($event.target as HTMLSelectElement).value })"><option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
+    <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="shut" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
     <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">Take this skyline out</button>
   </div>
+  <p v-if="elsewhere" class="quiet small">{{ elsewhere }}</p>
   <form v-if="!store.locked" class="row" @submit.prevent="enter">
     <label class="grow" for="skyline-line">Fast entry
       <n-input v-model:value="text" type="textarea" :autosize="{ minRows: 1, maxRows: 8 }" placeholder="210 14.5 tree 40" :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }" @keydown.enter.exact.prevent="enter" /></label>
-    <n-button attr-type="submit" class="foot">Add</n-button>
+    <n-button attr-type="submit" class="foot" :disabled="busy">Add</n-button>
     <label class="foot">Take in CSV, JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
     <span v-if="store.setIndex !== null" class="foot files">Give out <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a> <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span>
   </form>

@@ -82,7 +82,7 @@ function up(event: PointerEvent): void {
     if (was && (was.azimuth_deg !== moved.point.azimuth_deg || was.elevation_deg !== moved.point.elevation_deg)) put(moved.index, moved.point)
   } else if (pan && !pan.moved && frame.value && !store.locked) {
     const found = directionOf(frame.value, toDrawing(event))
-    if (found) void save([...points.value, { ...found, kind: 'terrain', distance_m: null, leafless_share: 1 }])
+    if (found) void store.addPoints([{ ...found, kind: 'terrain', distance_m: null, leafless_share: 1 }])
   }
   pan = null
 }
@@ -137,7 +137,7 @@ const chosen = computed(() => (selected.value === null ? null : points.value[sel
       <n-button size="small" aria-label="Zoom out" @click="zoom(1 / 1.5)"><template #icon><icon-zoom-out /></template>Out</n-button>
       <n-button size="small" @click="view = null"><template #icon><icon-arrow-autofit-width /></template>As at first</n-button>
       <n-button size="small" @click="view = { ...whole }">Whole circle</n-button>
-      <span class="quiet small" role="status"><template v-if="moving">{{ moving.point.azimuth_deg.toFixed(1) }}° true, {{ moving.point.elevation_deg.toFixed(1) }}° up</template><template v-else-if="chosen">{{ chosen.azimuth_deg.toFixed(1) }}° true, {{ chosen.elevation_deg.toFixed(1) }}° {{ chosen.kind }}; arrows move it, Delete takes it out</template><template v-else-if="!store.locked">Click to set a point, drag a point to move it, drag the sky to pan</template></span>
+      <span class="quiet small" aria-live="polite"><template v-if="moving">{{ moving.point.azimuth_deg.toFixed(1) }}° true, {{ moving.point.elevation_deg.toFixed(1) }}° up</template><template v-else-if="chosen">{{ chosen.azimuth_deg.toFixed(1) }}° true, {{ chosen.elevation_deg.toFixed(1) }}° {{ chosen.kind }}; arrows move it, Delete takes it out</template><template v-else-if="!store.locked">Click to set a point, drag a point to move it, drag the sky to pan</template></span>
     </div>
     <svg
       ref="host" class="editor" :style="{ '--unit': unit }" :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + GUTTER * unit} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
