@@ -28,6 +28,8 @@ class CandidateFacts(Model):
     access: Access = Field(default="", description="What it takes to get there")
     walkway_in_front: bool = Field(default=False, description="Whether people walk through the beam or just before it")
     discreet: bool = Field(default=False, description="Hardly seen from street or neighbours")
+    rigid: bool = Field(default=False, description="Shaken by hand from safe footing: it does not move")
+    entry_bore_mm: float | None = Field(default=None, gt=0, le=500, description="Of an existing hole that its cable could use")
     out_of_reach: bool = Field(default=False, description="Cannot be taken or knocked from the ground")
 
 

@@ -111,6 +111,7 @@ class CableLimits(Model):
     if_high_mhz: float = Field(gt=0)
     most_loss_db: float = Field(gt=0)
     runs: int = Field(default=1, ge=1, le=2)
+    plug_mm: float = Field(default=11.0, gt=0, le=100, description="Widest part that has to pass a hole: connector or sealed plug")
 
 
 class Supply(Model):

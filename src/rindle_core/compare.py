@@ -19,6 +19,11 @@ _WORDS = {
 }  # fmt: skip
 
 
+GROUND_CHECKS: dict[str, str] = {
+    "people": "people and animals kept off", "machines": "mower and vehicles", "snow": "snow depth", "flood": "flood", "buried": "cable buried or led off the ground",
+}  # fmt: skip
+
+
 class PositionSky(CandidateFacts):
     """A candidate with what its sky came to. Fixed satellite: margins; low orbit: time without service."""
 
@@ -36,6 +41,8 @@ class CompareInput(Model):
 
     positions: list[PositionSky] = Field(max_length=50)
     most_cable_m: float | None = Field(default=None, gt=0)
+    plug_mm: float | None = Field(default=None, gt=0, description="What has to pass an existing hole")
+    ground_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of positions on the ground")
     reasons: list[str] = Field(default_factory=list, max_length=20)
     needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
     rules: HouseRules = DEFAULT_RULES
@@ -72,13 +79,22 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
     return found
 
 
+def _cable_is_tight(one: PositionSky, given: CompareInput) -> bool:
+    most, length = given.most_cable_m, one.cable_length_m
+    return most is not None and length is not None and given.rules.cable_warn_share * most < length <= most
+
+
 def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.MIND:
         found.append("the sky is to be minded")
-    most = given.most_cable_m
-    if most is not None and one.cable_length_m is not None and given.rules.cable_warn_share * most < one.cable_length_m <= most:
-        found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {most:g} m")
+    if _cable_is_tight(one, given):
+        found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
+    if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
+        found.append(f"its hole of {one.entry_bore_mm:g} mm does not pass the plug of {given.plug_mm:g} mm")
+    unchecked = [name for code, name in GROUND_CHECKS.items() if code not in given.ground_checks]
+    if one.access == "ground" and unchecked:
+        found.append(f"not checked: {', '.join(unchecked)}")
     if one.access in ("roof", "ladder", "lift"):
         found.append(_WORDS[one.access])
     if one.exposure == "windward":
@@ -89,7 +105,7 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
 def _good(one: PositionSky) -> list[str]:
     rows = [
         (one.sky_level is Level.CLEAR, "the sky is clear"), (one.tried, "a trial stands behind it"), (one.exposure == "lee", _WORDS["lee"]),
-        (one.access == "ground", _WORDS["ground"]), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
+        (one.access == "ground", _WORDS["ground"]), (one.rigid, "does not move when shaken"), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
     ]  # fmt: skip
     return [text for there, text in rows if there]
 
@@ -101,8 +117,10 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     theft = 2.0 if "theft" in given.reasons else 0.3
     cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or 50.0)
     minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / 120.0
+    loose = 0.0 if one.rigid else 1.0  # a mount that is not proved rigid may lose its aim
     return (
-        _ACCESS_COST[one.access]
+        loose
+        + _ACCESS_COST[one.access]
         + wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)
         + theft * (not one.out_of_reach)
@@ -114,7 +132,7 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
 def _level(one: PositionSky, given: CompareInput) -> Level:
     if _holds(one, given):
         return Level.HOLD
-    return Level.MIND if one.sky_level is Level.CLEAR and any("cable" in text for text in _minds(one, given)) else one.sky_level
+    return Level.MIND if one.sky_level is Level.CLEAR and _cable_is_tight(one, given) else one.sky_level
 
 
 def _sky_figure(one: PositionSky) -> float:
@@ -128,7 +146,7 @@ def _sky_figure(one: PositionSky) -> float:
 def compare(given: CompareInput) -> Outcome[CompareResult]:
     """Level first (a hold is last), then the other costs among equal levels, then the sky's own figure.
 
-    Sky before shelter and looks: an aimed link cannot be traded against comfort. The costs' weights are the trade's judgement, not a measurement.
+    Sky before firmness, firmness and access before shelter and looks: an aimed link cannot be traded against comfort. The costs' weights are the trade's judgement, not a measurement.
     """
     ordered = sorted(given.positions, key=lambda one: (_LEVELS[_level(one, given)], _cost(one, given), _sky_figure(one)))
     ranks = [
@@ -182,4 +200,4 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
     ]  # fmt: skip
 
 
-__all__ = ["CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]
+__all__ = ["GROUND_CHECKS", "CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]

@@ -20,6 +20,7 @@ from rindle_core.skyline import BARE_SHARE, Profile, Surroundings, moved_points,
 from rindle_core.sun import day_path
 
 _GAP_DEG = 30.0  # points further apart than this about the sight-line leave the sky unread
+_RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
 _MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
 _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
 _REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
@@ -44,6 +45,14 @@ class SkyDirection(Model):
     elevation_deg: float
 
 
+class RaiseMargin(Model):
+    """What more height would give."""
+
+    raise_m: float
+    margin_deg: float
+    tube_margin_deg: float
+
+
 class SkyResult(Model):
     """Margins are angles between sight-line and skyline, negative where the skyline stands in the way."""
 
@@ -58,6 +67,7 @@ class SkyResult(Model):
         default=None, description="Least height to add until the tube is free; 0: free now; None: no height does it"
     )
     raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
+    raises: list[RaiseMargin] = Field(default_factory=list, description="The margin from higher up")
     tube_years: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
     clearance_years: float | None = Field(default=None, description="Years until growth breaks the flat rule")
     unmoved_count: int = Field(
@@ -133,6 +143,11 @@ def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
     return _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M), _least(
         lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M
     )
+
+
+def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
+    found = margins(sight, given.profile(raised_m=raise_m))
+    return RaiseMargin(raise_m=raise_m, margin_deg=found.flat_deg, tube_margin_deg=found.tube_deg)
 
 
 def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
@@ -271,6 +286,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
+            "raises": [_raised(given, sight, raise_m) for raise_m in _RAISES_M],
             "tube_years": tube_y,
             "clearance_years": flat_y,
             "unmoved_count": moved_points(given.skyline, given.shift())[1],

@@ -6,19 +6,23 @@ import math
 from functools import lru_cache
 from typing import Any
 
+import numpy as np
 from pydantic import Field
 
 from rindle_core.compare import CompareInput, CompareResult, PositionSky, compare
 from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.fixed_sky import SkyInput, SkyResult, sky
+from rindle_core.geodesy import Array, wrap_180
 from rindle_core.job_facts import JobFacts, SkylineSet
-from rindle_core.low_orbit import LowOrbitInput, LowOrbitResult, low_orbit
+from rindle_core.low_orbit import LowOrbitInput, LowOrbitResult, bearings_of, low_orbit
 from rindle_core.magnetism import magnetic_field
 from rindle_core.model import Model
 from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.registry import Outcome
+from rindle_core.skyline import scanned_percent
 from rindle_core.trial import TrialInput, TrialResult, trial
 
+_ABOUT_DEG = 45.0  # of the skyline about a fixed satellite that has to be read
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
@@ -48,6 +52,7 @@ class SkyAssessment(Model):
     set_name: str
     terminal_height_m: float
     read_height_m: float | None
+    scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
     positions: list[PositionView]
     compared: CompareResult | None
     trial: TrialResult | None
@@ -266,6 +271,19 @@ def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
     return view, ranked
 
 
+def _bearings_that_matter(facts: JobFacts) -> Array:
+    """About a fixed satellite: 45° to either side. For a panel: where its cone reaches its least elevation."""
+    every = np.arange(0.0, 360.0, 1.0)
+    panel = facts.terminal.panel if facts.terminal else None
+    aimed = sky_of(facts)
+    if panel is None:
+        if aimed is None:
+            return every
+        return every[np.abs(wrap_180(every - aimed.result.satellite.azimuth_deg)) <= _ABOUT_DEG]
+    simulated = low_orbit_of(facts)
+    return every if simulated is None else bearings_of(panel, simulated.result.boresight_azimuth_deg, every)
+
+
 def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
     """The skyline in use, the candidates compared, the trial; and the findings of both."""
     index, used = set_for(facts, facts.position_letter)
@@ -276,7 +294,8 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
     if rows:
         compared = compare(
             CompareInput(
-                positions=[ranked for _, ranked in rows], most_cable_m=most_cable_m, reasons=facts.visit.reasons,
+                positions=[ranked for _, ranked in rows], most_cable_m=most_cable_m, plug_mm=facts.terminal.cable.plug_mm if facts.terminal else None,
+                ground_checks=facts.visit.ground_checks, reasons=facts.visit.reasons,
                 needs_still_air=facts.terminal is not None and facts.terminal.panel is None, rules=facts.rules,
             )
         )  # fmt: skip
@@ -284,6 +303,7 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
     around = surroundings(facts, facts.position_letter)
     result = SkyAssessment(
         set_index=index, set_name=used.name, terminal_height_m=around["terminal_height_m"], read_height_m=around["read_height_m"],
+        scanned_percent=scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts)),
         positions=[view for view, _ in rows], compared=compared.result if compared else None, trial=tried.result if tried else None,
     )  # fmt: skip
     findings = [*(compared.findings if compared and len(rows) > 1 else []), *(tried.findings if tried else []), *_judge_trial_wanted(facts)]

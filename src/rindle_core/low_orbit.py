@@ -25,6 +25,7 @@ from rindle_core.skyline import Obstacle, Profile, Season, SkylinePoint, Surroun
 _CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
 _SECTOR_DEG = 15.0
 _SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
+_RAISES_M = (0.5, 1.0, 2.0, 3.0, 5.0, 8.0)  # what masts and other fixings usually add
 _BEARING_STEP_DEG = 10.0
 _GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are counted
 OK, BLOCKED, NONE = 0, 1, 2  # states of a second
@@ -84,6 +85,13 @@ class Removal(Model):
     out_percent: float = Field(description="What would be left without service")
 
 
+class RaiseGain(Model):
+    """What more height would leave."""
+
+    raise_m: float
+    out_percent: float
+
+
 class BearingChoice(Model):
     """A bearing for a panel that is set by hand."""
 
@@ -116,6 +124,7 @@ class LowOrbitResult(Model):
     sectors: list[Sector]
     costliest: Sector | None
     removals: list[Removal]
+    raises: list[RaiseGain] = Field(default_factory=list, description="The same passes, seen from higher up")
     best_bearing: BearingChoice | None = Field(description="Of a panel that is set by hand")
     bearings: list[BearingChoice]
     unmoved_count: int
@@ -276,6 +285,11 @@ def _cone_top_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> Arr
     return np.where(at_least @ axis >= np.cos(np.radians(panel.cone_half_deg)), 90.0, panel.least_elevation_deg)
 
 
+def bearings_of(panel: Panel, boresight_deg: float, bearings_deg: Array) -> Array:
+    """Those of the bearings on which the panel's cone reaches down to its least elevation."""
+    return np.asarray(bearings_deg[_cone_top_deg(panel, boresight_deg, bearings_deg) > panel.least_elevation_deg])
+
+
 def _sectors(given: LowOrbitInput, served: _Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
     number = (served.azimuth_deg // _SECTOR_DEG).astype(np.int64) % int(360 / _SECTOR_DEG)
     count = int(360 / _SECTOR_DEG)
@@ -323,6 +337,15 @@ def _removals(given: LowOrbitInput, served: _Served, out: float) -> list[Removal
         left = 100.0 * float(np.mean(_states(served, profile, given.season == "bare", given.seed) != OK))
         rows.append(Removal(name=name, gain_percent=out - left, out_percent=left))
     return sorted(rows, key=lambda one: -one.gain_percent)
+
+
+def _raises(given: LowOrbitInput, served: _Served) -> list[RaiseGain]:
+    """Time without service from higher up: near things sink, and the schedule stays."""
+    rows = []
+    for raise_m in _RAISES_M:
+        states = _states(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
+        rows.append(RaiseGain(raise_m=raise_m, out_percent=100.0 * float(np.mean(states != OK))))
+    return rows
 
 
 def _name(obstacle: Obstacle) -> str:
@@ -437,6 +460,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         sectors=sectors,
         costliest=worst if worst.blocked_percent > 0 else None,
         removals=removals,
+        raises=_raises(given, served) if given.skyline or given.obstacles else [],
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
@@ -519,6 +543,20 @@ def _judge_age(given: LowOrbitInput) -> list[Finding]:
 
 
 __all__ = [
-    "BearingChoice", "GapCount", "LowOrbitInput", "LowOrbitResult", "Outage", "Progress", "Removal", "Sector", "Traffic", "gaps_of", "low_orbit",
-    "outages", "point_groups", "simulate",
+    "BearingChoice",
+    "GapCount",
+    "LowOrbitInput",
+    "LowOrbitResult",
+    "Outage",
+    "Progress",
+    "RaiseGain",
+    "Removal",
+    "Sector",
+    "Traffic",
+    "bearings_of",
+    "gaps_of",
+    "low_orbit",
+    "outages",
+    "point_groups",
+    "simulate",
 ]  # fmt: skip

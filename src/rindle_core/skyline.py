@@ -17,6 +17,7 @@ from rindle_core.model import Model
 _STEP_DEG = 0.1  # sampling of the skyline between its points
 BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
 _SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
+_NEAR_DEG = 15.0  # a read point speaks for so much to either side
 _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
@@ -229,6 +230,15 @@ def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
     return np.interp(azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0)
 
 
+def scanned_percent(points: Sequence[SkylinePoint], obstacles: Sequence[Obstacle], bearings_deg: Array) -> float:
+    """Share of the bearings that have a read point or an obstacle within 15°: how far the sweep has come."""
+    read = np.array([*(point.azimuth_deg for point in points), *(one.azimuth_deg for one in obstacles)])
+    if not len(read) or not len(bearings_deg):
+        return 0.0
+    off = np.abs((bearings_deg[:, None] - read[None, :] + 180.0) % 360.0 - 180.0).min(axis=1)
+    return float(100.0 * np.mean(off <= _NEAR_DEG))
+
+
 def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:
     """Half-angle under which the beam's tube is seen at a distance from the antenna, degrees.
 
@@ -240,6 +250,6 @@ def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float,
 
 
 __all__ = [
-    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline",
+    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline", "scanned_percent",
     "skyline_profile", "tube_half_angle_deg",
 ]  # fmt: skip

@@ -60,9 +60,21 @@ class VisitFacts(Model):
     customer_reference: str = Field(default="", max_length=60)
     site_code: str = Field(default="", max_length=40, description="Location code of the order")
     cluster_code: str = Field(default="", max_length=40, description="Frequency-cluster code of the order")
+    ground_checks: list[str] = Field(default_factory=list, max_length=20, description="Checked of positions on the ground")
+    indoor: list[str] = Field(default_factory=list, max_length=20, description="Settled about the indoor unit's place")
+    indoor_note: str = Field(default="", max_length=300)
     lineup_at: dt.datetime | None = Field(default=None, description="Site's clock")
     lineup_booked: bool = False
     lineup_person: str = Field(default="", max_length=120)
+
+
+INDOOR: dict[str, tuple[str, str]] = {
+    "mains": ("A socket that stays on", "Not behind a switch; a surge arrester where thunder is common."),
+    "air": ("Air around it", "Not in a closed cupboard, not above a heater."),
+    "network": ("Near the customer's network point", "Else a cable through the house is part of the job."),
+    "wireless": ("Radio reaches the rooms that need it", "Thick walls and metal ceilings ask for another access point."),
+    "dry": ("Dry, out of reach of children and animals", "A pulled plug is the commonest fault."),
+}
 
 
 def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
@@ -78,7 +90,15 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
                     clears_by="Agree on the day of the return visit, and note what is taken over.", source="Temporary now, permanent later",
                 )
             )  # fmt: skip
+    still = [INDOOR[code][0] for code in INDOOR if code not in visit.indoor]
+    if visit.indoor and still:
+        findings.append(
+            Finding(
+                level=Level.MIND, code="brief.indoor", message="The indoor unit's place is not settled", figure=float(len(still)), limit=0.0, unit="count",
+                why=f"Still open: {'; '.join(still)}.", clears_by="Settle it with the customer, then tick it.", source="Usual questions before a visit",
+            )
+        )  # fmt: skip
     return findings
 
 
-__all__ = ["METHOD_ERROR_M", "REASONS", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]
+__all__ = ["INDOOR", "METHOD_ERROR_M", "REASONS", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]

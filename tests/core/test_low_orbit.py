@@ -262,6 +262,15 @@ def test_removing_what_blocks_gains_what_it_costs():
     assert sum(one.traffic_percent for one in both.sectors) == pytest.approx(100.0)
 
 
+def test_raising_is_the_simulation_at_that_height():
+    tree = [Obstacle(azimuth_deg=150, distance_m=9, height_m=14, width_m=6)]
+    low = run(obstacles=tree, terminal_height_m=3).result
+    for one in low.raises:
+        assert one.out_percent == pytest.approx(run(obstacles=tree, terminal_height_m=3 + one.raise_m).result.out_percent)
+    shares = [low.out_percent, *(one.out_percent for one in low.raises)]
+    assert shares == sorted(shares, reverse=True)
+
+
 def test_read_points_of_one_kind_are_one_thing_to_remove():
     points = [SkylinePoint(azimuth_deg=a, elevation_deg=e, kind=k) for a, e, k in ((10, 5, "terrain"), (20, 40, "tree"), (30, 45, "tree"), (40, 6, "terrain"), (50, 30, "pole"))]  # fmt: skip
     assert point_groups(points) == [("tree 20° to 30°", [1, 2]), ("pole 50° to 50°", [4])]

@@ -15,7 +15,7 @@ from rindle_core.house_rules import HouseRules
 from rindle_core.obstacles import ObstacleMeasureInput, measure
 from rindle_core.sky_moves import BeamHeightInput, SkyShiftInput, UsableArcInput, beam_height, sky_shift, usable_arc
 from rindle_core.sky_photo import BearingMark, PhotoInput, sky_photo
-from rindle_core.skyline import Obstacle, Shift, SkylinePoint, build_profile, elevation_at, moved_points
+from rindle_core.skyline import Obstacle, Shift, SkylinePoint, build_profile, elevation_at, moved_points, scanned_percent
 from rindle_core.skyline_text import SkylineTextInput, as_csv, as_json, read_skyline
 
 SITE = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": dt.date(2026, 11, 24)}
@@ -149,6 +149,21 @@ def test_raising_until_a_wall_clears_is_the_closed_form():
     raised = sky_of(obstacles=[wall()], terminal_height_m=2.0 + result.raise_tube_m).result
     assert raised.tube_margin_deg == pytest.approx(0.0, abs=0.05)
     assert raised.nearest_name == "wall"
+
+
+def test_each_half_metre_gains_what_geometry_says():
+    raises = sky_of(obstacles=[wall()], terminal_height_m=2.0).result.raises
+    for one in raises:
+        top = math.degrees(math.atan2(30.0 - 2.0 - one.raise_m, 20.0))
+        assert one.margin_deg == pytest.approx(BARE.elevation_deg - top, abs=0.02)  # straight down to a wide wall; 0.1° steps of azimuth
+
+
+def test_the_sweep_is_counted_by_the_bearings_that_matter():
+    every = np.arange(0.0, 360.0, 1.0)
+    points = [SkylinePoint(azimuth_deg=a, elevation_deg=5) for a in (0, 30, 60)]
+    assert scanned_percent(points, [], every) == pytest.approx(100 * 91 / 360, abs=0.01)  # -15° to 75°, both ends read
+    assert scanned_percent(points, [], np.arange(-15.0, 76.0)) == 100.0
+    assert scanned_percent([], [], every) == 0.0
 
 
 def test_what_has_no_distance_cannot_be_climbed_over_and_that_is_said():

@@ -122,6 +122,17 @@ def test_among_equal_skies_access_wind_and_reasons_decide():
     assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
 
 
+def test_what_is_not_rigid_or_not_checked_is_said():
+    ground = position("A", Level.CLEAR, access="ground", entry_bore_mm=9.0)
+    firm = position("B", Level.CLEAR, access="ground", rigid=True)
+    outcome = compare(CompareInput(positions=[ground, firm], plug_mm=11.0, ground_checks=["people", "machines", "snow", "flood"]))
+    assert outcome.result.recommended == "B"
+    bad = {one.letter: " ".join(one.bad) for one in outcome.result.ranks}
+    assert "does not pass the plug of 11 mm" in bad["A"]
+    assert "not checked: cable buried" in bad["A"]
+    assert "does not move when shaken" in outcome.result.ranks[0].good
+
+
 def test_a_walkway_or_too_long_a_cable_is_a_hold_whatever_the_sky():
     way = position("A", Level.CLEAR, walkway_in_front=True)
     far = position("B", Level.CLEAR, cable_length_m=60)

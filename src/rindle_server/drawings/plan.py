@@ -79,6 +79,15 @@ class _Fit:
         return _W / 2 + (east_m - self._middle[0]) * self.px, _H / 2 - (north_m - self._middle[1]) * self.px
 
 
+def _wind(from_deg: float) -> list[str]:
+    """The prevailing wind, blowing across a small rose in the corner."""
+    middle = (66.0, 66.0)
+    return [
+        circle(middle, 26, "rule", 1), arrow(polar(middle, 30, from_deg), polar(middle, 30, from_deg + 180), "ochre", 2.5),
+        words((middle[0], 114), "prevailing wind", 13, "ochre"),
+    ]  # fmt: skip
+
+
 def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> list[str]:
     """An arrow from each spot along the sight-line, the bearing written at the first."""
     parts = [
@@ -107,8 +116,12 @@ def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing
     for letter, east, north in spots:
         x, y = fit.at(east, north)
         parts += [circle((x, y), 12, "stream", 2.5, fill=ink("sheet")), words((x, y + 5), letter, 14, "ink", weight=700)]
+    if facts.wind_from_deg is not None:
+        parts += _wind(facts.wind_from_deg)
     parts += [*_scale_bar(fit.px, (_W - 2 * _EDGE_PX) / fit.px / 2, system), *_north()]
     rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
+    if facts.wind_from_deg is not None:
+        rows.append(("Prevailing wind", f"from {facts.wind_from_deg:.0f}° true"))
     rows += [
         (f"Position {letter}", f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true from the job’s place")
         for letter, east, north in spots

@@ -88,6 +88,9 @@ class JobPatch(Model):
     customer_reference: str | None = None
     site_code: str | None = None
     cluster_code: str | None = None
+    ground_checks: list[str] | None = None
+    indoor: list[str] | None = None
+    indoor_note: str | None = None
     lineup_at: str | None = None
     lineup_booked: bool | None = None
     lineup_person: str | None = None

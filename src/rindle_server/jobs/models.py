@@ -185,6 +185,8 @@ class Position(JobPart):
     walkway_in_front = models.BooleanField(default=False)
     discreet = models.BooleanField(default=False)
     out_of_reach = models.BooleanField(default=False)
+    rigid = models.BooleanField(default=False)
+    entry_bore_mm = models.FloatField(null=True)
 
 
 class Document(JobPart):

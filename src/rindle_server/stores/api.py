@@ -13,13 +13,14 @@ from pydantic import BaseModel
 
 from rindle_core.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
 from rindle_core.catalogue import Catalogue
+from rindle_core.compare import GROUND_CHECKS
 from rindle_core.elements import Elements, as_omm, parse_elements, parse_low_elements
 from rindle_core.errors import InputError
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import parse
 from rindle_core.mount_choice import SURFACES
 from rindle_core.registry import parse_json
-from rindle_core.visit import REASONS
+from rindle_core.visit import INDOOR, REASONS
 from rindle_core.weather import CONDITIONS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
@@ -55,6 +56,8 @@ class BriefChoices(Schema):
     surfaces: list[Choice]
     conditions: list[Choice]
     interfaces: list[Choice]
+    ground: list[Choice]
+    indoor: list[Choice]
 
 
 class FirmOut(Schema):
@@ -116,6 +119,8 @@ def brief_choices(request: HttpRequest) -> BriefChoices:
         surfaces=plain(SURFACES),
         conditions=plain(CONDITIONS),
         interfaces=plain(INTERFACES),
+        ground=plain(GROUND_CHECKS),
+        indoor=choices(INDOOR),
     )
 
 

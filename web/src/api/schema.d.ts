@@ -1570,8 +1570,12 @@ export interface components {
         BriefChoices: {
             /** Conditions */
             conditions: components["schemas"]["Choice"][];
+            /** Ground */
+            ground: components["schemas"]["Choice"][];
             /** Hazards */
             hazards: components["schemas"]["Choice"][];
+            /** Indoor */
+            indoor: components["schemas"]["Choice"][];
             /** Interfaces */
             interfaces: components["schemas"]["Choice"][];
             /** Needs */
@@ -1682,6 +1686,12 @@ export interface components {
             /** Most M */
             most_m: number;
             /**
+             * Plug Mm
+             * @description Widest part that has to pass a hole: connector or sealed plug
+             * @default 11
+             */
+            plug_mm: number;
+            /**
              * Runs
              * @default 1
              */
@@ -1778,6 +1788,11 @@ export interface components {
             /** Distance M */
             distance_m?: number | null;
             /**
+             * Entry Bore Mm
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
              * Exposure
              * @description To the prevailing wind
              * @default
@@ -1804,6 +1819,12 @@ export interface components {
              * @default
              */
             place_text: string;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
             /**
              * Time At Height Min
              * @description Minutes of work off the ground
@@ -1844,6 +1865,11 @@ export interface components {
             /** Distance M */
             distance_m?: number | null;
             /**
+             * Entry Bore Mm
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
              * Exposure
              * @description To the prevailing wind
              * @default
@@ -1869,6 +1895,12 @@ export interface components {
              * @default false
              */
             out_of_reach: boolean;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
             /**
              * Time At Height Min
              * @description Minutes of work off the ground
@@ -3189,7 +3221,10 @@ export interface components {
              *       "customer_reference": "",
              *       "forecast_gust_mps": null,
              *       "forecast_low_c": null,
+             *       "ground_checks": [],
              *       "hardware_address": "",
+             *       "indoor": [],
+             *       "indoor_note": "",
              *       "lineup_at": null,
              *       "lineup_booked": false,
              *       "lineup_person": "",
@@ -3312,6 +3347,8 @@ export interface components {
             forecast_gust_mps?: number | null;
             /** Forecast Low C */
             forecast_low_c?: number | null;
+            /** Ground Checks */
+            ground_checks?: string[] | null;
             /** Hardware Address */
             hardware_address?: string | null;
             /** Hazards */
@@ -3320,6 +3357,10 @@ export interface components {
             height_above_ground_m?: number | null;
             /** Height M */
             height_m?: number | null;
+            /** Indoor */
+            indoor?: string[] | null;
+            /** Indoor Note */
+            indoor_note?: string | null;
             /** Lean Deg */
             lean_deg?: number | null;
             /** Lean Towards Deg */
@@ -3600,6 +3641,11 @@ export interface components {
             longest_gap_s: number;
             /** Out Percent */
             out_percent: number;
+            /**
+             * Raises
+             * @description The same passes, seen from higher up
+             */
+            raises?: components["schemas"]["RaiseGain"][];
             /** Removals */
             removals: components["schemas"]["Removal"][];
             /** Sectors */
@@ -4174,6 +4220,11 @@ export interface components {
             /** Distance M */
             distance_m?: number | null;
             /**
+             * Entry Bore Mm
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
              * Exposure
              * @description To the prevailing wind
              * @default
@@ -4204,6 +4255,12 @@ export interface components {
              * @default
              */
             place_text: string;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
             /**
              * Time At Height Min
              * @description Minutes of work off the ground
@@ -4270,6 +4327,28 @@ export interface components {
              * @enum {string}
              */
             side: "top" | "bottom" | "left" | "right";
+        };
+        /**
+         * RaiseGain
+         * @description What more height would leave.
+         */
+        RaiseGain: {
+            /** Out Percent */
+            out_percent: number;
+            /** Raise M */
+            raise_m: number;
+        };
+        /**
+         * RaiseMargin
+         * @description What more height would give.
+         */
+        RaiseMargin: {
+            /** Margin Deg */
+            margin_deg: number;
+            /** Raise M */
+            raise_m: number;
+            /** Tube Margin Deg */
+            tube_margin_deg: number;
         };
         /**
          * ReadOrder
@@ -4670,6 +4749,11 @@ export interface components {
             /** Read Height M */
             read_height_m: number | null;
             /**
+             * Scanned Percent
+             * @description Of the bearings that matter, how many have a read point near
+             */
+            scanned_percent: number;
+            /**
              * Set Index
              * @description The skyline in use
              */
@@ -4739,6 +4823,11 @@ export interface components {
              * @description Least height to add until the tube is free; 0: free now; None: no height does it
              */
             raise_tube_m?: number | null;
+            /**
+             * Raises
+             * @description The margin from higher up
+             */
+            raises?: components["schemas"]["RaiseMargin"][];
             satellite: components["schemas"]["SkyDirection"];
             /**
              * Sun Path
@@ -5319,10 +5408,25 @@ export interface components {
             /** Forecast Low C */
             forecast_low_c?: number | null;
             /**
+             * Ground Checks
+             * @description Checked of positions on the ground
+             */
+            ground_checks?: string[];
+            /**
              * Hardware Address
              * @default
              */
             hardware_address: string;
+            /**
+             * Indoor
+             * @description Settled about the indoor unit's place
+             */
+            indoor?: string[];
+            /**
+             * Indoor Note
+             * @default
+             */
+            indoor_note: string;
             /**
              * Lineup At
              * @description Site's clock

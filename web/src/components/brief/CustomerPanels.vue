@@ -37,6 +37,9 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
     <entry-field field="access" label="Access" :value="job.facts.access" :maxlength="600" placeholder="Keys, dogs, hours, who may be on the roof, power for the tools" />
     <h2>Settled before the visit</h2>
     <choice-list field="settled" :chosen="job.facts.settled ?? []" :choices="words.settled" />
+    <h2>Where the indoor unit goes</h2>
+    <choice-list field="indoor" :chosen="visit.indoor ?? []" :choices="words.indoor" with-text />
+    <entry-field field="indoor_note" label="Indoor place" :value="visit.indoor_note" placeholder="Room, wall, nearest socket" />
     <h2>Hazards on this site</h2>
     <choice-list field="hazards" :chosen="job.facts.hazards ?? []" :choices="words.hazards" />
     <template v-if="job.facts.hazards?.length"><h2>Cautions seen by everyone who goes</h2><choice-list field="cautions_seen" :chosen="job.facts.cautions_seen ?? []" :choices="words.hazards.filter((one) => job.facts.hazards?.includes(one.code))" with-text /></template>

@@ -66,6 +66,7 @@ const walkRows = (result: Record<string, unknown>): Row[] => [['Lower edge of th
 
 <template>
   <table v-if="rows.length" class="grid-table" aria-label="Margin by both schools"><thead><tr><th scope="col">School</th><th scope="col">Free</th><th scope="col">Height that clears it</th><th scope="col">Trees reach it</th></tr></thead><tbody><tr v-for="row in rows" :key="row[0]"><th scope="row">{{ row[0] }}</th><td><b>{{ row[1] }}</b></td><td>{{ row[2] }}</td><td>{{ row[3] }}</td></tr></tbody></table>
+  <table v-if="sky.raises?.length" class="grid-table" aria-label="What height would gain"><thead><tr><th scope="col">Raised by</th><th v-for="one in sky.raises" :key="one.raise_m" scope="col">{{ show(one.raise_m, 'm') }}</th></tr></thead><tbody><tr><th scope="row">Free</th><td v-for="one in sky.raises" :key="one.raise_m">{{ show(one.margin_deg, 'deg') }}</td></tr></tbody></table>
   <p v-if="sky.bare_margin_deg != null" class="quiet">While the trees are bare: {{ show(sky.bare_margin_deg, 'deg') }} free.</p>
   <div class="fields"><entry-field field="ahead_years" label="Judge it this many years ahead" :value="job.facts.ahead_years" numeric hint="Adds the growth of measured obstacles" /></div>
   <div>

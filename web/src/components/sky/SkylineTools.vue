@@ -62,6 +62,7 @@ const elsewhere = computed(() => {
   const name = (letter: string) => (letter ? `position ${letter}` : 'the job’s place')
   return store.skyline && planned !== here ? `This skyline was read at ${name(here)} and the strip shows the sky there; the answer above is for ${name(planned)}.` : ''
 })
+const scanned = computed(() => job.value.assessment.sky_more?.scanned_percent ?? 0)
 const faults = computed(() => Object.entries(store.faults).filter(([field]) => field.startsWith('skylines.')).map(([, message]) => message).join(' '))
 defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
 </script>
@@ -77,6 +78,7 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
     <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="shut" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
     <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">Take this skyline out</button>
   </div>
+  <p v-if="store.skyline" class="row small"><progress :value="scanned" max="100" aria-label="Bearings read" /> <span class="quiet">{{ scanned.toFixed(0) }} % of the bearings that matter have a point within 15°.</span></p>
   <p v-if="elsewhere" class="quiet small">{{ elsewhere }}</p>
   <form v-if="!store.locked" class="row" @submit.prevent="enter">
     <label class="grow" for="skyline-line">Fast entry
@@ -98,6 +100,7 @@ label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .foot { align-self: end; }
 .details input, .details select { font: inherit; font-weight: 400; height: 34px; width: 168px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 .details { align-items: end; }
+progress { width: 160px; height: 10px; accent-color: var(--stream); }
 .files { font-size: 14px; padding-bottom: 6px; white-space: nowrap; }
 input[type='file'] { max-width: 200px; }
 </style>
