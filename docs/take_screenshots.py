@@ -12,6 +12,7 @@ VIEWS = {
     "1-brief": "/jobs/2026-102/brief",
     "2-aim": "/jobs/2026-104/aim",
     "3-sky": "/jobs/2026-103/sky",
+    "3-sky-panel": "/jobs/2026-106/sky",
     "4-mount": "/jobs/2026-103/mount",
     "5-cable": "/jobs/2026-103/cable",
     "6-build": "/jobs/2026-103/build",
@@ -23,7 +24,7 @@ VIEWS = {
 
 def shoot(page: Page, name: str) -> None:
     page.mouse.move(0, 0)
-    page.wait_for_timeout(900)
+    page.wait_for_timeout(1500)
     page.screenshot(path=FOLDER / f"{name}.png")
 
 
@@ -49,6 +50,8 @@ def main(address: str) -> None:
         shoot(page, "many-sites")
         page.goto("/jobs/2026-104/pocket.html".replace("/jobs", "/api/jobs"))
         shoot(page, "pocket-card")
+        page.goto("/api/jobs/2026-103/proposal.html")
+        shoot(page, "proposal")
         page.evaluate("localStorage.setItem('rindle-light', 'dusk')")
         page.goto("/jobs/2026-101/sky")
         shoot(page, "dusk-sky")

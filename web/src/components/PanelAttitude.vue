@@ -56,7 +56,7 @@ const scales = computed(() => {
 </template>
 
 <style scoped>
-.both { display: grid; grid-template-columns: minmax(240px, 380px) 1fr; gap: 24px; align-items: center; }
+.both { display: grid; grid-template-columns: minmax(220px, 320px) 1fr; gap: 24px; align-items: center; }
 .scales { width: 100%; height: auto; }
 @media (max-width: 700px) { .both { grid-template-columns: 1fr; } }
 </style>

@@ -8,7 +8,7 @@ import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type ListName, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number; tick?: boolean }
+export interface Column { key: string; label: string; unit?: string; choices?: { label: string; value: string }[]; optional?: boolean; text?: boolean; main?: boolean; add?: number; tick?: boolean; plain?: boolean }
 type Entry = Record<string, unknown>
 
 const props = defineProps<{ name: ListName; title: string; columns: Column[]; rows: Entry[]; blank: Entry | ((count: number) => Entry); addLabel: string; keep?: (row: Entry) => boolean; fixed?: Entry; omit?: string[]; fixedRows?: boolean }>()
@@ -86,7 +86,8 @@ defineExpose({ add, append })
         <template v-for="(row, index) in texts" :key="index">
           <tr>
             <td v-for="column in columns" :key="column.key">
-              <select v-if="column.choices" v-model="row[column.key]" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="typed"><option v-for="choice in column.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
+              <b v-if="column.plain">{{ row[column.key] }}</b>
+              <select v-else-if="column.choices" v-model="row[column.key]" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="typed"><option v-for="choice in column.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
               <input v-else-if="column.tick" type="checkbox" :checked="row[column.key] === 'yes'" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="row[column.key] = ($event.target as HTMLInputElement).checked ? 'yes' : ''; typed()" />
               <input v-else v-model="row[column.key]" :disabled="store.locked" :inputmode="column.text ? 'text' : 'decimal'" :aria-label="`${column.label}, row ${index + 1}`" :aria-invalid="faultOf(index) ? 'true' : undefined" autocomplete="off" @input="typed" @keydown.enter.prevent="add" />
             </td>

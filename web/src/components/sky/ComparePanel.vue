@@ -18,11 +18,11 @@ const job = computed(() => store.job!)
 const more = computed(() => job.value.assessment.sky_more)
 const compared = computed(() => more.value?.compared ?? null)
 const show = (value: number | null | undefined, unit: string) => (value == null ? '–' : formatQuantity(value, unit, prefs.system))
-const ACCESS: Record<string, string> = { '': '–', ground: 'from the ground', ladder: 'ladder', roof: 'roof', lift: 'lift' }
-const EXPOSURE: Record<string, string> = { '': '–', lee: 'lee', side: 'half', windward: 'windward' }
+const ACCESS: Record<string, string> = { '': '–', ground: 'ground', ladder: 'ladder', roof: 'roof', lift: 'lift' }
+const EXPOSURE: Record<string, string> = { '': '–', lee: 'lee', side: 'half', windward: 'open' }
 const rows = computed(() => (compared.value?.ranks ?? []).map((rank) => ({ rank, facts: job.value.positions.find((one) => one.letter === rank.letter), view: more.value?.positions.find((one) => one.letter === rank.letter) })))
 const pick = (text: Record<string, string>) => Object.entries(text).map(([value, label]) => ({ value, label }))
-const columns: Column[] = [{ key: 'letter', label: 'Letter', text: true, main: true }, { key: 'height_above_ground_m', label: 'Over ground', unit: 'm', optional: true }, { key: 'time_at_height_min', label: 'Minutes at height', optional: true }, { key: 'cable_length_m', label: 'Cable', unit: 'm', optional: true }, { key: 'exposure', label: 'Wind', choices: pick(EXPOSURE) }, { key: 'access', label: 'Access', choices: pick(ACCESS) }, { key: 'entry_bore_mm', label: 'Old hole', unit: 'mm', optional: true }, { key: 'rigid', label: 'Rigid', tick: true }, { key: 'walkway_in_front', label: 'People in front', tick: true }, { key: 'discreet', label: 'Discreet', tick: true }, { key: 'out_of_reach', label: 'Out of reach', tick: true }]
+const columns: Column[] = [{ key: 'letter', label: '', text: true, main: true, plain: true }, { key: 'height_above_ground_m', label: 'Over ground', unit: 'm', optional: true }, { key: 'time_at_height_min', label: 'Minutes at height', optional: true }, { key: 'cable_length_m', label: 'Cable', unit: 'm', optional: true }, { key: 'exposure', label: 'Wind', choices: pick(EXPOSURE) }, { key: 'access', label: 'Access', choices: pick(ACCESS) }, { key: 'entry_bore_mm', label: 'Old hole', unit: 'mm', optional: true }, { key: 'rigid', label: 'Rigid', tick: true }, { key: 'walkway_in_front', label: 'People in front', tick: true }, { key: 'discreet', label: 'Discreet', tick: true }, { key: 'out_of_reach', label: 'Out of reach', tick: true }]
 const strips = computed(() => store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'))
 const words = ref<Schemas['BriefChoices'] | null>(null)
 void unwrap(client.GET('/api/stores/brief')).then((found) => { words.value = found })
@@ -33,13 +33,12 @@ const plan = (letter: string) => store.patch({ position_letter: letter }, { posi
 <template>
   <p v-if="compared" class="answer"><template v-if="compared.recommended"><b>Take {{ compared.recommended }}.</b> {{ compared.why }}</template><template v-else>{{ compared.why }}</template></p>
   <div v-if="strips.length" class="strips"><figure v-for="one in strips" :key="one.name"><figcaption>{{ one.title }}<span v-if="!more?.positions.find((row) => `skyline-${row.letter}` === one.name)?.own" class="quiet"> (moved from elsewhere)</span></figcaption><div v-html="one.svg" /></figure></div>
-  <div v-if="rows.length" class="scroll"><table class="grid-table" aria-label="Positions compared"><thead><tr><th scope="col">Position</th><th scope="col">Verdict</th><th scope="col">Sky</th><th scope="col">Over ground</th><th scope="col">At height</th><th scope="col">Cable</th><th scope="col">Wind</th><th scope="col">Access</th><th scope="col">For and against</th><th /></tr></thead><tbody>
+  <div v-if="rows.length" class="scroll"><table class="grid-table" aria-label="Positions compared"><thead><tr><th scope="col">Position</th><th scope="col">Verdict</th><th scope="col">Sky</th><th scope="col">Over ground</th><th scope="col">At height</th><th scope="col">Cable</th><th scope="col">Wind</th><th scope="col">Access</th><th scope="col">For and against</th></tr></thead><tbody>
     <tr v-for="{ rank, facts, view } in rows" :key="rank.letter">
-      <th scope="row">{{ rank.rank }}. {{ rank.letter }}</th><td><verdict-stone :verdict="rank.level" :size="16" /> {{ VERDICT_WORD[rank.level] }}</td>
+      <th scope="row">{{ rank.rank }}. {{ rank.letter }}<br /><button v-if="!store.locked && job.facts.position_letter !== rank.letter" type="button" class="link small" @click="plan(rank.letter)">Plan for {{ rank.letter }}</button><span v-else-if="job.facts.position_letter === rank.letter" class="quiet small">planned</span></th><td><verdict-stone :verdict="rank.level" :size="16" /> {{ VERDICT_WORD[rank.level] }}</td>
       <td><b v-if="view?.low_orbit">{{ rank.level === 'unknown' ? '–' : show(view.low_orbit.out_percent, 'percent') }}</b><b v-else>{{ show(view?.sky?.margin_deg, 'deg') }}</b></td>
       <td>{{ show(facts?.height_above_ground_m, 'm') }}</td><td>{{ show(facts?.time_at_height_min, 'min') }}</td><td>{{ show(facts?.cable_length_m, 'm') }}</td><td>{{ EXPOSURE[facts?.exposure ?? ''] }}</td><td>{{ ACCESS[facts?.access ?? ''] }}</td>
       <td class="small"><span v-if="rank.good.length">+ {{ rank.good.join(', ') }}</span><br v-if="rank.good.length && rank.bad.length" /><span v-if="rank.bad.length" class="bad">− {{ rank.bad.join(', ') }}</span></td>
-      <td><button v-if="!store.locked && job.facts.position_letter !== rank.letter" type="button" class="link" @click="plan(rank.letter)">Plan for {{ rank.letter }}</button><span v-else-if="job.facts.position_letter === rank.letter" class="quiet small">planned</span></td>
     </tr></tbody></table></div>
   <p v-if="compared?.height_note" class="quiet">{{ compared.height_note }}</p>
   <h2>What is known of each</h2>
@@ -60,5 +59,6 @@ td svg { vertical-align: -3px; }
 .scroll td, .scroll th { white-space: nowrap; padding-right: 12px; }
 .scroll td.small { white-space: normal; min-width: 170px; }
 .scroll td:nth-child(8) { white-space: normal; }
+.link { padding-left: 0; }
 .bad { color: var(--rust); }
 </style>
