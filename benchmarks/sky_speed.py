@@ -14,8 +14,9 @@ from sgp4.api import WGS72, Satrec
 from skyfield.api import EarthSatellite, load, wgs84
 
 from rindle_core.horizon import HorizonInput, find_horizon
-from rindle_core.low_orbit import LowOrbitInput, simulate
+from rindle_core.low_orbit import simulate
 from rindle_core.panel import Panel
+from rindle_core.passes import LowOrbitInput
 from rindle_core.shells import Shell
 from rindle_core.skyline import Obstacle
 from rindle_core.terrain import read_hgt

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 from rindle_core import beams
 from rindle_core.aim import AimInput, AimResult, aim
@@ -114,46 +114,37 @@ def plumb_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[PlumbResult] |
     )
 
 
-def order_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
-    """The `work_order` calculator; None while nothing printed was entered."""
-    printed = (facts.printed_azimuth_deg, facts.printed_elevation_deg, facts.printed_skew_deg)
-    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or all(one is None for one in printed):
+def _angles_of(
+    facts: JobFacts, azimuth_deg: float | None, elevation_deg: float | None, skew_deg: float | None, said_by: Literal["order", "modem"]
+) -> Outcome[WorkOrderResult] | None:
+    placed = facts.latitude_deg is not None and facts.longitude_deg is not None
+    if not placed or facts.satellite is None or (azimuth_deg is None and elevation_deg is None and skew_deg is None):
         return None
     return work_order(
         WorkOrderInput(
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
+            latitude_deg=facts.latitude_deg or 0.0,
+            longitude_deg=facts.longitude_deg or 0.0,
             height_m=facts.height_m,
             date=facts.date,
             satellite=facts.satellite,
             others=facts.others,
             clinometer=facts.terminal.clinometer if facts.terminal else None,
-            printed_azimuth_deg=printed[0],
-            printed_elevation_deg=printed[1],
-            printed_skew_deg=printed[2],
+            printed_azimuth_deg=azimuth_deg,
+            printed_elevation_deg=elevation_deg,
+            printed_skew_deg=skew_deg,
+            said_by=said_by,
         )
     )
+
+
+def order_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
+    """The `work_order` calculator; None while nothing printed was entered."""
+    return _angles_of(facts, facts.printed_azimuth_deg, facts.printed_elevation_deg, facts.printed_skew_deg, "order")
 
 
 def modem_of(facts: JobFacts) -> Outcome[WorkOrderResult] | None:
     """The `work_order` calculator on what the modem's own page shows; None while nothing of it was entered."""
-    shown = (facts.modem_azimuth_deg, facts.modem_elevation_deg)
-    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or all(one is None for one in shown):
-        return None
-    return work_order(
-        WorkOrderInput(
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
-            height_m=facts.height_m,
-            date=facts.date,
-            satellite=facts.satellite,
-            others=facts.others,
-            clinometer=facts.terminal.clinometer if facts.terminal else None,
-            printed_azimuth_deg=shown[0],
-            printed_elevation_deg=shown[1],
-            said_by="modem",
-        )
-    )
+    return _angles_of(facts, facts.modem_azimuth_deg, facts.modem_elevation_deg, None, "modem")
 
 
 def apart_of(facts: JobFacts) -> Outcome[ApartResult] | None:

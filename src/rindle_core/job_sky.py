@@ -14,10 +14,11 @@ from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.fixed_sky import SkyInput, SkyResult, sky
 from rindle_core.geodesy import Array, wrap_180
 from rindle_core.job_facts import JobFacts, SkylineSet
-from rindle_core.low_orbit import LowOrbitInput, LowOrbitResult, bearings_of, low_orbit
+from rindle_core.low_orbit import LowOrbitResult, bearings_of, low_orbit
 from rindle_core.magnetism import magnetic_field
 from rindle_core.model import Model
 from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
+from rindle_core.passes import LowOrbitInput
 from rindle_core.registry import Outcome
 from rindle_core.skyline import scanned_percent
 from rindle_core.trial import TrialInput, TrialResult, trial

@@ -2,58 +2,44 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from itertools import pairwise
-from typing import Literal, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
-from rindle_core.errors import InputError, Stopped
 from rindle_core.findings import Finding, Level, at_most, missing
 from rindle_core.geodesy import Array
-from rindle_core.look_angles import look_angles
 from rindle_core.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
 from rindle_core.model import Model
 from rindle_core.panel import Panel
+from rindle_core.passes import (
+    BEARING_STEP_DEG,
+    BLOCKED,
+    NONE,
+    OK,
+    LowOrbitInput,
+    Progress,
+    Run,
+    Served,
+    boresight_axis,
+    gaps_of,
+    in_cone,
+    run_passes,
+    schedule,
+    serve,
+    states_of,
+    tell,
+)
 from rindle_core.registry import Outcome, register
-from rindle_core.shells import ElementLines, ElementSky, Indices, SatelliteSky, Shell, ShellSky, SiteFrame, horizontal, newest_epoch
-from rindle_core.skyline import Obstacle, Profile, Season, SkylinePoint, Surroundings, build_profile, elevation_at
+from rindle_core.shells import newest_epoch
+from rindle_core.skyline import Obstacle, Profile, SkylinePoint, elevation_at
 
-_CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
 _SECTOR_DEG = 15.0
 _SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
 _RAISES_M = (0.5, 1.0, 2.0, 3.0, 5.0, 8.0)  # what masts and other fixings usually add
-_BEARING_STEP_DEG = 10.0
 _GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are counted
-OK, BLOCKED, NONE = 0, 1, 2  # states of a second
-
-Progress = Callable[[float], bool]  # takes the share done; False asks to stop
-
-
-class LowOrbitInput(Surroundings):
-    """Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`; elements are taken at `start_at`."""
-
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
-    panel: Panel = Panel()
-    boresight_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True; None: where the satellites are")
-    shells: list[Shell] = Field(default_factory=list, max_length=20)
-    elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
-    start_at: dt.datetime | None = Field(default=None, description="Aware; needed with elements")
-    duration_h: float = Field(default=12.0, gt=0, le=48)
-    step_s: float = Field(default=1.0, ge=0.1, le=15)
-    schedule: Literal["even", "highest"] = Field(
-        default="even", description="even: each usable satellite is as likely; highest: the highest serves"
-    )
-    season: Season = "leaf"
-    seed: int = Field(default=1, ge=0, le=2**31)
-    node_turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Longitude of the first node at the start")
-    needs: list[str] = Field(default_factory=list, max_length=20)
-    bearings: bool = Field(default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work")
 
 
 class GapCount(Model):
@@ -131,134 +117,6 @@ class LowOrbitResult(Model):
     traffic: list[Traffic]
 
 
-class _Pairs(NamedTuple):
-    """Satellites that stay usable through a slot, sorted by slot: sights at both of its ends."""
-
-    slot: Indices
-    who: Indices
-    first: Array
-    last: Array
-
-
-class _Served(NamedTuple):
-    """Fine steps: whether a satellite serves, and where it stands."""
-
-    has: NDArray[np.bool_]
-    azimuth_deg: Array
-    elevation_deg: Array
-
-
-def _tell(progress: Progress | None, share: float) -> None:
-    if progress is not None and not progress(share):
-        raise Stopped("the simulation")
-
-
-def _sky_of(given: LowOrbitInput, frame: SiteFrame) -> SatelliteSky:
-    if given.elements:
-        if given.start_at is None or given.start_at.tzinfo is None:
-            raise InputError.one("start_at", "is needed with elements, with its zone: such as 2026-11-25T06:00:00Z")
-        return ElementSky([(one.line1, one.line2) for one in given.elements], given.start_at, given.duration_h * 3600.0, frame)
-    if not given.shells:
-        raise InputError.one("shells", "are empty; shells, or elements, are needed to know where the satellites are")
-    return ShellSky(given.shells, frame, given.node_turn_deg)
-
-
-def _arc_sights(given: LowOrbitInput) -> Array:
-    """Unit vectors of the geostationary arc above the horizon, one a half degree."""
-    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.longitude_deg + np.arange(-82.0, 82.25, 0.5))
-    up = angles.elevation_deg > 0
-    azimuth, elevation = np.radians(angles.azimuth_true_deg[up]), np.radians(angles.elevation_deg[up])
-    return np.stack([np.sin(azimuth) * np.cos(elevation), np.cos(azimuth) * np.cos(elevation), np.sin(elevation)], axis=-1)
-
-
-def _usable(given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, edges_s: Array, progress: Progress | None) -> _Pairs:
-    """Pairs of slot and satellite above the least elevation and outside the arc's zone at both ends of the slot. The cone is not asked yet."""
-    lowest, arc = np.sin(np.radians(given.panel.least_elevation_deg)), _arc_sights(given)
-    zone = np.cos(np.radians(given.panel.arc_zone_deg)) if given.panel.arc_zone_deg > 0 and len(arc) else None
-    keys, sights = [], []
-    for first in range(0, len(edges_s), _CHUNK_SLOTS):
-        edges = edges_s[first : first + _CHUNK_SLOTS]
-        when, who = sky.near(edges, given.panel.least_elevation_deg)
-        sight = frame.sight(sky.ecef_km(who, edges[when]))
-        good = sight[:, 2] >= lowest
-        if zone is not None:
-            index = np.flatnonzero(good)
-            good[index] = (sight[index] @ arc.T).max(axis=1) < zone
-        keys.append((when[good] + first) * sky.count + who[good])
-        sights.append(sight[good])
-        _tell(progress, 0.7 * (first + len(edges)) / len(edges_s))
-    key, sight = np.concatenate(keys), np.concatenate(sights)
-    after = np.searchsorted(key, key + sky.count)
-    stays = after < len(key)
-    stays[stays] = key[after[stays]] == key[stays] + sky.count
-    start = np.flatnonzero(stays)
-    return _Pairs(key[start] // sky.count, key[start] % sky.count, sight[start], sight[after[start]])
-
-
-def _boresight(azimuth_deg: float, tilt_deg: float) -> Array:
-    a, t = np.radians(azimuth_deg), np.radians(tilt_deg)
-    return np.array([np.sin(a) * np.sin(t), np.cos(a) * np.sin(t), np.cos(t)])
-
-
-def _in_cone(pairs: _Pairs, panel: Panel, azimuth_deg: float) -> Indices:
-    axis, limit = _boresight(azimuth_deg, panel.tilt_deg), np.cos(np.radians(panel.cone_half_deg)) - 1e-12
-    return np.flatnonzero((pairs.first @ axis >= limit) & (pairs.last @ axis >= limit))
-
-
-def _richest(pairs: _Pairs, panel: Panel) -> float:
-    """Bearing whose cone holds most satellites, skyline aside: where a panel that turns itself looks."""
-    bearings = np.arange(0.0, 360.0, _BEARING_STEP_DEG)
-    if panel.tilt_deg == 0.0:
-        return 0.0
-    return float(bearings[int(np.argmax([len(_in_cone(pairs, panel, float(one))) for one in bearings]))])
-
-
-def _schedule(given: LowOrbitInput, pairs: _Pairs, index: Indices, slots: int) -> Indices:
-    """The serving satellite of each slot, -1 for none. The draw depends on seed and slot only, so that it is the same for every skyline and step."""
-    serving = np.full(slots, -1, dtype=np.int64)
-    if not len(index):
-        return serving
-    slot, who = pairs.slot[index], pairs.who[index]
-    if given.schedule == "highest":
-        order = np.lexsort((-pairs.first[index, 2], slot))
-        slot, who = slot[order], who[order]
-    count = np.bincount(slot, minlength=slots)
-    start = np.concatenate([[0], np.cumsum(count)[:-1]])
-    has = count > 0
-    draw = np.zeros(slots) if given.schedule == "highest" else np.random.default_rng(given.seed).random(slots)
-    serving[has] = who[start[has] + (draw[has] * count[has]).astype(np.int64)]
-    return serving
-
-
-def _serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, step_s: float) -> _Served:
-    """Where the serving satellites stand at every fine step, each in the middle of its step."""
-    per_slot = max(1, round(slot_s / step_s))
-    inside = (np.arange(per_slot) + 0.5) * (slot_s / per_slot)
-    slots = len(serving)
-    seconds = (np.arange(slots)[:, None] * slot_s + inside).ravel()
-    who = np.repeat(serving, per_slot)
-    has = who >= 0
-    azimuth, elevation = np.zeros(len(who)), np.full(len(who), 90.0)
-    azimuth[has], elevation[has] = horizontal(frame.sight(sky.ecef_km(who[has], seconds[has])))
-    return _Served(has, azimuth, elevation)
-
-
-def _states(served: _Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.int8]:
-    """State of every fine step: served, blocked, or no satellite. A bare tree lets its share through, drawn by the seed."""
-    blocked = served.has & (served.elevation_deg < elevation_at(profile, served.azimuth_deg))
-    if bare and np.any(profile.leafless_share < 1.0):
-        share = np.interp(served.azimuth_deg, profile.azimuth_deg, profile.leafless_share, period=360.0)
-        blocked &= np.random.default_rng(seed + 1).random(len(blocked)) < share
-    return np.where(served.has, np.where(blocked, BLOCKED, OK), NONE).astype(np.int8)
-
-
-def gaps_of(out: NDArray[np.bool_], step_s: float) -> list[Gap]:
-    """Runs of steps without service, as (start, length) in seconds."""
-    edge = np.diff(np.concatenate([[0], out.astype(np.int8), [0]]))
-    begins, ends = np.flatnonzero(edge == 1), np.flatnonzero(edge == -1)
-    return [Gap(float(a) * step_s, float(b - a) * step_s) for a, b in zip(begins, ends, strict=True)]
-
-
 def _gap_counts(gaps: Sequence[Gap], hours: float) -> list[GapCount]:
     bounds = [0.0, *_GAP_EDGES_S, None]
     rows = []
@@ -279,7 +137,7 @@ def _masked_percent(profile: Profile, azimuth_deg: Array, least_elevation_deg: f
 
 def _cone_top_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> Array:
     """Whether a bearing belongs to the panel's sky: 90 where the cone reaches the least elevation on it, else the least elevation."""
-    axis = _boresight(boresight_deg, panel.tilt_deg)
+    axis = boresight_axis(boresight_deg, panel.tilt_deg)
     a, e = np.radians(azimuth_deg), np.radians(panel.least_elevation_deg)
     at_least = np.stack([np.sin(a) * np.cos(e), np.cos(a) * np.cos(e), np.full_like(a, np.sin(e))], axis=-1)
     return np.where(at_least @ axis >= np.cos(np.radians(panel.cone_half_deg)), 90.0, panel.least_elevation_deg)
@@ -290,7 +148,7 @@ def bearings_of(panel: Panel, boresight_deg: float, bearings_deg: Array) -> Arra
     return np.asarray(bearings_deg[_cone_top_deg(panel, boresight_deg, bearings_deg) > panel.least_elevation_deg])
 
 
-def _sectors(given: LowOrbitInput, served: _Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
+def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
     number = (served.azimuth_deg // _SECTOR_DEG).astype(np.int64) % int(360 / _SECTOR_DEG)
     count = int(360 / _SECTOR_DEG)
     traffic = np.bincount(number[served.has], minlength=count)
@@ -328,22 +186,22 @@ def _without_points(given: LowOrbitInput, left_out: Sequence[int]) -> Profile:
     return rest.profile()
 
 
-def _removals(given: LowOrbitInput, served: _Served, out: float) -> list[Removal]:
+def _removals(given: LowOrbitInput, served: Served, out: float) -> list[Removal]:
     """Time without service when each obstacle, or each stretch of read points, is not there; the schedule stays."""
     profiles: list[tuple[str, Profile]] = [(_name(one), given.profile(without=at)) for at, one in enumerate(given.obstacles)]
     profiles += [(name, _without_points(given, group)) for name, group in point_groups(given.skyline)]
     rows = []
     for name, profile in profiles:
-        left = 100.0 * float(np.mean(_states(served, profile, given.season == "bare", given.seed) != OK))
+        left = 100.0 * float(np.mean(states_of(served, profile, given.season == "bare", given.seed) != OK))
         rows.append(Removal(name=name, gain_percent=out - left, out_percent=left))
     return sorted(rows, key=lambda one: -one.gain_percent)
 
 
-def _raises(given: LowOrbitInput, served: _Served) -> list[RaiseGain]:
+def _raises(given: LowOrbitInput, served: Served) -> list[RaiseGain]:
     """Time without service from higher up: near things sink, and the schedule stays."""
     rows = []
     for raise_m in _RAISES_M:
-        states = _states(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
+        states = states_of(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
         rows.append(RaiseGain(raise_m=raise_m, out_percent=100.0 * float(np.mean(states != OK))))
     return rows
 
@@ -352,7 +210,7 @@ def _name(obstacle: Obstacle) -> str:
     return obstacle.name or f"{obstacle.kind} at {obstacle.azimuth_deg:.0f}°"
 
 
-def _shown(served: _Served, states: NDArray[np.int8]) -> list[Traffic]:
+def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
     index = np.flatnonzero(served.has)
     chosen = index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)] if len(index) else index
     rows = zip(
@@ -364,82 +222,28 @@ def _shown(served: _Served, states: NDArray[np.int8]) -> list[Traffic]:
     return [Traffic(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
 
 
-class _Run(NamedTuple):
-    """A simulation as it stands before it is told."""
-
-    sky: SatelliteSky
-    frame: SiteFrame
-    slots: int
-    pairs: _Pairs
-    boresight_deg: float
-    usable: Indices
-    served: _Served
-    profile: Profile
-    states: NDArray[np.int8]
-    step_s: float
-
-
-def _run(given: LowOrbitInput, progress: Progress | None) -> _Run:
-    frame = SiteFrame.at(given.latitude_deg, given.longitude_deg, given.height_m)
-    sky = _sky_of(given, frame)
-    slot_s = given.panel.slot_s
-    slots = max(1, round(given.duration_h * 3600.0 / slot_s))
-    pairs = _usable(given, sky, frame, np.arange(slots + 1, dtype=np.float64) * slot_s, progress)
-    if given.boresight_azimuth_deg is None or given.panel.self_aiming:
-        boresight = _richest(pairs, given.panel)
-    else:
-        boresight = given.boresight_azimuth_deg
-    usable = _in_cone(pairs, given.panel, boresight)
-    served = _serve(sky, frame, _schedule(given, pairs, usable, slots), slot_s, given.step_s)
-    profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
-    states = _states(served, profile, given.season == "bare", given.seed)
-    return _Run(sky, frame, slots, pairs, boresight, usable, served, profile, states, slot_s / max(1, round(slot_s / given.step_s)))
-
-
-class Outage(NamedTuple):
-    """A stretch without service with the direction in which it began, where a satellite was behind it."""
-
-    start_s: float
-    length_s: float
-    blocked: bool
-    azimuth_deg: float | None
-    elevation_deg: float | None
-
-
-def outages(given: LowOrbitInput) -> list[Outage]:
-    """The stretches without service of the simulation, in order."""
-    run = _run(given, None)
-    rows = []
-    for gap in gaps_of(run.states != OK, run.step_s):
-        at = round(gap.start_s / run.step_s)
-        blocked = bool(run.states[at] == BLOCKED)
-        direction = (float(run.served.azimuth_deg[at]), float(run.served.elevation_deg[at])) if blocked else (None, None)
-        rows.append(Outage(gap.start_s, gap.length_s, blocked, *direction))
-    return rows
-
-
-def _bearings(given: LowOrbitInput, run: _Run) -> list[BearingChoice]:
+def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
     """Time without service for every bearing of a panel that is set by hand, at three steps a slot."""
     rows = []
-    for azimuth in np.arange(0.0, 360.0, _BEARING_STEP_DEG).tolist():
-        serving = _schedule(given, run.pairs, _in_cone(run.pairs, given.panel, azimuth), run.slots)
-        served = _serve(run.sky, run.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
-        out = float(np.mean(_states(served, run.profile, given.season == "bare", given.seed) != OK))
+    for azimuth in np.arange(0.0, 360.0, BEARING_STEP_DEG).tolist():
+        serving = schedule(given, run.pairs, in_cone(run.pairs, given.panel, azimuth), run.slots)
+        served = serve(run.sky, run.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
+        out = float(np.mean(states_of(served, run.profile, given.season == "bare", given.seed) != OK))
         rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
     return rows
 
 
 def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
     """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
-    run = _run(given, progress)
+    run = run_passes(given, progress)
     served, states, profile, boresight = run.served, run.states, run.profile, run.boresight_deg
-    _tell(progress, 0.8)
+    tell(progress, 0.8)
     step_s, hours = run.step_s, run.slots * given.panel.slot_s / 3600.0
     gaps = gaps_of(states != OK, step_s)
     out = 100.0 * float(np.mean(states != OK))
     sectors = _sectors(given, served, states, profile)
     removals = _removals(given, served, out)
-    _tell(progress, 0.9)
+    tell(progress, 0.9)
     bearings = [] if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings else _bearings(given, run)
     azimuths = np.arange(0.25, 360.0, 0.5)
     worst = max(sectors, key=lambda one: one.blocked_percent)
@@ -466,7 +270,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
         traffic=_shown(served, states),
     )
-    _tell(progress, 1.0)
+    tell(progress, 1.0)
     return Outcome(result, _judge(given, result))
 
 
@@ -543,20 +347,5 @@ def _judge_age(given: LowOrbitInput) -> list[Finding]:
 
 
 __all__ = [
-    "BearingChoice",
-    "GapCount",
-    "LowOrbitInput",
-    "LowOrbitResult",
-    "Outage",
-    "Progress",
-    "RaiseGain",
-    "Removal",
-    "Sector",
-    "Traffic",
-    "bearings_of",
-    "gaps_of",
-    "low_orbit",
-    "outages",
-    "point_groups",
-    "simulate",
+    "BearingChoice", "GapCount", "LowOrbitResult", "RaiseGain", "Removal", "Sector", "Traffic", "bearings_of", "low_orbit", "point_groups", "simulate",
 ]  # fmt: skip

@@ -14,8 +14,9 @@ from skyfield.api import EarthSatellite, load, wgs84
 
 from rindle_core.errors import InputError, Stopped
 from rindle_core.findings import Level
-from rindle_core.low_orbit import LowOrbitInput, gaps_of, low_orbit, point_groups, simulate
+from rindle_core.low_orbit import low_orbit, point_groups, simulate
 from rindle_core.panel import AttitudeInput, Panel, panel_attitude
+from rindle_core.passes import LowOrbitInput, gaps_of
 from rindle_core.shells import ElementLines, ElementSky, Shell, ShellSky, SiteFrame, horizontal
 from rindle_core.skyline import Obstacle, SkylinePoint
 

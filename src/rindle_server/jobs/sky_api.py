@@ -16,8 +16,9 @@ from rindle_core.fixed_sky import SkyInput
 from rindle_core.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.job_facts import JobFacts, SkylineSet
 from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
-from rindle_core.low_orbit import LowOrbitInput, simulate
+from rindle_core.low_orbit import simulate
 from rindle_core.model import Model
+from rindle_core.passes import LowOrbitInput
 from rindle_core.skyline import Season
 from rindle_core.skyline_text import as_csv, as_json
 from rindle_server import terrain_files

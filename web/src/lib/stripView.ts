@@ -35,7 +35,7 @@ export function directionOf(frame: Frame, at: { x: number; y: number }): { azimu
   const y = at.y - frame.top_px
   if (x < 0 || y < -frame.px_per_deg * 5 || x > frame.width_px || y > frame.height_px + frame.px_per_deg * 5) return null
   const tenth = (value: number) => Math.round(value * 10) / 10
-  return { azimuth_deg: wrap(tenth(frame.left_azimuth_deg + x / frame.px_per_deg)), elevation_deg: Math.min(90, Math.max(-20, tenth(frame.top_elevation_deg - y / frame.px_per_deg))) }
+  return { azimuth_deg: tenth(wrap(frame.left_azimuth_deg + x / frame.px_per_deg)) % 360, elevation_deg: Math.min(90, Math.max(-20, tenth(frame.top_elevation_deg - y / frame.px_per_deg))) }
 }
 
 /** Ticks of a scale inside a range: a round step that gives about eight. */

@@ -125,7 +125,7 @@ const heights = computed(() => {
   const f = frame.value
   if (!f) return []
   const top = f.top_elevation_deg - (shown.value.y - f.top_px) / f.px_per_deg
-  return ticks(Math.max(0, top - shown.value.height / f.px_per_deg), top).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
+  return ticks(Math.max(0, top - shown.value.height / f.px_per_deg), top - (10 * unit.value) / f.px_per_deg).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
 })
 const chosen = computed(() => (selected.value === null ? null : points.value[selected.value] ?? null))
 </script>

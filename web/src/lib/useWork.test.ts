@@ -1,0 +1,55 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope } from 'vue'
+import { linesOf, useWork } from './useWork'
+
+function body(...parts: string[]): ReadableStream<Uint8Array> {
+  const coder = new TextEncoder()
+  return new ReadableStream({ start(control) { for (const part of parts) control.enqueue(coder.encode(part)); control.close() } })
+}
+const working = () => effectScope().run(() => useWork())!
+const answer = (...parts: string[]) => vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response(body(...parts)))
+
+describe('long work', () => {
+  beforeEach(() => { vi.restoreAllMocks() })
+
+  it('reads lines however they are cut', async () => {
+    const found = []
+    for await (const line of linesOf(body('{"id": "a"}\n{"prog', 'ress": 0.5}\n\n{"done": {"x": "°"}}\n'))) found.push(line)
+    expect(found).toEqual([{ id: 'a' }, { progress: 0.5 }, { done: { x: '°' } }])
+  })
+  it('gives the result and the progress it saw', async () => {
+    answer('{"id": "a"}\n', '{"progress": 0.4}\n', '{"done": {"points": 12}}\n')
+    const work = working()
+    expect(await work.run('/work', {})).toEqual({ points: 12 })
+    expect([work.progress.value, work.running.value, work.trouble.value]).toEqual([1, false, ''])
+  })
+  it('says why there is none', async () => {
+    const work = working()
+    answer('{"id": "a"}\n', '{"error": {"faults": [{"field": "tiles", "message": "No tile covers this."}]}}\n')
+    expect(await work.run('/work', {})).toBeNull()
+    expect(work.trouble.value).toBe('No tile covers this.')
+    answer('{"id": "a"}\n', '{"stopped": "the simulation was stopped"}\n')
+    expect(await work.run('/work', {})).toBeNull()
+    expect(work.trouble.value).toContain('Stopped')
+    answer('{"id": "a"}\n{"progress": 0.2}\n')
+    expect(await work.run('/work', {})).toBeNull()
+    expect(work.trouble.value).toContain('went away')
+    vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response('{"error": {"faults": [{"field": "duration_h", "message": "90 is too large"}]}}', { status: 422 }))
+    expect(await work.run('/work', {})).toBeNull()
+    expect(work.trouble.value).toBe('90 is too large')
+  })
+  it('asks the server to stop by the number of the work', async () => {
+    let finish: () => void = () => undefined
+    const coder = new TextEncoder()
+    const stream = new ReadableStream<Uint8Array>({ start(control) { control.enqueue(coder.encode('{"id": "w7"}\n')); finish = () => { control.enqueue(coder.encode('{"stopped": "it"}\n')); control.close() } } })
+    const fetched = vi.spyOn(globalThis, 'fetch').mockResolvedValueOnce(new Response(stream)).mockResolvedValue(new Response('{}'))
+    const work = working()
+    const running = work.run('/work', {})
+    await vi.waitFor(() => expect(work.running.value).toBe(true))
+    await new Promise((done) => setTimeout(done, 10))
+    await work.stop()
+    expect(fetched.mock.calls.at(-1)?.[0]).toBe('/api/jobs/work/w7')
+    finish()
+    expect(await running).toBeNull()
+  })
+})
