@@ -98,3 +98,13 @@ def test_signing_out_shuts_the_door(page):
     expect(page.get_by_role("button", name="Enter the demo")).to_be_visible()
     page.goto("/jobs/2026-101/aim")
     expect(page).to_have_url(re.compile("sign-in"))
+
+
+def test_the_trades_words_are_found_with_their_reference(page):
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Words").click()
+    page.get_by_label("Find a word").fill("declin")
+    expect(page.locator("dl > div").filter(has=page.get_by_text("Declination", exact=True))).to_contain_text(
+        "the compass reads true less declination"
+    )
+    page.get_by_label("Find a word").fill("frobnicate")
+    expect(page.get_by_text("No word here holds")).to_be_visible()

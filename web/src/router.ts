@@ -15,6 +15,7 @@ export const router = createRouter({
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
     { path: `/jobs/:number/:station(${STATIONS.join('|')})`, component: () => import('@/views/JobPage.vue') },
     { path: '/stores', component: () => import('@/views/StoresPage.vue') },
+    { path: '/words', component: () => import('@/views/WordsPage.vue') },
     { path: '/sites', component: () => import('@/views/ManySites.vue') },
     { path: '/trouble', component: () => import('@/views/TroublePage.vue'), meta: { open: true } },
     { path: '/:rest(.*)*', component: () => import('@/views/NotFound.vue'), meta: { open: true } },

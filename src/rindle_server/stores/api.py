@@ -16,6 +16,7 @@ from rindle_core.catalogue import Catalogue
 from rindle_core.compare import GROUND_CHECKS
 from rindle_core.elements import Elements, as_omm, parse_elements, parse_low_elements
 from rindle_core.errors import InputError
+from rindle_core.glossary import GLOSSARY, Term
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import parse
 from rindle_core.mount_choice import SURFACES
@@ -72,6 +73,12 @@ class FirmOut(Schema):
 def read_catalogue(request: HttpRequest) -> Catalogue:
     """Satellites, terminals and cables."""
     return catalogue()
+
+
+@router.get("/words", response=list[Term])
+def words(request: HttpRequest) -> list[Term]:
+    """The trade's words."""
+    return list(GLOSSARY)
 
 
 @router.get("/firm", response=FirmOut)

@@ -1104,6 +1104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description The trade's words.
+         */
+        get: operations["rindle_server_stores_api_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/{kind}": {
         parameters: {
             query?: never;
@@ -5081,6 +5101,21 @@ export interface components {
             states_entered: components["schemas"]["StateEvent"][];
         };
         /**
+         * Term
+         * @description A word with its meaning; `reference` says from where it is counted.
+         */
+        Term: {
+            /** Meaning */
+            meaning: string;
+            /**
+             * Reference
+             * @default
+             */
+            reference: string;
+            /** Word */
+            word: string;
+        };
+        /**
          * Terminal
          * @description A terminal of the catalogue.
          */
@@ -7102,6 +7137,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
                 };
             };
         };

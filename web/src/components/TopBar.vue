@@ -29,7 +29,7 @@ async function leave(): Promise<void> {
       <svg viewBox="0 0 34 22" width="34" height="22" aria-hidden="true"><path d="M2 16c6 0 5-11 12-11s4 12 11 12 4-6 7-6" fill="none" stroke="var(--stream)" stroke-width="3" stroke-linecap="round" /></svg>
       Rindle
     </router-link>
-    <nav aria-label="Places"><router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link></nav>
+    <nav aria-label="Places"><router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link> <router-link to="/words">Words</router-link></nav>
     <label class="find"><span class="visually-hidden">Find a job</span>
       <input id="find" v-model="find" type="search" placeholder="Find a job  ( / )" autocomplete="off" @input="search" @keydown.esc="($event.target as HTMLInputElement).blur()" />
     </label>
