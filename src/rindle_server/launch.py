@@ -22,6 +22,7 @@ from pathlib import Path
 from typing import NoReturn
 
 ROOT = Path(__file__).resolve().parents[2]
+WARM_AFTER_S = 10.0
 
 
 def free_port(wanted: int) -> int:
@@ -66,7 +67,11 @@ def _setup() -> None:
 
 
 def _warm() -> None:
-    """Reads in the background what takes seconds at its first use: the gazetteer and the rain package."""
+    """Reads in the background what takes seconds at its first use: the gazetteer and the rain package.
+
+    It waits first, so that it does not compete with the first page.
+    """
+    time.sleep(WARM_AFTER_S)
     from rindle_server.places_api import gazetteer
 
     gazetteer()

@@ -24,7 +24,7 @@ def address(tmp_path_factory):
     environment = {
         **os.environ,
         "RINDLE_DEMO_HOME": str(tmp_path_factory.mktemp("demo") / "home"),
-        "RINDLE_BENCH_TIME_SCALE": "40",
+        "RINDLE_BENCH_TIME_SCALE": "100",
     }
     log = tmp_path_factory.mktemp("log") / "demo.log"
     with log.open("w") as out:
@@ -60,8 +60,8 @@ def page(browser, address):
     opened.on("pageerror", lambda error: troubles.append(str(error)))
     opened.on("request", lambda request: None if request.url.startswith((address, "data:", "blob:")) else troubles.append(request.url))
     opened.set_default_timeout(15_000)
+    assert context.request.post("/api/session/demo").ok
     opened.goto("/")
-    opened.get_by_role("button", name="Enter the demo").click()
     opened.get_by_role("heading", name="Jobs").wait_for()
     yield opened
     context.close()

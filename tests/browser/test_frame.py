@@ -98,6 +98,8 @@ def test_signing_out_shuts_the_door(page):
     expect(page.get_by_role("button", name="Enter the demo")).to_be_visible()
     page.goto("/jobs/2026-101/aim")
     expect(page).to_have_url(re.compile("sign-in"))
+    page.get_by_role("button", name="Enter the demo").click()
+    expect(page.get_by_role("main", name="Aim")).to_be_visible()  # where the person wanted to go
 
 
 def test_the_trades_words_are_found_with_their_reference(page):

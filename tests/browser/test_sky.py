@@ -172,10 +172,10 @@ def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
     file.write_bytes(picture())
     dish.get_by_label("Picture or stitched panorama").set_input_files(file)
     view = dish.get_by_label("Picture to trace")
-    view.scroll_into_view_if_needed()
-    box = view.bounding_box()
 
     def at(x, y):
+        view.scroll_into_view_if_needed()
+        box = view.bounding_box()
         scale = min(box["width"] / 1200, box["height"] / 600)
         return box["x"] + (box["width"] - 1200 * scale) / 2 + x * scale, box["y"] + (box["height"] - 600 * scale) / 2 + y * scale
 

@@ -20,10 +20,12 @@ const searching = ref(false)
 const asked = ref<{ place: Found; distance_m: number } | null>(null)
 
 async function find(): Promise<void> {
-  searching.value = name.value.trim().length > 1
-  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: name.value } } })).finally(() => { searching.value = false })
+  const wanted = name.value
+  searching.value = wanted.trim().length > 1
+  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: wanted } } })).finally(() => { searching.value = searching.value && wanted !== name.value })
+  if (wanted !== name.value) return // the first search reads the gazetteer: a later one may overtake it
   found.value = rows.map((one) => ({ method: 'gazetteer', label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
-  trouble.value = name.value.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${name.value.trim()}”.` : ''
+  trouble.value = wanted.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${wanted.trim()}”.` : ''
 }
 const findSoon = useDebounceFn(find, 300)
 
@@ -114,7 +116,7 @@ const points = computed(() => {
       <label>Load an elevation tile (.hgt, GeoTIFF)<input type="file" :disabled="store.locked" accept=".hgt,.tif,.tiff" @change="keepTile" /></label>
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
-    <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, text] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ text }}</code></td></tr></tbody></table>
+    <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, form] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ form }}</code></td></tr></tbody></table>
     <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', method: 'map', ...$event })" />
     <p class="quiet small">Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the data folder lie on top.</p>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core'
+import { watchDebounced } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
@@ -14,19 +14,24 @@ void unwrap(client.GET('/api/stores')).then((found) => { catalogue.value = found
 const body = computed(() => ({ csv: text.value, date: day.value, satellite_longitude_deg: longitude.value === '' ? null : Number(longitude.value) }))
 async function calculate(): Promise<void> {
   if (!text.value.trim()) { result.value = null; trouble.value = ''; return }
+  const asked = body.value
   try {
-    result.value = await unwrap(client.POST('/api/sites', { body: body.value }))
+    const answer = await unwrap(client.POST('/api/sites', { body: asked }))
+    if (asked !== body.value) return // something was changed meanwhile: the next answer is on its way
+    result.value = answer
     trouble.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
+    if (asked !== body.value) return
     result.value = null
     trouble.value = error.message
   }
 }
-const soon = useDebounceFn(calculate, 400)
+// The satellite counts too: it arrives after the page, perhaps after the first line was pasted.
+watchDebounced(body, calculate, { debounce: 400 })
 async function load(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) { text.value = await file.text(); await calculate() }
+  if (file) text.value = await file.text()
 }
 async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
   const answer = await client.POST('/api/sites/{form}', { params: { path: { form } }, body: body.value, parseAs: 'blob' })
@@ -40,12 +45,12 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
   <main class="many">
     <h1>{{ result ? `${result.good_count} of ${result.sites.length} sites calculated` : 'Many sites at once' }}</h1>
     <div class="row">
-      <label>Satellite <select v-model="longitude" @change="calculate"><option v-for="one in catalogue?.satellites ?? []" :key="one.code" :value="String(one.longitude_deg)">{{ one.name }}</option></select></label>
-      <label>Day <input v-model="day" type="date" @change="calculate" /></label>
+      <label>Satellite <select v-model="longitude"><option v-for="one in catalogue?.satellites ?? []" :key="one.code" :value="String(one.longitude_deg)">{{ one.name }}</option></select></label>
+      <label>Day <input v-model="day" type="date" /></label>
       <label>CSV file <input type="file" accept=".csv,.txt,text/csv" @change="load" /></label>
       <template v-if="result?.good_count"><n-button v-for="form in (['csv', 'geojson', 'kml'] as const)" :key="form" size="small" @click="save(form)">Save {{ form.toUpperCase() }}</n-button></template>
     </div>
-    <label>Sites as CSV<textarea v-model="text" rows="6" spellcheck="false" placeholder="name,place,height_m&#10;Clinic,&quot;29°30'S 28°15'E&quot;,1850&#10;School,&quot;-29.6, 28.4&quot;,1990" @input="soon" /></label>
+    <label>Sites as CSV<textarea v-model="text" rows="6" spellcheck="false" placeholder="name,place,height_m&#10;Clinic,&quot;29°30'S 28°15'E&quot;,1850&#10;School,&quot;-29.6, 28.4&quot;,1990" /></label>
     <p class="quiet small">The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m and satellite_longitude_deg where they differ. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <table v-if="result" class="grid-table" aria-label="Sites"><thead><tr><th scope="col">Line</th><th scope="col">Name</th><th scope="col">Compass</th><th scope="col">True</th><th scope="col">Elevation seen</th><th scope="col">Skew</th><th scope="col">Range</th></tr></thead><tbody>
