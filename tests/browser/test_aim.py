@@ -90,7 +90,7 @@ def test_calculators_beside_the_aim_answer_as_one_types(page):
     panel.get_by_label("Reading there (°)").nth(1).fill("x")
     expect(panel.get_by_role("alert")).to_contain_text("not a number")
     unfold(page, "Sun outages")
-    expect(page.get_by_role("table", name="sun_outage").get_by_role("row").first).to_contain_text("UTC")
+    expect(page.get_by_role("table", name="sun outage").get_by_role("row").first).to_contain_text("UTC")
 
 
 def test_a_place_far_from_the_one_that_is_there_is_asked_about(page):
@@ -181,7 +181,7 @@ def test_two_spare_feeds_and_the_brackets_that_could_hold_them(page):
     page.goto("/jobs/2026-102/aim")
     unfold(page, "Spare feeds")
     page.get_by_role("checkbox", name="Lapwing 3").check()
-    table = page.get_by_role("table", name="spare_feeds")
+    table = page.get_by_role("table", name="spare feeds")
     expect(table.get_by_role("row").filter(has_text="Lapwing 3").first).to_contain_text("° off")
     expect(table).to_contain_text("Bracket Twin bar")
     page.get_by_role("checkbox", name="Ibis 4").check()

@@ -1,8 +1,10 @@
 """Sky in the browser: a skyline traced, plan A failing and plan B passing, a mast raised until it clears; panels, photos, terrain."""
 
 import io
+import json
 import math
 import re
+from pathlib import Path
 
 import pytest
 from PIL import Image, ImageDraw
@@ -226,7 +228,7 @@ def test_a_panels_sky_is_told_as_time_and_plan_b_is_clear(page):
     expect(heading(page)).to_contain_text("Without service")
 
 
-def test_a_long_simulation_shows_its_progress_and_stops(page):
+def test_another_simulation_stands_beside_the_planned_one(page):
     page.goto("/jobs/2026-106/sky")
     unfold(page, "Another simulation")
     page.get_by_label("Hours").fill("24")
@@ -239,6 +241,92 @@ def test_a_long_simulation_shows_its_progress_and_stops(page):
     page.get_by_label("Hours").fill("90")
     page.get_by_role("button", name="Simulate", exact=True).click()
     expect(page.get_by_role("alert")).to_contain_text("too large")
+
+
+@pytest.fixture
+def panel(page, tmp_path):
+    """A job of its own with a self-aiming panel under a constellation brought as a file; a wall hides the south."""
+    page.goto("/stores")
+    file = tmp_path / "constellations.json"
+    shell = {"altitude_km": 560, "inclination_deg": 53.5, "plane_count": 72, "per_plane_count": 44, "phasing_number": 11}
+    file.write_text(
+        json.dumps(
+            [{"code": "weaver", "name": "Weaver", "shells": [{**shell, "name": "Low"}, {**shell, "name": "High", "altitude_km": 600}]}]
+        )
+    )
+    page.get_by_label("Import Constellations").set_input_files(file)
+    expect(page.get_by_role("region", name="Constellations")).to_contain_text("Weaver")
+    page.goto("/jobs")
+    page.get_by_role("button", name="New job").click()
+    fill(page, "Customer", "Trial of a panel")
+    fill(page, "Place", "-29.4, 27.8")
+    choose(page, "Terminal", "Slate")
+    choose(page, "Constellation", "Weaver")
+    page.keyboard.press("m")
+    station(page, "Sky")
+    type_lines(page, "0 5\n120 5\n121 70 building 6\n239 70 building 6\n240 5")
+    expect(heading(page)).to_contain_text("Without service", timeout=20_000)
+    return page
+
+
+def test_a_long_simulation_tells_its_progress_and_is_stopped(panel):
+    page = panel
+    unfold(page, "Another simulation")
+    page.get_by_label("Hours").fill("48")
+    page.get_by_role("button", name="Simulate", exact=True).click()
+    page.get_by_role("button", name="Stop", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("Stopped")
+    expect(page.get_by_role("table", name="Other simulation")).to_have_count(0)
+    page.get_by_label("Hours").fill("0.5")
+    page.get_by_role("button", name="Simulate", exact=True).click()  # and it goes again
+    expect(page.get_by_role("table", name="Other simulation")).to_be_visible()
+
+
+def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_path):
+    page = panel
+    out_percent = float(re.search(r"Without service ([\d.]+) %", heading(page).inner_text())[1])
+    unfold(page, "Trial")
+    page.get_by_role("button", name="Start the trial").click()
+    expect(page.get_by_role("timer")).to_contain_text("0 h 00 min")
+    page.get_by_role("button", name="End the trial").click()
+    page.get_by_role("button", name="Take the trial out").click()
+    expect(page.get_by_role("button", name="Start the trial")).to_be_visible()
+    # Twelve hours with a blocked minute towards the wall every ten: a tenth of the time.
+    log = tmp_path / "panel.csv"
+    log.write_text(
+        "when;lasted;what;toward;volts\n" + "".join(f"2026-11-25T{n // 6:02}:{n % 6}0:00;60;obstructed;185;54\n" for n in range(73))
+    )
+    page.get_by_label("Log of the panel").set_input_files(log)
+    expect(page.get_by_role("alert")).to_contain_text("say which column holds it; the log has when, lasted, what, toward, volts")
+    for field, column in (("Start of the outage", "when"), ("How long, seconds", "lasted"), ("Cause", "what"), ("Bearing, true", "toward")):
+        page.get_by_role("group", name="Columns of the log").get_by_label(field).select_option(column)
+    page.get_by_role("button", name="Read it so").click()
+    expect(page.get_by_text("Read: 73 outages. Not used: volts.")).to_be_visible()
+    shown = page.get_by_role("table", name="Trial", exact=True)
+    expect(shown.get_by_role("row").filter(has_text="Available")).to_contain_text("90.00 % of 12 h 00 min")
+    expect(shown.get_by_role("row").filter(has_text="Gaps by obstruction")).to_contain_text("6.0")  # an hour
+    sectors = page.get_by_role("table", name="Trial by sector")
+    expect(sectors.get_by_role("row").filter(has_text="180° to 210°").locator("td").first).to_have_text("10.00 %")
+    predicted = [float(text.split()[0]) for text in sectors.locator("td:nth-child(3)").all_inner_texts()]
+    assert sum(predicted) == pytest.approx(out_percent, abs=0.3)
+    expect(page.get_by_role("heading", name="Believe the trial", exact=True)).to_be_visible()
+
+
+def test_a_skyline_comes_from_a_file_and_goes_into_one(dish, tmp_path):
+    page = dish
+    station(page, "Sky")
+    file = tmp_path / "skyline.csv"
+    file.write_text("azimuth_deg,elevation_deg\n350,4\n8,41.2\n30,4\n")
+    page.get_by_label("Take in CSV, JSON").set_input_files(file)
+    saved(page)
+    expect(heading(page)).to_contain_text(re.compile(r"Free by 14\.\d°"))  # 55.5° less 41.2°
+    with page.expect_download() as download:
+        page.get_by_role("link", name="CSV", exact=True).click()
+    lines = Path(download.value.path()).read_text().split()
+    assert [[float(cell) for cell in line.split(",")[:2]] for line in lines[1:]] == [[350, 4], [8, 41.2], [30, 4]]
+    unfold(page, "The whole usable arc")
+    reach = page.get_by_role("table", name="usable arc")
+    expect(reach.get_by_role("row").filter(has_text="Hamerkop 2")).to_contain_text(re.compile(r"Clear: 14\.\d° free"))
 
 
 def test_a_hand_set_panel_is_turned_into_its_box(page):

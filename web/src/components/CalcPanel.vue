@@ -22,22 +22,26 @@ const busy = ref(false)
 const complete = computed(() => (props.fields ?? []).every((field) => field.optional || texts.value[field.key] !== ''))
 const rows = computed(() => (result.value ? props.show(result.value) : []))
 
+let latest = 0
 async function calculate(): Promise<void> {
-  if (!complete.value) { result.value = null; findings.value = []; return }
+  const mine = ++latest // an answer that was overtaken by a newer question is let go
+  if (!complete.value) { result.value = null; findings.value = []; busy.value = false; return }
   const typed = Object.fromEntries((props.fields ?? []).filter((field) => texts.value[field.key] !== '').map((field) => [field.key, field.choices ? texts.value[field.key] : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system)]))
   emit('typed', typed)
   busy.value = true
   try {
     const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }))
+    if (mine !== latest) return
     result.value = told.result as Result
     findings.value = told.findings as Schemas['Finding'][]
     faults.value = {}
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
+    if (mine !== latest) return
     result.value = null
     faults.value = Object.fromEntries(error.faults.map((fault) => [fault.field, fault.message]))
   } finally {
-    busy.value = false
+    if (mine === latest) busy.value = false
   }
 }
 const soon = useDebounceFn(calculate, 300)
@@ -59,7 +63,7 @@ const loose = computed(() => Object.entries(faults.value).filter(([field]) => !(
     <p v-for="message in loose" :key="message" class="fault" role="alert">{{ message }}</p>
     <p v-if="!complete && wait" class="quiet">{{ wait }}</p>
     <p v-if="busy && !rows.length" class="quiet" role="status">Calculating</p>
-    <table v-if="rows.length" class="grid-table" :aria-label="name" :aria-busy="busy"><tbody><tr v-for="([what, value], index) in rows" :key="index"><th scope="row">{{ what }}</th><td>{{ value }}</td></tr></tbody></table>
+    <table v-if="rows.length" class="grid-table" :aria-label="name.replaceAll('_', ' ')" :aria-busy="busy"><tbody><tr v-for="([what, value], index) in rows" :key="index"><th scope="row">{{ what }}</th><td>{{ value }}</td></tr></tbody></table>
     <p v-for="finding in findings" :key="finding.code" class="finding"><verdict-stone :verdict="finding.level" :size="16" /> <b>{{ VERDICT_WORD[finding.level] }}: {{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}</p>
   </div>
 </template>
