@@ -1,5 +1,6 @@
 """Takes the pictures of docs/screenshots from a running demo: `.venv/bin/python docs/take_screenshots.py [http://127.0.0.1:8765]`."""
 
+import re
 import sys
 from pathlib import Path
 
@@ -24,6 +25,7 @@ VIEWS = {
 
 def shoot(page: Page, name: str) -> None:
     page.mouse.move(0, 0)
+    page.get_by_text(re.compile("^Opening")).wait_for(state="hidden")
     page.wait_for_timeout(1500)
     page.screenshot(path=FOLDER / f"{name}.png")
 

@@ -22,7 +22,7 @@ from pathlib import Path
 from typing import NoReturn
 
 ROOT = Path(__file__).resolve().parents[2]
-WARM_AFTER_S = 10.0
+WARM_AFTER_S = 3.0
 
 
 def free_port(wanted: int) -> int:

@@ -303,7 +303,7 @@ def position_strips(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
             wide = 180.0 if subject.low_orbit is not None else 60.0
             drawn.append(
                 skyline_strip(
-                    subject, name=f"skyline-{one.letter}", title=f"Sky at {one.letter}", half_width_deg=wide, px=220.0 / wide, size=0.8
+                    subject, name=f"skyline-{one.letter}", title=f"Sky at {one.letter}", half_width_deg=wide, px=140.0 / wide, size=0.8
                 )
             )
     return drawn

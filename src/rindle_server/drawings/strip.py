@@ -71,7 +71,7 @@ class Strip:
         parts = []
         for elevation in range(0, int(self.top_deg) + 1, 15 if self.size >= 1 else 30):
             y = self.at(self.centre_deg, elevation)[1]
-            parts.append(line((self.left, y), (self.left + self.width, y), "rule", 1))
+            parts.append(line((self.left, y), (self.left + self.width, y), "rule", 1, class_="grid"))
             parts.append(words((self.left - 6 * self.size, y + 4), f"{elevation}°", letter, "quiet", "end", class_="grid"))
         left = math.ceil((self.centre_deg - self.half_deg) / 15) * 15
         for turned in range(left, int(self.centre_deg + self.half_deg) + 1, 15):
@@ -79,7 +79,7 @@ class Strip:
             y = self.top + self.height
             azimuth = turned % 360
             label = POINTS_OF_COMPASS.get(azimuth)
-            parts.append(line((x, y), (x, y + (7 if azimuth % 45 == 0 else 4)), "quiet", 1))
+            parts.append(line((x, y), (x, y + (7 if azimuth % 45 == 0 else 4)), "quiet", 1, class_="grid"))
             if self.size < 1 and azimuth % 90:
                 continue
             if azimuth % 30 == 0 or label:

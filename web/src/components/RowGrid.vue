@@ -106,7 +106,8 @@ defineExpose({ add, append })
 .row-grid { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; justify-items: start; }
 .row-grid > table { position: relative; display: block; overflow-x: auto; max-width: 100%; }
 @media (min-width: 701px) { .row-grid > table { display: table; } }
-input, select { font: inherit; font-variant-numeric: tabular-nums; width: 100%; min-width: 72px; height: 34px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+input, select { font: inherit; font-variant-numeric: tabular-nums; width: 100%; min-width: 64px; height: 34px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
+select { min-width: 102px; }
 input[type='checkbox'] { width: 22px; min-width: 22px; height: 22px; margin: 6px 0; accent-color: var(--stream); }
 input[aria-invalid='true'] { border-color: var(--rust); border-width: 2px; }
 .fault { color: var(--rust); font-weight: 600; font-size: 13px; }

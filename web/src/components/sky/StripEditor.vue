@@ -13,6 +13,8 @@ const props = defineProps<{ centreDeg: number; wide: boolean }>()
 const store = useJob()
 /** Screen pixels left of the sky for the heights. */
 const GUTTER = 34
+/** And right of it, for the half of the last letter. */
+const EDGE = 12
 const host = ref<SVGSVGElement | null>(null)
 const { width: hostWidth } = useElementSize(host)
 const drawing = computed(() => store.drawings.find((one) => one.name === 'skyline-wide') ?? null)
@@ -25,7 +27,7 @@ const whole = computed<View>(() => {
 const view = ref<View | null>(null)
 const shown = computed(() => view.value ?? start())
 /** Drawing units per screen pixel: marks and letters keep their size while the sky is zoomed. */
-const unit = computed(() => shown.value.width / Math.max(hostWidth.value - GUTTER, 200))
+const unit = computed(() => shown.value.width / Math.max(hostWidth.value - GUTTER - EDGE, 200))
 function start(): View {
   const all = whole.value
   if (props.wide) return { ...all }
@@ -140,10 +142,12 @@ const chosen = computed(() => (selected.value === null ? null : points.value[sel
       <span class="quiet small" aria-live="polite"><template v-if="moving">{{ moving.point.azimuth_deg.toFixed(1) }}° true, {{ moving.point.elevation_deg.toFixed(1) }}° up</template><template v-else-if="chosen">{{ chosen.azimuth_deg.toFixed(1) }}° true, {{ chosen.elevation_deg.toFixed(1) }}° {{ chosen.kind }}; arrows move it, Delete takes it out</template><template v-else-if="!store.locked">Click to set a point, drag a point to move it, drag the sky to pan</template></span>
     </div>
     <svg
-      ref="host" class="editor" :style="{ '--unit': unit }" :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + GUTTER * unit} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
+      ref="host" class="editor" :style="{ '--unit': unit }" :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + (GUTTER + EDGE) * unit} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
       @pointerdown="down($event)" @pointermove="move" @pointerup="up" @pointercancel="pan = null; moving = null" @wheel="wheel" @keydown="keyOnStrip">
       <g class="made" v-html="inner" />
+      <g class="axes" aria-hidden="true"><line v-for="one in heights" :key="`l${one.y}`" :x1="shown.x" :x2="shown.x + shown.width" :y1="one.y" :y2="one.y" stroke="var(--rule)" stroke-opacity="0.7" :stroke-width="unit" /></g>
       <rect :x="shown.x - GUTTER * unit" :y="shown.y" :width="GUTTER * unit" :height="shown.height + 30 * unit" fill="var(--sheet)" />
+      <rect :x="shown.x + shown.width" :y="shown.y" :width="EDGE * unit" :height="shown.height + 30 * unit" fill="var(--sheet)" />
       <rect :x="shown.x" :y="frame.top_px + frame.height_px + 1.5 * unit" :width="shown.width" :height="60 * unit" fill="var(--sheet)" />
       <g class="axes" aria-hidden="true">
         <template v-for="one in bearings" :key="`b${one.x}`"><line :x1="one.x" :x2="one.x" :y1="frame.top_px + frame.height_px" :y2="frame.top_px + frame.height_px + 6 * unit" stroke="var(--quiet)" :stroke-width="unit" /><text :x="one.x" :y="frame.top_px + frame.height_px + 22 * unit" :font-size="14 * unit" text-anchor="middle" fill="var(--ink)">{{ one.text }}</text></template>
@@ -167,8 +171,8 @@ figure { margin: 0; }
 .tools { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding-bottom: 8px; }
 .editor { width: 100%; height: auto; max-height: 420px; display: block; cursor: crosshair; touch-action: none; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); }
 .made { pointer-events: none; }
-.made :deep(text) { font-size: calc(var(--unit) * 15px); }
-.made :deep(text.grid) { display: none; }
+.made :deep(text) { font-size: calc(var(--unit) * 15px); paint-order: stroke; stroke: var(--sheet); stroke-width: calc(var(--unit) * 4px); stroke-linejoin: round; }
+.made :deep(.grid) { display: none; }
 .made :deep(.traffic) { stroke-width: calc(var(--unit) * 2.6px); }
 .made :deep(.lost) { stroke-width: calc(var(--unit) * 1.4px); }
 .made :deep(title) { display: none; }
