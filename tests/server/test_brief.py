@@ -9,6 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
 from rindle_core.house_rules import HouseRules
+from rindle_server import gazetteer
 from rindle_server.tiles import read_tile
 
 JSON = {"content_type": "application/json"}
@@ -116,6 +117,19 @@ def test_the_gazetteer_finds_names_without_their_accents_the_largest_first(crew)
     people = [one["people"] for one in crew.get("/api/places/find", {"name": "san "}).json()]
     assert people == sorted(people, reverse=True)
     assert crew.get("/api/places/find", {"name": "z"}).json() == []
+
+
+def test_the_gazetteer_is_kept_small_and_a_damaged_copy_is_made_anew(settings, tmp_path, monkeypatch):
+    settings.CACHE = tmp_path / "new"
+    reads = []
+    monkeypatch.setattr(gazetteer, "_from_package", lambda: reads.append(1) or [["kwa", "Kwá", "Lesotho", -29.5, 28.2, 1200]])
+    for damage, times in ((False, 1), (False, 1), (True, 2), (False, 2)):
+        for kept in settings.CACHE.glob("*.json") if damage else ():
+            kept.write_text("[[")
+        gazetteer._read.cache_clear()
+        assert gazetteer.find("kwá", 5)[0].name == "Kwá"
+        assert len(reads) == times
+    gazetteer._read.cache_clear()
 
 
 def test_a_file_with_places_is_read_and_a_bad_one_told(crew):

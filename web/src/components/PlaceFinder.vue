@@ -23,7 +23,7 @@ async function find(): Promise<void> {
   const wanted = name.value
   searching.value = wanted.trim().length > 1
   const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: wanted } } })).finally(() => { searching.value = searching.value && wanted !== name.value })
-  if (wanted !== name.value) return // the first search reads the gazetteer: a later one may overtake it
+  if (wanted !== name.value) return // a later search may have overtaken this one
   found.value = rows.map((one) => ({ method: 'gazetteer', label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
   trouble.value = wanted.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${wanted.trim()}”.` : ''
 }
@@ -104,7 +104,7 @@ const points = computed(() => {
       <label class="grow">Name of a town or village<n-input v-model:value="name" :disabled="store.locked" placeholder="packaged gazetteer, no internet" @update:value="findSoon" /></label>
       <label>GPX, KML, GeoJSON or a photo<input type="file" :disabled="store.locked" accept=".gpx,.kml,.geojson,.json,image/*" @change="load" /></label>
     </div>
-    <p v-if="searching" class="quiet" role="status">Searching the gazetteer; the first time after a start it takes some seconds</p>
+    <p v-if="searching" class="quiet" role="status">Searching the gazetteer</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="asked" class="caution" role="alertdialog" aria-label="Far from the place that is there">
       This place lies <b>{{ formatQuantity(asked.distance_m, asked.distance_m > 5000 ? 'km' : 'm', prefs.system) }}</b> from the one that is there. Which one is right?
@@ -128,5 +128,4 @@ label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .found { list-style: none; margin: 0; padding: 0; border: 1px solid var(--rule); border-radius: 6px; max-height: 220px; overflow: auto; }
 .found button { font: inherit; color: var(--ink); background: none; border: 0; padding: 8px 12px; width: 100%; text-align: left; cursor: pointer; }
 .found button:hover { background: var(--stream-tint); }
-input[type='file'] { font: inherit; color: var(--ink); max-width: 260px; }
 </style>

@@ -27,6 +27,7 @@ async function create(): Promise<void> {
   <main class="jobs">
     <header class="row"><h1>Jobs</h1><router-link to="/sites" class="many">Many sites at once</router-link><n-button type="primary" @click="create"><template #icon><icon-plus /></template>New job</n-button></header>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-else-if="rows === null" class="quiet" role="status">Opening the jobs</p>
     <p v-else-if="rows && rows.length === 0" class="quiet">No jobs yet. A job begins with the first call: press New job and enter who is calling and from where.</p>
     <p v-else-if="rows && shown.length === 0" class="quiet">No job matches “{{ route.query.find }}”. Clear the search to see all {{ rows.length }}.</p>
     <ul v-else aria-label="Jobs">

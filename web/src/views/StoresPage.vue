@@ -28,7 +28,7 @@ async function schemaOf(kind: Kind | 'rules'): Promise<Node> {
 }
 
 const rows = computed<Record<Kind, { code: string; name: string; note: string; data: unknown }[]>>(() => ({
-  satellite: (catalogue.value?.satellites ?? []).map((one) => ({ code: one.code, name: one.name, note: `${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}, beams ${(one.beams ?? []).map((beam) => beam.letter).join(', ') || 'none'}`, data: one })),
+  satellite: (catalogue.value?.satellites ?? []).map((one) => ({ code: one.code, name: one.name, note: `${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}, ${(one.beams ?? []).length ? `beams ${(one.beams ?? []).map((beam) => beam.letter).join(', ')}` : 'no beams entered'}`, data: one })),
   terminal: (catalogue.value?.terminals ?? []).map((one) => ({ code: one.code, name: one.name, note: `family ${one.family}, ${one.panel ? `panel, cone ${one.panel.cone_half_deg}° over ${one.panel.least_elevation_deg}°` : `${one.aperture_mm / 1000} m, ${one.polarization}`}, mast ${one.mast.least_mm} to ${one.mast.most_mm} mm`, data: one })),
   constellation: (catalogue.value?.constellations ?? []).map((one) => ({ code: one.code, name: one.name, note: [...(one.shells ?? []).map((shell) => `${shell.plane_count * shell.per_plane_count} at ${shell.altitude_km} km, ${shell.inclination_deg}°`), ...((one.elements ?? []).length ? [`${(one.elements ?? []).length} satellites by elements`] : [])].join('; '), data: one })),
   cable: (catalogue.value?.cables ?? []).map((one) => ({ code: one.code, name: one.name, note: `${one.loop_ohm_per_100m} Ω loop per 100 m, ${one.diameter_mm} mm, bends to ${one.bend_radius_mm} mm`, data: one })),
@@ -110,7 +110,7 @@ async function saveFirm(): Promise<void> {
     <section v-for="{ kind, title } in KINDS" :key="kind" class="block" :aria-label="title">
       <div class="row"><h2>{{ title }}</h2>
         <label class="file">Take in <input type="file" accept=".json,.geojson,.xml,.tle,.txt" :aria-label="`Import ${title}`" @change="load(kind, $event)" /></label>
-        <n-button size="small" @click="edit(kind, null, true)">New</n-button><a :href="`/api/stores/${kind}/export`" download>Give out JSON</a><a v-if="kind === 'satellite'" href="/api/stores/beams/export" download>Beams as GeoJSON</a> <template v-if="kind === 'satellite'"><a href="/api/stores/omm/export" download>Elements as OMM</a> <a href="/api/stores/tle/export" download>as TLE</a></template>
+        <n-button size="small" @click="edit(kind, null, true)">New</n-button><span class="out">Give out <a :href="`/api/stores/${kind}/export`" download>JSON</a><template v-if="kind === 'satellite'"> <a href="/api/stores/beams/export" download>beams (GeoJSON)</a> <a href="/api/stores/omm/export" download>OMM</a> <a href="/api/stores/tle/export" download>TLE</a></template></span>
       </div>
       <table class="grid-table"><tbody><tr v-for="one in rows[kind]" :key="one.code"><th scope="row">{{ one.name }}</th><td>{{ one.note }}</td><td><div class="act"><n-button size="small" @click="edit(kind, one.data, false)">Edit</n-button><n-button size="small" @click="edit(kind, { ...(one.data as object), code: `${one.code}-copy`, name: `${one.name} copy` }, true)">Copy</n-button><n-button size="small" @click="remove(kind, one.code)">Take out</n-button></div></td></tr></tbody></table>
     </section>
@@ -133,6 +133,8 @@ label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .fault { color: var(--rust); font-weight: 600; }
 .grow { flex: 1; }
 th { color: var(--ink); font-size: 15px; white-space: nowrap; }
-td, th { border-top: 1px solid var(--rule); vertical-align: middle; }
+.stores td, .stores th { border-top: 1px solid var(--rule); vertical-align: middle; }
+.out { font-size: 14px; white-space: nowrap; }
+.out a { margin-left: 6px; }
 .act { text-align: right; white-space: nowrap; display: flex; gap: 8px; justify-content: flex-end; }
 </style>

@@ -102,5 +102,4 @@ label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .details { align-items: end; }
 progress { width: 160px; height: 10px; accent-color: var(--stream); }
 .files { font-size: 14px; padding-bottom: 6px; white-space: nowrap; }
-input[type='file'] { max-width: 200px; }
 </style>

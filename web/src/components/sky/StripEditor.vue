@@ -53,6 +53,12 @@ function toDrawing(event: MouseEvent): { x: number; y: number } {
 }
 const save = (next: Point[]) => store.replaceList('skyline', next, points.value)
 const without = (index: number) => save(points.value.filter((_, other) => other !== index))
+/** A point that the Tab key reached is brought into view. */
+function reach(index: number): void {
+  selected.value = index
+  const { x } = at(points.value[index]!)
+  if (x < shown.value.x || x > shown.value.x + shown.value.width) view.value = kept({ ...shown.value, x: x - shown.value.width / 2 }, whole.value)
+}
 function put(index: number, point: Point): void { void save(points.value.map((one, other) => (other === index ? point : one))) }
 
 let pan: { x: number; y: number; view: View; moved: boolean } | null = null
@@ -154,10 +160,11 @@ const chosen = computed(() => (selected.value === null ? null : points.value[sel
         <text v-for="one in heights" :key="`h${one.y}`" :x="shown.x - 6 * unit" :y="one.y + 5 * unit" :font-size="13 * unit" text-anchor="end" fill="var(--quiet)">{{ one.text }}</text>
       </g>
       <polyline v-if="dragged" :points="dragged" fill="none" stroke="var(--rust)" :stroke-width="1.5 * unit" :stroke-dasharray="`${4 * unit} ${3 * unit}`" />
-      <g v-for="one in marks" :key="one.index" class="mark" tabindex="0" role="button" :aria-label="`Point ${one.point.azimuth_deg.toFixed(1)}° true, ${one.point.elevation_deg.toFixed(1)}° ${one.point.kind}`" :aria-pressed="selected === one.index" @pointerdown.stop="down($event, one.index)" @focus="selected = one.index" @blur="selected = null" @keydown="keyOnPoint($event, one.index)">
+      <clipPath id="strip-shown"><rect :x="shown.x - 6 * unit" :y="shown.y" :width="shown.width + 12 * unit" :height="shown.height + 6 * unit" /></clipPath>
+      <g clip-path="url(#strip-shown)"><g v-for="one in marks" :key="one.index" class="mark" tabindex="0" role="button" :aria-label="`Point ${one.point.azimuth_deg.toFixed(1)}° true, ${one.point.elevation_deg.toFixed(1)}° ${one.point.kind}`" :aria-pressed="selected === one.index" @pointerdown.stop="down($event, one.index)" @focus="reach(one.index)" @blur="selected = null" @keydown="keyOnPoint($event, one.index)">
         <circle :cx="at(one.point).x" :cy="at(one.point).y" :r="14 * unit" fill="transparent" />
         <rect :x="at(one.point).x - 4.5 * unit" :y="at(one.point).y - 4.5 * unit" :width="9 * unit" :height="9 * unit" :fill="selected === one.index ? 'var(--stream)' : 'var(--sheet)'" stroke="var(--ink)" :stroke-width="1.5 * unit" />
-      </g>
+      </g></g>
     </svg>
     <details>
       <summary>{{ drawing.title }} in words</summary>
