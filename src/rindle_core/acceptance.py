@@ -22,6 +22,7 @@ class ServiceRun(Model):
     up_mbps: float = Field(ge=0, le=100_000)
     latency_ms: float = Field(ge=0, le=60_000)
     link: Literal["", "wired", "wireless"] = Field(default="", description="How the measuring device hung on the router")
+    letter: str = Field(default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned")
     note: str = Field(default="", max_length=160, description="Test page, device, time of day")
 
 
@@ -42,13 +43,22 @@ class AcceptanceInput(Model):
 
     runs: list[ServiceRun] = Field(default_factory=list, max_length=500)
     least_ping_ms: float | None = Field(default=None, ge=0)
+    position_letter: str = Field(default="", max_length=3, description="Candidate that is planned")
+
+
+class PositionFigures(Model):
+    """What the runs at one position came to."""
+
+    letter: str
+    figures: ServiceFigures
 
 
 class AcceptanceResult(Model):
-    """Figures before and after; None where no run was made."""
+    """Figures before and after; None where no run was made. `after` is that of the planned position."""
 
     before: ServiceFigures | None
     after: ServiceFigures | None
+    by_position: list[PositionFigures] = Field(default_factory=list, description="Where runs were made at more than one position")
 
 
 def _figures(runs: list[ServiceRun]) -> ServiceFigures | None:
@@ -84,8 +94,13 @@ def _judge_alike(runs: list[ServiceRun]) -> list[Finding]:
 def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
     """Medians of the runs, and whether the after-readings can be believed."""
     before = _figures([run for run in given.runs if run.when == "before"])
-    after = _figures([run for run in given.runs if run.when == "after"])
-    result = AcceptanceResult(before=before, after=after)
+    there: dict[str, list[ServiceRun]] = {}
+    for run in given.runs:
+        if run.when == "after":
+            there.setdefault(run.letter or given.position_letter, []).append(run)
+    after = _figures(there.get(given.position_letter, []))
+    places = [PositionFigures(letter=letter, figures=found) for letter, runs in sorted(there.items()) if (found := _figures(runs))]
+    result = AcceptanceResult(before=before, after=after, by_position=places if len(places) > 1 else [])
     findings: list[Finding] = _judge_alike(given.runs)
     if before is None:
         findings.append(
@@ -142,4 +157,4 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
     return Outcome(result, findings)
 
 
-__all__ = ["AcceptanceInput", "AcceptanceResult", "ServiceFigures", "ServiceRun", "acceptance"]
+__all__ = ["AcceptanceInput", "AcceptanceResult", "PositionFigures", "ServiceFigures", "ServiceRun", "acceptance"]

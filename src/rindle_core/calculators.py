@@ -47,6 +47,8 @@ MODULE_OF = {
     "panel_attitude": "panel",
     "trial_log": "trial",
     "trial": "trial",
+    "ways_out": "ways_out",
+    "power_density": "radiation",
     "compare": "compare",
     "skyline_text": "skyline_text",
     "sky_photo": "sky_photo",

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from rindle_core.model import Model
 
-Exposure = Literal["", "lee", "side", "windward"]
+Exposure = Literal["", "lee", "side", "windward", "edge"]  # edge: at a ridge, corner or parapet, where wind is turbulent
 Access = Literal["", "ground", "ladder", "roof", "lift"]
 
 

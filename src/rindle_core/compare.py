@@ -12,15 +12,20 @@ from rindle_core.registry import Outcome, register
 
 _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
-_EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0}
-_WORDS = {
+_EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
+POSITION_WORDS = {
     "ground": "reached from the ground", "ladder": "by ladder", "lift": "by a lift", "roof": "on the roof", "lee": "sheltered from the wind", "side": "half sheltered",
-    "windward": "exposed to the wind",
+    "windward": "exposed to the wind", "edge": "at a ridge or corner, where the wind is turbulent",
 }  # fmt: skip
 
 
 GROUND_CHECKS: dict[str, str] = {
     "people": "people and animals kept off", "machines": "mower and vehicles", "snow": "snow depth", "flood": "flood", "buried": "cable buried or led off the ground",
+}  # fmt: skip
+
+
+ENTRY_CHECKS: dict[str, str] = {
+    "dead": "the old service in it is dead", "room": "room beside what stays in it", "slope": "falls towards the outside", "inside": "comes out where the indoor unit will be",
 }  # fmt: skip
 
 
@@ -43,6 +48,7 @@ class CompareInput(Model):
     most_cable_m: float | None = Field(default=None, gt=0)
     plug_mm: float | None = Field(default=None, gt=0, description="What has to pass an existing hole")
     ground_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of positions on the ground")
+    entry_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of an old hole")
     reasons: list[str] = Field(default_factory=list, max_length=20)
     needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
     rules: HouseRules = DEFAULT_RULES
@@ -92,20 +98,23 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
     if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
         found.append(f"its hole of {one.entry_bore_mm:g} mm does not pass the plug of {given.plug_mm:g} mm")
+    unseen = [name for code, name in ENTRY_CHECKS.items() if code not in given.entry_checks]
+    if one.entry_bore_mm is not None and unseen:
+        found.append(f"of its hole not checked: {', '.join(unseen)}")
     unchecked = [name for code, name in GROUND_CHECKS.items() if code not in given.ground_checks]
     if one.access == "ground" and unchecked:
         found.append(f"not checked: {', '.join(unchecked)}")
     if one.access in ("roof", "ladder", "lift"):
-        found.append(_WORDS[one.access])
-    if one.exposure == "windward":
-        found.append(_WORDS["windward"])
+        found.append(POSITION_WORDS[one.access])
+    if one.exposure in ("windward", "edge"):
+        found.append(POSITION_WORDS[one.exposure])
     return found
 
 
 def _good(one: PositionSky) -> list[str]:
     rows = [
-        (one.sky_level is Level.CLEAR, "the sky is clear"), (one.tried, "a trial stands behind it"), (one.exposure == "lee", _WORDS["lee"]),
-        (one.access == "ground", _WORDS["ground"]), (one.rigid, "does not move when shaken"), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
+        (one.sky_level is Level.CLEAR, "the sky is clear"), (one.tried, "a trial stands behind it"), (one.exposure == "lee", POSITION_WORDS["lee"]),
+        (one.access == "ground", POSITION_WORDS["ground"]), (one.rigid, "does not move when shaken"), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
     ]  # fmt: skip
     return [text for there, text in rows if there]
 
@@ -200,4 +209,4 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
     ]  # fmt: skip
 
 
-__all__ = ["GROUND_CHECKS", "CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]
+__all__ = ["ENTRY_CHECKS", "GROUND_CHECKS", "POSITION_WORDS", "CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]

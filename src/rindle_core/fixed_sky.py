@@ -53,6 +53,14 @@ class RaiseMargin(Model):
     tube_margin_deg: float
 
 
+class MarginWithout(Model):
+    """What it would give if something were not there."""
+
+    name: str
+    margin_deg: float
+    tube_margin_deg: float
+
+
 class SkyResult(Model):
     """Margins are angles between sight-line and skyline, negative where the skyline stands in the way."""
 
@@ -68,6 +76,10 @@ class SkyResult(Model):
     )
     raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
     raises: list[RaiseMargin] = Field(default_factory=list, description="The margin from higher up")
+    raise_best: RaiseMargin | None = Field(
+        default=None, description="Least height at which all is good, else the tube free; None: none is needed, or none does it"
+    )
+    removals: list[MarginWithout] = Field(default_factory=list, description="While a rule is broken: the margin without each obstacle")
     tube_years: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
     clearance_years: float | None = Field(default=None, description="Years until growth breaks the flat rule")
     unmoved_count: int = Field(
@@ -148,6 +160,22 @@ def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
 def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
     found = margins(sight, given.profile(raised_m=raise_m))
     return RaiseMargin(raise_m=raise_m, margin_deg=found.flat_deg, tube_margin_deg=found.tube_deg)
+
+
+def _raise_best(given: SkyInput, sight: Sight, tube_m: float | None, flat_m: float | None) -> RaiseMargin | None:
+    if not tube_m and not flat_m:  # clear now, or past all heights
+        return None
+    if tube_m is None:
+        return None
+    return _raised(given, sight, tube_m if flat_m is None else max(tube_m, flat_m))
+
+
+def _removals(given: SkyInput, sight: Sight) -> list[MarginWithout]:
+    rows = []
+    for name, profile in given.removable():
+        left = margins(sight, profile)
+        rows.append(MarginWithout(name=name, margin_deg=left.flat_deg, tube_margin_deg=left.tube_deg))
+    return sorted(rows, key=lambda one: -one.margin_deg)
 
 
 def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
@@ -287,6 +315,8 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
             "raises": [_raised(given, sight, raise_m) for raise_m in _RAISES_M],
+            "raise_best": _raise_best(given, sight, tube_m, flat_m),
+            "removals": [] if tube_m == 0 and flat_m == 0 else _removals(given, sight),
             "tube_years": tube_y,
             "clearance_years": flat_y,
             "unmoved_count": moved_points(given.skyline, given.shift())[1],

@@ -65,6 +65,12 @@ class HouseRules(Model):
     trial_wanted_h: float = Field(default=12.0, gt=0, le=200, description="Usual length of a trial")
     elements_fresh_days: float = Field(default=14.0, gt=0, le=365, description="Age of orbital elements from which they are minded")
     cable_warn_share: float = Field(default=0.8, gt=0, le=1, description="Share of a terminal's cable length from which a route is minded")
+    radiation_limit_w_per_m2: float = Field(
+        default=10.0,
+        gt=0,
+        le=50,
+        description="Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails",
+    )
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

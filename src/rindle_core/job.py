@@ -95,7 +95,11 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     azimuth = job_parts.peak_of(facts, "azimuth", aim_result, predicted_db, job_parts.last_pass(facts, "azimuth"))
     locked = lockdown(facts.lockdown.model_copy(update={"rules": facts.rules}))
     gain_db, pass_findings = job_parts.second_pass(facts, [one.result if one else None for one in (elevation, azimuth)])
-    accepted = acceptance(AcceptanceInput(runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None))
+    accepted = acceptance(
+        AcceptanceInput(
+            runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None, position_letter=facts.position_letter
+        )
+    )
     measured, leaning = job_parts.instruments_of(facts, aim_result), job_parts.plumb_of(facts, aim_result)
     ordered, shown, apart_by = job_parts.order_of(facts), job_parts.modem_of(facts), job_parts.apart_of(facts)
     visit, visit_findings = visit_of(facts, beam)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import math
 from functools import lru_cache
 from typing import Any
@@ -22,8 +23,12 @@ from rindle_core.passes import LowOrbitInput
 from rindle_core.registry import Outcome
 from rindle_core.skyline import scanned_percent
 from rindle_core.trial import TrialInput, TrialResult, trial
+from rindle_core.units import format_quantity
+from rindle_core.ways_out import WayOutcome, WaysOutInput, WaysOutResult, ways_out
 
 _ABOUT_DEG = 45.0  # of the skyline about a fixed satellite that has to be read
+_USUAL_RAISE_M = 8.0  # beyond this a mast is another kind of work
+_GAIN = 0.05  # degrees or percent: what is less is no gain
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
@@ -57,6 +62,8 @@ class SkyAssessment(Model):
     positions: list[PositionView]
     compared: CompareResult | None
     trial: TrialResult | None
+    ways: WaysOutResult | None = Field(default=None, description="What can be done about a sky that is not clear")
+    look_again_by: dt.date | None = Field(default=None, description="When growth breaks a rule that holds today")
 
 
 def _candidate(facts: JobFacts, letter: str) -> Any:
@@ -272,6 +279,68 @@ def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
     return view, ranked
 
 
+def _figures(fixed: SkyResult | None, simulated: LowOrbitResult | None) -> dict[str, float | None]:
+    if fixed is not None:
+        return {"margin_deg": fixed.margin_deg, "tube_margin_deg": fixed.tube_margin_deg}
+    return {"out_percent": simulated.out_percent if simulated else None}
+
+
+def _fixed_ways(found: SkyResult) -> list[WayOutcome]:
+    """The least height at which all is good, and the obstacle whose going gains most."""
+    ways, up = [], found.raise_best
+    if up is not None:
+        far = up.raise_m > _USUAL_RAISE_M
+        what = f"Raise it by {format_quantity(up.raise_m, 'm')}{', more than a usual mast gives' if far else ''}"
+        beside = Level.MIND if far else Level.CLEAR
+        ways.append(WayOutcome(way="raise", what=what, margin_deg=up.margin_deg, tube_margin_deg=up.tube_margin_deg, beside=beside))
+    gone = found.removals[0] if found.removals else None
+    if gone is not None and gone.margin_deg > (found.margin_deg or 0.0) + _GAIN:
+        what = f"Have “{gone.name}” cut back"
+        ways.append(WayOutcome(way="trim", what=what, margin_deg=gone.margin_deg, tube_margin_deg=gone.tube_margin_deg))
+    return ways
+
+
+def _panel_ways(found: LowOrbitResult, wanted_percent: float) -> list[WayOutcome]:
+    """The least height that is good enough, else the one that leaves least; and the obstacle whose going gains most."""
+    ways = []
+    enough = [one for one in found.raises if one.out_percent <= wanted_percent]
+    up = enough[0] if enough else min(found.raises, key=lambda one: one.out_percent, default=None)
+    if up is not None and up.out_percent < found.out_percent - _GAIN:
+        ways.append(WayOutcome(way="raise", what=f"Raise it by {format_quantity(up.raise_m, 'm')}", out_percent=up.out_percent))
+    gone = found.removals[0] if found.removals else None
+    if gone is not None and gone.gain_percent > _GAIN:
+        ways.append(WayOutcome(way="trim", what=f"Have “{gone.name}” cut back", out_percent=gone.out_percent))
+    return ways
+
+
+def _ways_of(facts: JobFacts, views: list[PositionView], compared: CompareResult | None) -> WaysOutResult | None:
+    """The `ways_out` calculator for the planned position; None while its sky is not known, or clear."""
+    fixed, simulated = sky_of(facts), low_orbit_of(facts)
+    if (fixed is None and simulated is None) or not has_skyline(facts):
+        return None
+    here, panel = fixed.result if fixed else None, simulated.result if simulated else None
+    outcomes = _fixed_ways(here) if here else _panel_ways(panel, facts.rules.browse_out_percent) if panel else []
+    other = next((one for one in compared.ranks if one.letter != facts.position_letter), None) if compared else None
+    view = next((one for one in views if other and one.letter == other.letter), None)
+    if other is not None and view is not None and other.level is not Level.UNKNOWN:
+        beside = Level.HOLD if other.level is Level.HOLD else Level.CLEAR
+        outcomes.append(WayOutcome(way="move", what=f"Take position {other.letter}", **_figures(view.sky, view.low_orbit), beside=beside))
+    outcomes.append(WayOutcome(way="accept", what="Leave it as it is", **_figures(here, panel)))
+    outcomes = [one.model_copy(update={"cost_money": getattr(facts.visit, f"{one.way}_cost_money")}) for one in outcomes]
+    found = ways_out(WaysOutInput(outcomes=outcomes, rules=facts.rules)).result
+    now = next(one.level for one in found.ways if one.way == "accept")
+    return None if now is Level.CLEAR else found
+
+
+def _look_again_by(facts: JobFacts) -> dt.date | None:
+    """The day on which growth breaks the rule that holds today: the free angle, else the tube."""
+    found = sky_of(facts)
+    if found is None:
+        return None
+    years = next((one for one in (found.result.clearance_years, found.result.tube_years) if one), None)
+    return None if years is None else facts.date + dt.timedelta(days=int(years * 365.25))
+
+
 def _bearings_that_matter(facts: JobFacts) -> Array:
     """About a fixed satellite: 45° to either side. For a panel: where its cone reaches its least elevation."""
     every = np.arange(0.0, 360.0, 1.0)
@@ -296,7 +365,7 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
         compared = compare(
             CompareInput(
                 positions=[ranked for _, ranked in rows], most_cable_m=most_cable_m, plug_mm=facts.terminal.cable.plug_mm if facts.terminal else None,
-                ground_checks=facts.visit.ground_checks, reasons=facts.visit.reasons,
+                ground_checks=facts.visit.ground_checks, entry_checks=facts.visit.entry_checks, reasons=facts.visit.reasons,
                 needs_still_air=facts.terminal is not None and facts.terminal.panel is None, rules=facts.rules,
             )
         )  # fmt: skip
@@ -306,6 +375,7 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
         set_index=index, set_name=used.name, terminal_height_m=around["terminal_height_m"], read_height_m=around["read_height_m"],
         scanned_percent=scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts)),
         positions=[view for view, _ in rows], compared=compared.result if compared else None, trial=tried.result if tried else None,
+        ways=_ways_of(facts, [view for view, _ in rows], compared.result if compared else None), look_again_by=_look_again_by(facts),
     )  # fmt: skip
     findings = [*(compared.findings if compared and len(rows) > 1 else []), *(tried.findings if tried else []), *_judge_trial_wanted(facts)]
     return result, findings

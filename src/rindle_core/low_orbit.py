@@ -34,7 +34,7 @@ from rindle_core.passes import (
 )
 from rindle_core.registry import Outcome, register
 from rindle_core.shells import newest_epoch
-from rindle_core.skyline import Obstacle, Profile, SkylinePoint, elevation_at
+from rindle_core.skyline import Profile, elevation_at
 
 _SECTOR_DEG = 15.0
 _SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
@@ -166,32 +166,10 @@ def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], pro
     return rows
 
 
-def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
-    """Neighbouring read points of one kind that could be taken away, by name: trees, poles, wires, buildings; terrain stays."""
-    order = sorted(range(len(points)), key=lambda at: points[at].azimuth_deg)
-    groups: list[list[int]] = []
-    for at in order:
-        if points[at].kind == "terrain":
-            continue
-        before = order[order.index(at) - 1]
-        if groups and groups[-1][-1] == before and points[before].kind == points[at].kind:
-            groups[-1].append(at)
-        else:
-            groups.append([at])
-    return [(f"{points[g[0]].kind} {points[g[0]].azimuth_deg:.0f}° to {points[g[-1]].azimuth_deg:.0f}°", g) for g in groups]
-
-
-def _without_points(given: LowOrbitInput, left_out: Sequence[int]) -> Profile:
-    rest = given.model_copy(update={"skyline": [one for at, one in enumerate(given.skyline) if at not in left_out]})
-    return rest.profile()
-
-
 def _removals(given: LowOrbitInput, served: Served, out: float) -> list[Removal]:
     """Time without service when each obstacle, or each stretch of read points, is not there; the schedule stays."""
-    profiles: list[tuple[str, Profile]] = [(_name(one), given.profile(without=at)) for at, one in enumerate(given.obstacles)]
-    profiles += [(name, _without_points(given, group)) for name, group in point_groups(given.skyline)]
     rows = []
-    for name, profile in profiles:
+    for name, profile in given.removable():
         left = 100.0 * float(np.mean(states_of(served, profile, given.season == "bare", given.seed) != OK))
         rows.append(Removal(name=name, gain_percent=out - left, out_percent=left))
     return sorted(rows, key=lambda one: -one.gain_percent)
@@ -204,10 +182,6 @@ def _raises(given: LowOrbitInput, served: Served) -> list[RaiseGain]:
         states = states_of(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
         rows.append(RaiseGain(raise_m=raise_m, out_percent=100.0 * float(np.mean(states != OK))))
     return rows
-
-
-def _name(obstacle: Obstacle) -> str:
-    return obstacle.name or f"{obstacle.kind} at {obstacle.azimuth_deg:.0f}°"
 
 
 def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
@@ -347,5 +321,5 @@ def _judge_age(given: LowOrbitInput) -> list[Finding]:
 
 
 __all__ = [
-    "BearingChoice", "GapCount", "LowOrbitResult", "RaiseGain", "Removal", "Sector", "Traffic", "bearings_of", "low_orbit", "point_groups", "simulate",
+    "BearingChoice", "GapCount", "LowOrbitResult", "RaiseGain", "Removal", "Sector", "Traffic", "bearings_of", "low_orbit", "simulate",
 ]  # fmt: skip

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from itertools import groupby
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -161,6 +162,19 @@ def build_profile(
     return Profile(azimuth, elevation, away, bare, source)
 
 
+def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
+    """Neighbouring read points of one kind that could be taken away, by name, across north too: trees, poles, wires, buildings; terrain stays."""
+    order = sorted(range(len(points)), key=lambda at: points[at].azimuth_deg)
+    runs = [list(run) for _, run in groupby(order, key=lambda at: points[at].kind)]
+    if len(runs) > 1 and points[runs[0][0]].kind == points[runs[-1][0]].kind:
+        runs[0] = runs.pop() + runs[0]
+    return [
+        (f"{points[run[0]].kind} {points[run[0]].azimuth_deg:.0f}° to {points[run[-1]].azimuth_deg:.0f}°", run)
+        for run in runs
+        if points[run[0]].kind != "terrain"
+    ]
+
+
 class Surroundings(Model):
     """What stands round the terminal, where and at what height it was read, and how the terminal stands to that."""
 
@@ -200,6 +214,14 @@ class Surroundings(Model):
             years=self.ahead_years if years is None else years,
             without=without,
         )
+
+    def removable(self) -> list[tuple[str, Profile]]:
+        """Each obstacle, and each stretch of read points that could be taken away, by name, with the skyline that would be left."""
+        left = [(one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at)) for at, one in enumerate(self.obstacles)]
+        for name, group in point_groups(self.skyline):
+            rest = [one for at, one in enumerate(self.skyline) if at not in group]
+            left.append((name, self.model_copy(update={"skyline": rest}).profile()))
+        return left
 
     def moved_finding(self) -> list[Finding]:
         """Says that the skyline was read elsewhere or at another height than the terminal will stand."""
@@ -250,6 +272,7 @@ def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float,
 
 
 __all__ = [
-    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline", "scanned_percent",
+    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline", "point_groups",
+    "scanned_percent",
     "skyline_profile", "tube_half_angle_deg",
 ]  # fmt: skip

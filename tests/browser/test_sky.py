@@ -83,6 +83,15 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
     page.get_by_role("button", name="at A", exact=False).first.click()
     schools = page.get_by_role("table", name="Margin by both schools")
     expect(schools.get_by_role("row").nth(1)).to_contain_text("raise by")
+    ways = page.get_by_role("table", name="Ways out")
+    expect(ways.get_by_role("row").filter(has_text="more than a usual mast gives")).to_contain_text("Mind")
+    expect(page.get_by_text("Enter what each costs to choose")).to_be_visible()
+    for label, cost in (("Cutting back costs", "800"), ("Moving costs", "350")):
+        page.get_by_label(label, exact=True).fill(cost)
+        page.get_by_label(label, exact=True).blur()
+    expect(
+        page.get_by_text(re.compile(r"^Take position B: the sky is then clear, and at .*350 it costs least of the 2 ways"))
+    ).to_be_visible()
     raise_m = float(re.search(r"raise by ([\d.]+) m", schools.get_by_role("row").nth(1).inner_text())[1])
     # The tree's top is 12 tan 62° over the eye; 10° under the satellite the sight-line is 12 tan 45.5° over it.
     assert raise_m == pytest.approx(12 * (math.tan(math.radians(62)) - math.tan(math.radians(45.5))), abs=0.35)

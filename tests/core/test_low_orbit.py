@@ -14,11 +14,11 @@ from skyfield.api import EarthSatellite, load, wgs84
 
 from rindle_core.errors import InputError, Stopped
 from rindle_core.findings import Level
-from rindle_core.low_orbit import low_orbit, point_groups, simulate
+from rindle_core.low_orbit import low_orbit, simulate
 from rindle_core.panel import AttitudeInput, Panel, panel_attitude
 from rindle_core.passes import LowOrbitInput, gaps_of
 from rindle_core.shells import ElementLines, ElementSky, Shell, ShellSky, SiteFrame, horizontal
-from rindle_core.skyline import Obstacle, SkylinePoint
+from rindle_core.skyline import Obstacle, SkylinePoint, point_groups
 
 DEMO = Path(__file__).parents[2] / "demo"
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
@@ -275,6 +275,11 @@ def test_raising_is_the_simulation_at_that_height():
 def test_read_points_of_one_kind_are_one_thing_to_remove():
     points = [SkylinePoint(azimuth_deg=a, elevation_deg=e, kind=k) for a, e, k in ((10, 5, "terrain"), (20, 40, "tree"), (30, 45, "tree"), (40, 6, "terrain"), (50, 30, "pole"))]  # fmt: skip
     assert point_groups(points) == [("tree 20° to 30°", [1, 2]), ("pole 50° to 50°", [4])]
+    across = [
+        SkylinePoint(azimuth_deg=a, elevation_deg=9, kind=k) for a, k in ((356, "tree"), (20, "tree"), (21, "terrain"), (355, "terrain"))
+    ]
+    assert point_groups(across) == [("tree 356° to 20°", [0, 1])]  # one tree, however the compass is cut
+    assert point_groups([one.model_copy(update={"kind": "tree"}) for one in across])[0][1] == [1, 2, 3, 0]
 
 
 def test_a_panel_set_by_hand_is_best_turned_away_from_the_wall():

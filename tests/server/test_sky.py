@@ -93,6 +93,34 @@ def test_a_skyline_read_lower_than_the_terminal_is_corrected_where_distances_are
     assert codes(put(crew, FIXED, "skylines", bare).json())["sky.moved"]["level"] == "mind"
 
 
+def test_what_can_be_done_is_costed_and_stands_in_the_report(crew):
+    ways = get(crew, FIXED)["assessment"]["sky_more"]["ways"]
+    assert {one["way"] for one in ways["ways"]} == {"raise", "trim", "move", "accept"}
+    assert ways["advised"] is None  # several are as good
+    job = patch(crew, FIXED, raise_cost_money=450, trim_cost_money=300, move_cost_money=900, look_again_on="2029-05-01")
+    ways = job["assessment"]["sky_more"]["ways"]
+    assert (ways["advised"], ways["ways"][0]["cost_money"]) == ("trim", 300)
+    page = crew.get(f"/api/jobs/{FIXED}/report.html").content.decode()
+    assert ways["ways"][0]["what"] in page
+    assert "2029-05-01" in page
+    refused = crew.patch(f"/api/jobs/{FIXED}", json.dumps({"raise_cost_money": -1}), **JSON)
+    assert list(faults(refused)) == ["raise_cost_money"]
+    assert get(crew, FIXED)["facts"]["visit"]["raise_cost_money"] == 450  # nothing is lost
+    clear = patch(crew, FIXED, position_letter="B")
+    assert clear["assessment"]["sky_more"]["ways"] is None
+
+
+def test_runs_at_a_rejected_position_do_not_count_for_the_planned_one(crew):
+    runs = [
+        {"when": "after", "down_mbps": speed, "up_mbps": 10, "latency_ms": 40, "letter": letter}
+        for speed, letter in ((20, "A"), (24, "A"), (90, "B"))
+    ]
+    patch(crew, LODGE, position_letter="B")
+    told = crew.put(f"/api/jobs/{LODGE}/runs", json.dumps(runs), **JSON).json()["assessment"]["acceptance"]
+    assert told["after"]["down_mbps"] == 90
+    assert [(one["letter"], one["figures"]["down_mbps"]) for one in told["by_position"]] == [("A", 22), ("B", 90)]
+
+
 def test_a_position_in_another_valley_borrows_no_skyline(crew):
     rows = [{"letter": "A", "distance_m": 0, "bearing_deg": 0}, {"letter": "Z", "distance_m": 4000, "bearing_deg": 90}]
     job = crew.put(f"/api/jobs/{FIXED}/positions", json.dumps(rows), **JSON).json()

@@ -89,6 +89,12 @@ class JobPatch(Model):
     site_code: str | None = None
     cluster_code: str | None = None
     ground_checks: list[str] | None = None
+    entry_checks: list[str] | None = None
+    raise_cost_money: float | None = None
+    trim_cost_money: float | None = None
+    move_cost_money: float | None = None
+    accept_cost_money: float | None = None
+    look_again_on: dt.date | None = None
     indoor: list[str] | None = None
     indoor_note: str | None = None
     lineup_at: str | None = None

@@ -27,7 +27,7 @@ SCALARS = (
     "compass_at_peak_deg", "clinometer_at_peak_deg", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg", "skylines", "sky_set", "sky_photos", "position_letter", "ahead_years", "season", "panel_azimuth_deg", "attitudes", "trial", "wind_from_deg",
 )  # fmt: skip
 LISTS: dict[str, tuple[str, ...]] = {
-    "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "note"),
+    "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "letter", "note"),
     "documents": ("name", "kind", "satellite_code", "version", "loaded_at"),
     "cable_pieces": ("kind", "length_m", "note"),
     "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on", "interface", "stop_gap", "stop_gap_until"),

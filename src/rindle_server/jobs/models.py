@@ -110,6 +110,7 @@ class ServiceRun(JobPart):
     up_mbps = models.FloatField()
     latency_ms = models.FloatField()
     link = models.CharField(max_length=10, blank=True)
+    letter = models.CharField(max_length=3, blank=True)
     note = models.CharField(max_length=160, blank=True)
 
 

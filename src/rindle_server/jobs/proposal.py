@@ -11,6 +11,7 @@ from django.utils.safestring import mark_safe
 
 from rindle_core.brief import NEEDS, OLD_LINE
 from rindle_core.candidates import CandidateAt
+from rindle_core.compare import POSITION_WORDS
 from rindle_core.units import System, format_quantity
 from rindle_core.visit import REASONS
 from rindle_server.drawings import for_print, job_drawings
@@ -24,16 +25,12 @@ from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
 _MOST_PHOTOS = 2
-_WORDS = {
-    "lee": "sheltered from the wind", "side": "half sheltered", "windward": "exposed to the wind", "ground": "reached from the ground",
-    "ladder": "reached by ladder", "roof": "on the roof", "lift": "reached by a lift",
-}  # fmt: skip
 
 
 def _for_and_against(one: CandidateAt) -> tuple[list[str], list[str]]:
     """What is known of a position, in words, for it and against it."""
-    good = [(one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"), (one.exposure == "lee", _WORDS["lee"]), (one.access == "ground", _WORDS["ground"])]  # fmt: skip
-    bad = [(one.walkway_in_front, "people walk in front of it"), (one.exposure == "windward", _WORDS["windward"]), (one.access in ("roof", "lift", "ladder"), _WORDS.get(one.access, ""))]  # fmt: skip
+    good = [(one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"), (one.exposure == "lee", POSITION_WORDS["lee"]), (one.access == "ground", POSITION_WORDS["ground"])]  # fmt: skip
+    bad = [(one.walkway_in_front, "people walk in front of it"), (one.exposure in ("windward", "edge"), POSITION_WORDS.get(one.exposure, "")), (one.access in ("roof", "lift", "ladder"), POSITION_WORDS.get(one.access, ""))]  # fmt: skip
     return [text for there, text in good if there], [text for there, text in bad if there]
 
 

@@ -61,6 +61,28 @@ def _brief_rows(job: Job, facts: JobFacts) -> list[tuple[str, str]]:
                 f"{facts.satellite.name}, {abs(facts.satellite.longitude_deg):g}° {'E' if facts.satellite.longitude_deg >= 0 else 'W'}",
             )
         )
+    if facts.constellation:
+        rows.append(("Constellation", facts.constellation.name))
+    return rows
+
+
+def _sky_rows(facts: JobFacts, result: JobAssessment, system: System) -> list[tuple[str, str]]:
+    more, rows = result.sky_more, []
+    if more is None:
+        return []
+    if facts.position_letter:
+        rows.append(("Planned at", f"position {facts.position_letter}"))
+    if more.compared:
+        rows.append(("Positions compared", more.compared.why))
+    for one in more.ways.ways if more.ways else []:
+        left = [format_quantity(one.out_percent, "percent") + " without service"] if one.out_percent is not None else []
+        left += [format_quantity(one.margin_deg, "deg") + " free"] if one.margin_deg is not None else []
+        left += [f"costs {facts.rules.currency} {one.cost_money:,.0f}"] if one.cost_money is not None else []
+        rows.append((one.what, ", ".join(left)))
+    if more.trial:
+        rows.append(("Trial", f"{more.trial.available_percent:.1f} % available. {more.trial.because}"))
+    if facts.visit.look_again_on:
+        rows.append(("Look again on", facts.visit.look_again_on.isoformat()))
     return rows
 
 
@@ -84,6 +106,10 @@ def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
 def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
     found = assessed(job)
     drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
+    rows = {
+        "brief": _brief_rows(job, found.facts), "aim": _aim_rows(found.result), "sky": _sky_rows(found.facts, found.result, system),
+        "peak": _push_rows(found.facts),
+    }  # fmt: skip
     stations = []
     for station in found.result.stations:
         pictures = [drawn[name] for name in _DRAWINGS.get(station.code, []) if name in drawn]
@@ -92,9 +118,7 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
                 "view": station,
                 "headline": as_text(station.headline, system),
                 "drawings": [{"svg": mark_safe(for_print(one.svg)), "title": one.title} for one in pictures],  # our own drawing
-                "rows": {"brief": _brief_rows(job, found.facts), "aim": _aim_rows(found.result), "peak": _push_rows(found.facts)}.get(
-                    station.code, []
-                ),
+                "rows": rows.get(station.code, []),
                 "findings": [
                     {
                         "finding": one,

@@ -13,7 +13,7 @@ from pydantic import BaseModel
 
 from rindle_core.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
 from rindle_core.catalogue import Catalogue
-from rindle_core.compare import GROUND_CHECKS
+from rindle_core.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_core.elements import Elements, as_omm, parse_elements, parse_low_elements
 from rindle_core.errors import InputError
 from rindle_core.glossary import GLOSSARY, Term
@@ -58,6 +58,7 @@ class BriefChoices(Schema):
     conditions: list[Choice]
     interfaces: list[Choice]
     ground: list[Choice]
+    entry: list[Choice]
     indoor: list[Choice]
 
 
@@ -127,6 +128,7 @@ def brief_choices(request: HttpRequest) -> BriefChoices:
         conditions=plain(CONDITIONS),
         interfaces=plain(INTERFACES),
         ground=plain(GROUND_CHECKS),
+        entry=plain(ENTRY_CHECKS),
         indoor=choices(INDOOR),
     )
 

@@ -1250,11 +1250,16 @@ export interface components {
     schemas: {
         /**
          * AcceptanceResult
-         * @description Figures before and after; None where no run was made.
+         * @description Figures before and after; None where no run was made. `after` is that of the planned position.
          */
         AcceptanceResult: {
             after: components["schemas"]["ServiceFigures"] | null;
             before: components["schemas"]["ServiceFigures"] | null;
+            /**
+             * By Position
+             * @description Where runs were made at more than one position
+             */
+            by_position?: components["schemas"]["PositionFigures"][];
         };
         /**
          * AimResult
@@ -1590,6 +1595,8 @@ export interface components {
         BriefChoices: {
             /** Conditions */
             conditions: components["schemas"]["Choice"][];
+            /** Entry */
+            entry: components["schemas"]["Choice"][];
             /** Ground */
             ground: components["schemas"]["Choice"][];
             /** Hazards */
@@ -1818,7 +1825,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            exposure: "" | "lee" | "side" | "windward";
+            exposure: "" | "lee" | "side" | "windward" | "edge";
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
             /** Letter */
@@ -1895,7 +1902,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            exposure: "" | "lee" | "side" | "windward";
+            exposure: "" | "lee" | "side" | "windward" | "edge";
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
             /** Latitude Deg */
@@ -2719,6 +2726,12 @@ export interface components {
              */
             preset_elevation_deg: number;
             /**
+             * Radiation Limit W Per M2
+             * @description Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails
+             * @default 10
+             */
+            radiation_limit_w_per_m2: number;
+            /**
              * Sealant Least C
              * @description Least temperature at which sealant and adhesive set; the tube prevails
              * @default 5
@@ -3057,6 +3070,7 @@ export interface components {
              *         "low_orbit_hold_percent": 10,
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
+             *         "radiation_limit_w_per_m2": 10,
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
@@ -3166,6 +3180,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "radiation_limit_w_per_m2": 10,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -3233,12 +3248,14 @@ export interface components {
             trial: components["schemas"]["TrialFacts"];
             /**
              * @default {
+             *       "accept_cost_money": null,
              *       "climber": "",
              *       "climber_contact": "",
              *       "cluster_code": "",
              *       "conditions": [],
              *       "costs": [],
              *       "customer_reference": "",
+             *       "entry_checks": [],
              *       "forecast_gust_mps": null,
              *       "forecast_low_c": null,
              *       "ground_checks": [],
@@ -3248,12 +3265,15 @@ export interface components {
              *       "lineup_at": null,
              *       "lineup_booked": false,
              *       "lineup_person": "",
+             *       "look_again_on": null,
              *       "may_drill": true,
+             *       "move_cost_money": null,
              *       "old_line": "",
              *       "overlap_month_count": 0,
              *       "permanence": "",
              *       "place_error_m": null,
              *       "place_method": "",
+             *       "raise_cost_money": null,
              *       "reasons": [],
              *       "return_on": null,
              *       "reuse_note": "",
@@ -3262,6 +3282,7 @@ export interface components {
              *       "surface": null,
              *       "tasks": [],
              *       "terminal_id": "",
+             *       "trim_cost_money": null,
              *       "wanted_height_m": 0
              *     }
              */
@@ -3321,6 +3342,8 @@ export interface components {
          * @description Fields to change; what is left out stays. Bounds are those of the `job` calculator's input.
          */
         JobPatch: {
+            /** Accept Cost Money */
+            accept_cost_money?: number | null;
             /** Access */
             access?: string | null;
             /** Activation Code */
@@ -3363,6 +3386,8 @@ export interface components {
             customer_reference?: string | null;
             /** Date */
             date?: string | null;
+            /** Entry Checks */
+            entry_checks?: string[] | null;
             /** Forecast Gust Mps */
             forecast_gust_mps?: number | null;
             /** Forecast Low C */
@@ -3395,6 +3420,8 @@ export interface components {
             lock_after_db?: number | null;
             /** Lock Before Db */
             lock_before_db?: number | null;
+            /** Look Again On */
+            look_again_on?: string | null;
             /** Mast Diameter Mm */
             mast_diameter_mm?: number | null;
             /** Mast Free Length M */
@@ -3407,6 +3434,8 @@ export interface components {
             modem_azimuth_deg?: number | null;
             /** Modem Elevation Deg */
             modem_elevation_deg?: number | null;
+            /** Move Cost Money */
+            move_cost_money?: number | null;
             /** Needs */
             needs?: string[] | null;
             /** Needs Proved */
@@ -3445,6 +3474,8 @@ export interface components {
             push_right_db?: number | null;
             /** Push Top Db */
             push_top_db?: number | null;
+            /** Raise Cost Money */
+            raise_cost_money?: number | null;
             /** Reasons */
             reasons?: string[] | null;
             /** Return On */
@@ -3475,6 +3506,8 @@ export interface components {
             trial_height_m?: number | null;
             /** Trial Letter */
             trial_letter?: string | null;
+            /** Trim Cost Money */
+            trim_cost_money?: number | null;
             /** Wanted Height M */
             wanted_height_m?: number | null;
             /** Wind From Deg */
@@ -3507,6 +3540,36 @@ export interface components {
             /** Terminal Name */
             terminal_name: string;
             verdict: components["schemas"]["Level"];
+        };
+        /**
+         * JudgedWay
+         * @description A way with its verdict.
+         */
+        JudgedWay: {
+            /**
+             * @description The gravest of what else speaks against it, such as its cable
+             * @default clear
+             */
+            beside: components["schemas"]["Level"];
+            /**
+             * Cost Money
+             * @description In the firm's currency
+             */
+            cost_money?: number | null;
+            level: components["schemas"]["Level"];
+            /** Margin Deg */
+            margin_deg?: number | null;
+            /** Out Percent */
+            out_percent?: number | null;
+            /** Tube Margin Deg */
+            tube_margin_deg?: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "raise" | "trim" | "move" | "accept";
+            /** What */
+            what: string;
         };
         /**
          * LadderRung
@@ -3589,6 +3652,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "radiation_limit_w_per_m2": 10,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -3691,6 +3755,18 @@ export interface components {
             usable_mean_count: number;
             /** Uses */
             uses: components["schemas"]["UseVerdict"][];
+        };
+        /**
+         * MarginWithout
+         * @description What it would give if something were not there.
+         */
+        MarginWithout: {
+            /** Margin Deg */
+            margin_deg: number;
+            /** Name */
+            name: string;
+            /** Tube Margin Deg */
+            tube_margin_deg: number;
         };
         /**
          * MastWindow
@@ -4195,6 +4271,15 @@ export interface components {
             spoken: string;
         };
         /**
+         * PositionFigures
+         * @description What the runs at one position came to.
+         */
+        PositionFigures: {
+            figures: components["schemas"]["ServiceFigures"];
+            /** Letter */
+            letter: string;
+        };
+        /**
          * PositionFormat
          * @description How this terminal wants its own position typed.
          */
@@ -4250,7 +4335,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            exposure: "" | "lee" | "side" | "windward";
+            exposure: "" | "lee" | "side" | "windward" | "edge";
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
             /** Latitude Deg */
@@ -4555,6 +4640,12 @@ export interface components {
             /** Latency Ms */
             latency_ms: number;
             /**
+             * Letter
+             * @description Candidate position at which it was made; empty: the one that is planned
+             * @default
+             */
+            letter: string;
+            /**
              * Link
              * @description How the measuring device hung on the router
              * @default
@@ -4764,6 +4855,11 @@ export interface components {
          */
         SkyAssessment: {
             compared: components["schemas"]["CompareResult"] | null;
+            /**
+             * Look Again By
+             * @description When growth breaks a rule that holds today
+             */
+            look_again_by?: string | null;
             /** Positions */
             positions: components["schemas"]["PositionView"][];
             /** Read Height M */
@@ -4783,6 +4879,8 @@ export interface components {
             /** Terminal Height M */
             terminal_height_m: number;
             trial: components["schemas"]["TrialResult"] | null;
+            /** @description What can be done about a sky that is not clear */
+            ways?: components["schemas"]["WaysOutResult"] | null;
         };
         /**
          * SkyDirection
@@ -4833,6 +4931,8 @@ export interface components {
              * @default
              */
             nearest_name: string;
+            /** @description Least height at which all is good, else the tube free; None: none is needed, or none does it */
+            raise_best?: components["schemas"]["RaiseMargin"] | null;
             /**
              * Raise Clearance M
              * @description The same for the flat rule
@@ -4848,6 +4948,11 @@ export interface components {
              * @description The margin from higher up
              */
             raises?: components["schemas"]["RaiseMargin"][];
+            /**
+             * Removals
+             * @description While a rule is broken: the margin without each obstacle
+             */
+            removals?: components["schemas"]["MarginWithout"][];
             satellite: components["schemas"]["SkyDirection"];
             /**
              * Sun Path
@@ -5413,6 +5518,11 @@ export interface components {
          */
         VisitFacts: {
             /**
+             * Accept Cost Money
+             * @description Of leaving it, such as a lower price
+             */
+            accept_cost_money?: number | null;
+            /**
              * Climber
              * @description Who is competent for this height and weather
              * @default
@@ -5438,6 +5548,11 @@ export interface components {
              * @default
              */
             customer_reference: string;
+            /**
+             * Entry Checks
+             * @description Checked of an old hole that a cable could use
+             */
+            entry_checks?: string[];
             /** Forecast Gust Mps */
             forecast_gust_mps?: number | null;
             /** Forecast Low C */
@@ -5478,10 +5593,20 @@ export interface components {
              */
             lineup_person: string;
             /**
+             * Look Again On
+             * @description When the view is looked at again, as trees grow
+             */
+            look_again_on?: string | null;
+            /**
              * May Drill
              * @default true
              */
             may_drill: boolean;
+            /**
+             * Move Cost Money
+             * @description Of taking the better position
+             */
+            move_cost_money?: number | null;
             /**
              * Old Line
              * @default
@@ -5510,6 +5635,11 @@ export interface components {
              * @enum {string}
              */
             place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
+            /**
+             * Raise Cost Money
+             * @description Of raising the terminal, in the firm's currency
+             */
+            raise_cost_money?: number | null;
             /** Reasons */
             reasons?: string[];
             /**
@@ -5543,6 +5673,11 @@ export interface components {
              * @default
              */
             terminal_id: string;
+            /**
+             * Trim Cost Money
+             * @description Of having an obstacle cut back
+             */
+            trim_cost_money?: number | null;
             /**
              * Wanted Height M
              * @default 0
@@ -5598,6 +5733,21 @@ export interface components {
             wait_h: number;
             /** Work H */
             work_h: number;
+        };
+        /**
+         * WaysOutResult
+         * @description The ways, best first.
+         */
+        WaysOutResult: {
+            /**
+             * Advised
+             * @description None where no way makes the sky better, none is needed, or costs must decide and lack
+             */
+            advised: ("raise" | "trim" | "move" | "accept") | null;
+            /** Ways */
+            ways: components["schemas"]["JudgedWay"][];
+            /** Why */
+            why: string;
         };
         /**
          * WeatherResult

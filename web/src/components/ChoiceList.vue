@@ -3,7 +3,7 @@
 import type { Schemas } from '@/api/client'
 import { type Patch, useJob } from '@/stores/job'
 
-const props = defineProps<{ field: 'needs' | 'hazards' | 'cautions_seen' | 'settled' | 'needs_proved' | 'reasons' | 'conditions' | 'ground_checks' | 'indoor'; chosen: string[]; choices: Schemas['Choice'][]; withText?: boolean }>()
+const props = defineProps<{ field: 'needs' | 'hazards' | 'cautions_seen' | 'settled' | 'needs_proved' | 'reasons' | 'conditions' | 'ground_checks' | 'entry_checks' | 'indoor'; chosen: string[]; choices: Schemas['Choice'][]; withText?: boolean }>()
 const store = useJob()
 function toggle(code: string): void {
   const now = props.chosen.includes(code) ? props.chosen.filter((one) => one !== code) : [...props.chosen, code]

@@ -7,7 +7,7 @@ import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-const props = withDefaults(defineProps<{ field: keyof Patch; label: string; value: string | number | null | undefined; unit?: string; numeric?: boolean; hint?: string; placeholder?: string; maxlength?: number }>(), { unit: '', hint: '', placeholder: '', maxlength: 400 })
+const props = withDefaults(defineProps<{ field: keyof Patch; label: string; value: string | number | null | undefined; unit?: string; numeric?: boolean; hint?: string; placeholder?: string; maxlength?: number; bare?: boolean }>(), { unit: '', hint: '', placeholder: '', maxlength: 400 })
 const store = useJob()
 const prefs = usePrefs()
 const isNumber = computed(() => props.numeric || props.unit !== '')
@@ -40,7 +40,7 @@ const id = computed(() => `field-${props.field}`)
 
 <template>
   <div class="entry">
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
     <n-input
       :value="text" :maxlength="maxlength" :placeholder="placeholder" :disabled="store.locked" :status="fault ? 'error' : undefined"
       :input-props="{ id, inputmode: isNumber ? 'decimal' : 'text', 'aria-invalid': fault ? 'true' : undefined, 'aria-describedby': fault || hint ? `${id}-note` : undefined, autocomplete: 'off' }"

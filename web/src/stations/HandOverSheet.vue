@@ -19,7 +19,8 @@ const words = ref<Schemas['BriefChoices'] | null>(null)
 void unwrap(client.GET('/api/stores/brief')).then((found) => { words.value = found })
 const proofs = computed(() => (words.value?.proofs ?? []).filter((one) => job.value.facts.needs?.includes(one.code)))
 const LINKS = [{ label: '–', value: '' }, { label: 'wired', value: 'wired' }, { label: 'wireless', value: 'wireless' }]
-const columns = [{ key: 'down_mbps', label: 'Download', unit: 'mbps' }, { key: 'up_mbps', label: 'Upload', unit: 'mbps' }, { key: 'latency_ms', label: 'Latency', unit: 'ms' }, { key: 'link', label: 'Device was', choices: LINKS }, { key: 'note', label: 'Test and time', text: true }]
+const letters = computed(() => (job.value.positions.length ? [{ key: 'letter', label: 'At', choices: [{ label: 'as planned', value: '' }, ...job.value.positions.map((one) => ({ label: one.letter, value: one.letter }))] }] : []))
+const columns = computed(() => [{ key: 'down_mbps', label: 'Download', unit: 'mbps' }, { key: 'up_mbps', label: 'Upload', unit: 'mbps' }, { key: 'latency_ms', label: 'Latency', unit: 'ms' }, { key: 'link', label: 'Device was', choices: LINKS }, ...letters.value, { key: 'note', label: 'Test and time', text: true }])
 const after = (row: Record<string, unknown>) => row.when === 'after'
 const gain = computed(() => {
   const { before, after: now } = job.value.assessment.acceptance
@@ -40,6 +41,10 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <row-grid ref="grid" name="runs" title="Runs after" :columns="columns" :rows="job.facts.runs ?? []" :keep="after" :fixed="{ when: 'after' }" :blank="{}" add-label="Add a run">
       <template #empty><p class="quiet">No run yet. Make three or more with one wired computer, the old line unplugged.</p></template>
     </row-grid>
+  </section>
+  <section v-if="job.assessment.acceptance.by_position?.length" class="block">
+    <h2>Position against position</h2>
+    <table class="grid-table" aria-label="Runs by position"><thead><tr><th scope="col">At</th><th scope="col">Runs</th><th scope="col">Download</th><th scope="col">Upload</th><th scope="col">Latency</th></tr></thead><tbody><tr v-for="one in job.assessment.acceptance.by_position" :key="one.letter"><th scope="row">{{ one.letter || 'the job’s place' }}{{ one.letter === (job.facts.position_letter ?? '') ? ', planned' : '' }}</th><td>{{ one.figures.run_count }}</td><td>{{ formatQuantity(one.figures.down_mbps, 'mbps', prefs.system) }}</td><td>{{ formatQuantity(one.figures.up_mbps, 'mbps', prefs.system) }}</td><td>{{ formatQuantity(one.figures.latency_ms, 'ms', prefs.system) }}</td></tr></tbody></table>
   </section>
   <section v-if="proofs.length" class="block">
     <h2>What the customer asked for, proved</h2>

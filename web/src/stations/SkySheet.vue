@@ -12,6 +12,7 @@ import SkylineTools from '@/components/sky/SkylineTools.vue'
 import StripEditor from '@/components/sky/StripEditor.vue'
 import TerrainPanel from '@/components/sky/TerrainPanel.vue'
 import TrialPanel from '@/components/sky/TrialPanel.vue'
+import WaysOut from '@/components/sky/WaysOut.vue'
 import UnFold from '@/components/UnFold.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -35,6 +36,7 @@ const columns = computed<Column[]>(() => [
 const points = computed(() => store.skyline?.points ?? [])
 const letters = computed(() => job.value.positions.map((one) => ({ label: `Position ${one.letter}${one.note ? `: ${one.note}` : ''}`, value: one.letter })))
 const facing = computed(() => (more.value?.compared?.recommended ? `take ${more.value.compared.recommended}` : job.value.positions.length ? `${job.value.positions.length} positions` : 'A, B, C side by side'))
+const WAY = { raise: 'raise it', trim: 'have something cut back', move: 'take another position', accept: 'leave it' }
 defineExpose({ newEntry: () => tools.value?.focus() })
 </script>
 
@@ -45,6 +47,7 @@ defineExpose({ newEntry: () => tools.value?.focus() })
     <fixed-sky v-if="fixed" />
     <panel-sky v-if="panel && (points.length || store.skyline?.obstacles?.length)" />
     <div>
+      <un-fold v-if="more?.ways" title="What can be done" :note="more.ways.advised ? WAY[more.ways.advised] : 'raise, cut back, move, or leave it'" open><ways-out /></un-fold>
       <un-fold title="Compare positions" :note="facing" :open="(more?.compared?.ranks.length ?? 0) > 1">
         <div class="fields"><pick-field v-if="letters.length" class="planned" field="position_letter" label="The terminal is planned at" :value="job.facts.position_letter ?? ''" :options="letters" hint="Empty: the job’s place" /></div>
         <compare-panel />

@@ -19,13 +19,14 @@ const more = computed(() => job.value.assessment.sky_more)
 const compared = computed(() => more.value?.compared ?? null)
 const show = (value: number | null | undefined, unit: string) => (value == null ? '–' : formatQuantity(value, unit, prefs.system))
 const ACCESS: Record<string, string> = { '': '–', ground: 'ground', ladder: 'ladder', roof: 'roof', lift: 'lift' }
-const EXPOSURE: Record<string, string> = { '': '–', lee: 'lee', side: 'half', windward: 'open' }
+const EXPOSURE: Record<string, string> = { '': '–', lee: 'lee', side: 'half', windward: 'open', edge: 'ridge, corner' }
 const rows = computed(() => (compared.value?.ranks ?? []).map((rank) => ({ rank, facts: job.value.positions.find((one) => one.letter === rank.letter), view: more.value?.positions.find((one) => one.letter === rank.letter) })))
 const pick = (text: Record<string, string>) => Object.entries(text).map(([value, label]) => ({ value, label }))
 const columns: Column[] = [{ key: 'letter', label: '', text: true, main: true, plain: true }, { key: 'height_above_ground_m', label: 'Over ground', unit: 'm', optional: true }, { key: 'time_at_height_min', label: 'Minutes at height', optional: true }, { key: 'cable_length_m', label: 'Cable', unit: 'm', optional: true }, { key: 'exposure', label: 'Wind', choices: pick(EXPOSURE) }, { key: 'access', label: 'Access', choices: pick(ACCESS) }, { key: 'entry_bore_mm', label: 'Old hole', unit: 'mm', optional: true }, { key: 'rigid', label: 'Rigid', tick: true }, { key: 'walkway_in_front', label: 'People in front', tick: true }, { key: 'discreet', label: 'Discreet', tick: true }, { key: 'out_of_reach', label: 'Out of reach', tick: true }]
 const strips = computed(() => store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'))
 const words = ref<Schemas['BriefChoices'] | null>(null)
 void unwrap(client.GET('/api/stores/brief')).then((found) => { words.value = found })
+const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
 const plan = (letter: string) => store.patch({ position_letter: letter }, { position_letter: job.value.facts.position_letter })
 </script>
@@ -44,6 +45,7 @@ const plan = (letter: string) => store.patch({ position_letter: letter }, { posi
   <h2>What is known of each</h2>
   <row-grid name="positions" title="Positions, what is known" :columns="columns" :rows="job.positions" :omit="['latitude_deg', 'longitude_deg']" :blank="{}" add-label="" fixed-rows><template #empty><p class="quiet">No candidate yet. <router-link :to="`/jobs/${store.number}/brief`">Add positions A, B, C at Brief</router-link>, with their place.</p></template></row-grid>
   <template v-if="onGround && words"><h2>Checked of positions on the ground</h2><choice-list field="ground_checks" :chosen="job.facts.visit?.ground_checks ?? []" :choices="words.ground" /></template>
+  <template v-if="oldHole && words"><h2>Checked of the old hole</h2><choice-list field="entry_checks" :chosen="job.facts.visit?.entry_checks ?? []" :choices="words.entry" /></template>
   <div class="fields"><entry-field field="wind_from_deg" label="Prevailing wind comes from" :value="job.facts.wind_from_deg" unit="deg" hint="True; shown on the plan" /></div>
   <drawing-view name="plan" />
   <p class="quiet small">Sky first, then firmness, wind, access, cable and minutes at height; the reasons ticked at Brief weigh double. A hold is never outranked. Rigid: shaken by hand from safe footing it does not move; chimneys, fences and thin posts are refused.</p>

@@ -62,13 +62,14 @@ function arcRows(result: Record<string, unknown>): Row[] {
 }
 const satellites = computed(() => [...(job.value.facts.satellite ? [job.value.facts.satellite] : []), ...(job.value.facts.others ?? [])])
 const walkRows = (result: Record<string, unknown>): Row[] => [['Lower edge of the beam', `${show(Number(result.beam_over_walkway_m), 'm')} over the walking surface`], ['Kept clear in front', `${show(Number(result.keep_clear_m), 'm')}: one dish diameter, the trade’s rule`]]
+const energyRows = (result: Record<string, unknown>): Row[] => [['At its strongest', `${show(Number(result.near_w_per_m2), 'w_per_m2')}, up to ${show(Number(result.near_field_m), 'm')} before the dish`], ['Under the limit', Number(result.limit_at_m) > 0 ? `from ${show(Number(result.limit_at_m), 'm')} along the beam` : 'everywhere'], ['People reach into more', Number(result.people_clear_m) > 0 ? `up to ${show(Number(result.people_clear_m), 'm')} in front` : 'nowhere'], ['Kept clear along the beam', show(Number(result.keep_clear_m), 'm')]]
 </script>
 
 <template>
   <table v-if="rows.length" class="grid-table" aria-label="Margin by both schools"><thead><tr><th scope="col">School</th><th scope="col">Free</th><th scope="col">Height that clears it</th><th scope="col">Trees reach it</th></tr></thead><tbody><tr v-for="row in rows" :key="row[0]"><th scope="row">{{ row[0] }}</th><td><b>{{ row[1] }}</b></td><td>{{ row[2] }}</td><td>{{ row[3] }}</td></tr></tbody></table>
   <table v-if="sky.raises?.length" class="grid-table" aria-label="What height would gain"><thead><tr><th scope="col">Raised by</th><th v-for="one in sky.raises" :key="one.raise_m" scope="col">{{ show(one.raise_m, 'm') }}</th></tr></thead><tbody><tr><th scope="row">Free</th><td v-for="one in sky.raises" :key="one.raise_m">{{ show(one.margin_deg, 'deg') }}</td></tr></tbody></table>
   <p v-if="sky.bare_margin_deg != null" class="quiet">While the trees are bare: {{ show(sky.bare_margin_deg, 'deg') }} free.</p>
-  <div class="fields"><entry-field field="ahead_years" label="Judge it this many years ahead" :value="job.facts.ahead_years" numeric hint="Adds the growth of measured obstacles" /></div>
+  <div class="fields"><entry-field field="ahead_years" label="Judge it this many years ahead" :value="job.facts.ahead_years" numeric hint="Adds the growth of measured obstacles" /><entry-field field="look_again_on" label="Look again on" :value="job.facts.visit?.look_again_on" placeholder="2029-05-01" :hint="job.assessment.sky_more?.look_again_by ? `Growth closes it about ${job.assessment.sky_more.look_again_by.slice(0, 7)}` : 'Year-month-day; trees grow'" /></div>
   <div>
     <un-fold title="Where else it is clear" note="spots within fifteen metres">
       <template v-if="input">
@@ -87,6 +88,8 @@ const walkRows = (result: Record<string, unknown>): Row[] => [['Lower edge of th
     <un-fold title="The whole usable arc" note="which other satellites could serve from here"><calc-panel v-if="input" name="usable_arc" :fixed="{ ...input, satellites }" :show="arcRows" /></un-fold>
     <un-fold title="People in front" note="how high the beam passes over a way or terrace">
       <calc-panel v-if="job.assessment.aim" name="beam_height" :fields="[{ key: 'distance_m', label: 'Way is in front by', unit: 'm' }, { key: 'walkway_height_m', label: 'Way over the dish’s ground', unit: 'm', start: '0' }, { key: 'terminal_height_m', label: 'Dish over its ground', unit: 'm', start: toEntry(job.assessment.sky_more?.terminal_height_m ?? 0, 'm', prefs.system) }]" :fixed="{ elevation_deg: job.assessment.aim.elevation_apparent_deg, aperture_mm: job.facts.terminal?.aperture_mm ?? 900 }" wait="Enter how far in front people walk." :show="walkRows" />
+      <template v-if="job.assessment.aim && (job.facts.terminal?.transmit_w ?? 0) > 0"><h3>How strong it is there</h3>
+        <calc-panel name="power_density" :fields="[{ key: 'transmit_w', label: 'Sends (W)', start: String(job.facts.terminal?.transmit_w) }, { key: 'duty_share', label: 'Share of the time', start: '1', hint: '1: the careful choice' }, { key: 'terminal_height_m', label: 'Dish over people’s ground', unit: 'm', start: toEntry(job.assessment.sky_more?.terminal_height_m ?? 0, 'm', prefs.system) }]" :fixed="{ elevation_deg: job.assessment.aim.elevation_apparent_deg, aperture_mm: job.facts.terminal?.aperture_mm ?? 900, transmit_ghz: job.facts.terminal?.transmit_ghz ?? 14, rules: job.facts.rules }" :show="energyRows" /></template>
       <p class="caution"><b>Radio energy:</b> nobody stands in front of a transmitting dish. The limits of the local code prevail over this rule of thumb.</p>
     </un-fold>
   </div>
