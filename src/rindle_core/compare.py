@@ -203,8 +203,8 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
         ]  # fmt: skip
     return [
         Finding(
-            level=Level.HOLD if held else Level.UNKNOWN, code="sky.position", message="No position can be taken yet", why=result.why,
-            clears_by=result.height_note or "Read the sky at each, or find another position.", source="Sky first, then firmness, cable and access",
+            level=Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN, code="sky.position", message="No position can be taken yet", why=result.why,
+            clears_by=result.height_note or "Read the sky at each, or find another position." + (f" On hold: {', '.join(held)}." if held else ""), source="Sky first, then firmness, cable and access",
         )
     ]  # fmt: skip
 

@@ -63,6 +63,10 @@ class HouseRules(Model):
     low_orbit_hold_percent: float = Field(default=10.0, gt=0, le=90, description="Share of time without service at which a position fails")
     trial_least_h: float = Field(default=6.0, gt=0, le=200, description="Hours from which a trial is believed before the prediction")
     trial_wanted_h: float = Field(default=12.0, gt=0, le=200, description="Usual length of a trial")
+    scan_least_percent: float = Field(
+        default=50.0, ge=0, le=100, description="Share of the bearings that matter under which a skyline is not judged as free"
+    )
+    scan_wanted_percent: float = Field(default=90.0, ge=0, le=100, description="Share of the bearings that matter that should be read")
     elements_fresh_days: float = Field(default=14.0, gt=0, le=365, description="Age of orbital elements from which they are minded")
     cable_warn_share: float = Field(default=0.8, gt=0, le=1, description="Share of a terminal's cable length from which a route is minded")
     radiation_limit_w_per_m2: float = Field(

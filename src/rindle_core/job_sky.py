@@ -59,6 +59,7 @@ class SkyAssessment(Model):
     terminal_height_m: float
     read_height_m: float | None
     scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
+    unread: bool = Field(default=False, description="Whether too few of those were read to call the sky free")
     positions: list[PositionView]
     compared: CompareResult | None
     trial: TrialResult | None
@@ -123,6 +124,12 @@ def surroundings(facts: JobFacts, letter: str) -> dict[str, Any]:
     }
 
 
+@lru_cache(maxsize=256)
+def _fixed(given_json: str) -> Outcome[SkyResult]:
+    """The same input has the same answer: an assessment asks for it many times."""
+    return sky(SkyInput.model_validate_json(given_json))
+
+
 def sky_of(facts: JobFacts, letter: str | None = None) -> Outcome[SkyResult] | None:
     """The `sky` calculator at a position (the planned one by default); None while place, satellite or dish is missing."""
     terminal = facts.terminal
@@ -134,18 +141,17 @@ def sky_of(facts: JobFacts, letter: str | None = None) -> Outcome[SkyResult] | N
         or terminal.panel is not None
     ):
         return None
-    return sky(
-        SkyInput(
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
-            height_m=facts.height_m,
-            satellite_longitude_deg=facts.satellite.longitude_deg,
-            date=facts.date,
-            aperture_mm=terminal.aperture_mm,
-            receive_ghz=terminal.receive_ghz,
-            **surroundings(facts, facts.position_letter if letter is None else letter),
-        )
+    given = SkyInput(
+        latitude_deg=facts.latitude_deg,
+        longitude_deg=facts.longitude_deg,
+        height_m=facts.height_m,
+        satellite_longitude_deg=facts.satellite.longitude_deg,
+        date=facts.date,
+        aperture_mm=terminal.aperture_mm,
+        receive_ghz=terminal.receive_ghz,
+        **surroundings(facts, facts.position_letter if letter is None else letter),
     )
+    return _fixed(given.model_dump_json())
 
 
 @lru_cache(maxsize=64)
@@ -258,12 +264,16 @@ def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
     fixed, simulated = sky_of(facts, letter), low_orbit_of(facts, letter)
     found = fixed or simulated
     around = surroundings(facts, letter)
+    read_percent = scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts))
     known = bool(around["skyline"] or around["obstacles"]) and found is not None
+    level = worst(found.findings) if known and found else Level.UNKNOWN
+    if read_percent < facts.rules.scan_least_percent and level is not Level.HOLD:
+        level = Level.UNKNOWN  # what was not read cannot be free
     tried = facts.trial.letter == letter and facts.trial.ended_at is not None
     ranked = PositionSky.model_validate(
         {
             **fields,
-            "sky_level": worst(found.findings) if known and found else Level.UNKNOWN,
+            "sky_level": level,
             "margin_deg": fixed.result.margin_deg if fixed else None,
             "tube_margin_deg": fixed.result.tube_margin_deg if fixed else None,
             "out_percent": simulated.result.out_percent if simulated and known else None,
@@ -371,14 +381,37 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
         )  # fmt: skip
     tried = trial_of(facts)
     around = surroundings(facts, facts.position_letter)
+    read_percent = scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts))
+    unread = has_skyline(facts) and read_percent < facts.rules.scan_least_percent
     result = SkyAssessment(
         set_index=index, set_name=used.name, terminal_height_m=around["terminal_height_m"], read_height_m=around["read_height_m"],
-        scanned_percent=scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts)),
+        scanned_percent=read_percent, unread=unread,
         positions=[view for view, _ in rows], compared=compared.result if compared else None, trial=tried.result if tried else None,
         ways=_ways_of(facts, [view for view, _ in rows], compared.result if compared else None), look_again_by=_look_again_by(facts),
     )  # fmt: skip
-    findings = [*(compared.findings if compared and len(rows) > 1 else []), *(tried.findings if tried else []), *_judge_trial_wanted(facts)]
+    findings = [
+        *_judge_scan(facts, read_percent),
+        *(compared.findings if compared and len(rows) > 1 else []),
+        *(tried.findings if tried else []),
+        *_judge_trial_wanted(facts),
+    ]
     return result, findings
+
+
+def _judge_scan(facts: JobFacts, read_percent: float) -> list[Finding]:
+    """What was not read cannot be called free. A fixed satellite's thin readings are minded by its own calculator."""
+    rules, panel = facts.rules, facts.terminal is not None and facts.terminal.panel is not None
+    few = read_percent < rules.scan_least_percent
+    if not has_skyline(facts) or (sky_of(facts) is None and not panel) or not (few or (panel and read_percent < rules.scan_wanted_percent)):
+        return []
+    return [
+        Finding(
+            level=Level.UNKNOWN if few else Level.MIND, code="sky.scan", figure=read_percent, limit=rules.scan_least_percent if few else rules.scan_wanted_percent, unit="percent",
+            message="Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
+            why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not be seen.",
+            clears_by="Read a point every 15° or so where the terminal looks, free stretches too.", source="Bearings that matter with a read point within 15°",
+        )
+    ]  # fmt: skip
 
 
 def _judge_trial_wanted(facts: JobFacts) -> list[Finding]:

@@ -73,12 +73,14 @@ def place_forms(latitude_deg: float, longitude_deg: float) -> PlaceForms:
     if -80 <= latitude_deg <= 84:
         easting_m, northing_m, zone, band = utm.from_latlon(latitude_deg, longitude_deg)
         utm_text = f"UTM {zone}{band} {round(easting_m)} {round(northing_m)}"
+    # Within half a metre south of the equator the grid's northing would round up to a square that does not exist.
+    grid_latitude_deg = 0.0 if -5e-6 < latitude_deg < 0.0 else latitude_deg
     return PlaceForms(
         decimal=f"{latitude_deg:.6f}, {longitude_deg:.6f}",
         degrees_minutes=f"{minutes(latitude_deg, 'N', 'S')} {minutes(longitude_deg, 'E', 'W')}",
         degrees_minutes_seconds=degrees_minutes_seconds(latitude_deg, longitude_deg),
         utm=utm_text,
-        military_grid=mgrs.MGRS().toMGRS(latitude_deg, longitude_deg),
+        military_grid=mgrs.MGRS().toMGRS(grid_latitude_deg, longitude_deg),
         geo_link=f"geo:{latitude_deg:.6f},{longitude_deg:.6f}",
     )
 

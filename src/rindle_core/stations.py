@@ -112,9 +112,13 @@ def _panel_peak(results: Results) -> tuple[list[Segment], list[Segment]]:
 
 
 def _sky(results: Results) -> tuple[list[Segment], list[Segment]]:
-    sky, simulated = results["sky"], results["low_orbit"]
-    if simulated is not None and not results["sky_empty"]:
-        return _low_orbit(simulated)
+    sky, simulated, more = results["sky"], results["low_orbit"], results["sky_more"]
+    bad = sky.tube_margin_deg is not None and sky.tube_margin_deg < 0 if sky else simulated is not None and simulated.interruption_count > 0
+    if more is not None and more.unread and not bad:
+        read = (more.scanned_percent, "percent")
+        return sentence("Read on: only ", read, " of the bearings that matter are read"), sentence(read, " read")
+    if simulated is not None:
+        return (sentence("Read the skyline where the panel looks"), []) if results["sky_empty"] else _low_orbit(simulated)
     if sky is None or sky.margin_deg is None:
         return sentence("Read the skyline about the sight-line"), []
     towards = (sky.nearest.azimuth_deg, "compass_deg")

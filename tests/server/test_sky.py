@@ -121,6 +121,22 @@ def test_runs_at_a_rejected_position_do_not_count_for_the_planned_one(crew):
     assert [(one["letter"], one["figures"]["down_mbps"]) for one in told["by_position"]] == [("A", 22), ("B", 90)]
 
 
+def test_a_sky_that_was_hardly_read_is_not_called_free(crew):
+    crew.delete(f"/api/jobs/{LODGE}/trial")  # what it showed would be a hold of its own
+    north = [{"azimuth_deg": a, "elevation_deg": 8, "distance_m": 400} for a in (340, 0, 20)]  # the panel looks south
+    job = put(crew, LODGE, "skylines", [{"name": "Half read", "letter": "A", "points": north}]).json()
+    found = codes(job)["sky.scan"]
+    assert (found["level"], found["figure"]) == ("unknown", job["assessment"]["sky_more"]["scanned_percent"])
+    station = next(one for one in job["assessment"]["stations"] if one["code"] == "sky")
+    assert station["verdict"] == "unknown"
+    assert station["headline"][0]["text"] == "Read on: only "
+    assert {one["letter"]: one["level"] for one in job["assessment"]["sky_more"]["compared"]["ranks"]}["A"] == "unknown"
+    whole = [{"azimuth_deg": a, "elevation_deg": 8, "distance_m": 400} for a in range(0, 360, 15)]
+    job = put(crew, LODGE, "skylines", [{"name": "Read all round", "letter": "A", "points": whole}]).json()
+    assert "sky.scan" not in codes(job)
+    assert job["assessment"]["sky_more"]["scanned_percent"] == 100
+
+
 def test_a_position_in_another_valley_borrows_no_skyline(crew):
     rows = [{"letter": "A", "distance_m": 0, "bearing_deg": 0}, {"letter": "Z", "distance_m": 4000, "bearing_deg": 90}]
     job = crew.put(f"/api/jobs/{FIXED}/positions", json.dumps(rows), **JSON).json()

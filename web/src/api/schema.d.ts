@@ -2732,6 +2732,18 @@ export interface components {
              */
             radiation_limit_w_per_m2: number;
             /**
+             * Scan Least Percent
+             * @description Share of the bearings that matter under which a skyline is not judged as free
+             * @default 50
+             */
+            scan_least_percent: number;
+            /**
+             * Scan Wanted Percent
+             * @description Share of the bearings that matter that should be read
+             * @default 90
+             */
+            scan_wanted_percent: number;
+            /**
              * Sealant Least C
              * @description Least temperature at which sealant and adhesive set; the tube prevails
              * @default 5
@@ -3071,6 +3083,8 @@ export interface components {
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
              *         "radiation_limit_w_per_m2": 10,
+             *         "scan_least_percent": 50,
+             *         "scan_wanted_percent": 90,
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
@@ -3181,6 +3195,8 @@ export interface components {
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "radiation_limit_w_per_m2": 10,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -3653,6 +3669,8 @@ export interface components {
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "radiation_limit_w_per_m2": 10,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
@@ -4879,6 +4897,12 @@ export interface components {
             /** Terminal Height M */
             terminal_height_m: number;
             trial: components["schemas"]["TrialResult"] | null;
+            /**
+             * Unread
+             * @description Whether too few of those were read to call the sky free
+             * @default false
+             */
+            unread: boolean;
             /** @description What can be done about a sky that is not clear */
             ways?: components["schemas"]["WaysOutResult"] | null;
         };

@@ -34,6 +34,20 @@ describe('an entry field', () => {
     expect(patch).toHaveBeenCalledExactlyOnceWith({ mast_diameter_mm: 76.1 }, { mast_diameter_mm: 60.3 })
   })
 
+  it('does not send the same twice while the first is on its way', async () => {
+    const { patch, input } = field()
+    let answer: (saved: boolean) => void = () => undefined
+    patch.mockImplementation(() => new Promise((resolve) => { answer = resolve }))
+    await input.setValue('76.1')
+    await input.trigger('blur')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(patch).toHaveBeenCalledOnce()
+    await input.setValue('88.9') // changed meanwhile: this one goes out too
+    await vi.advanceTimersByTimeAsync(600)
+    expect(patch).toHaveBeenCalledTimes(2)
+    answer(true)
+  })
+
   it('saves nothing when it is only visited', async () => {
     const { patch, input } = field()
     await input.trigger('focus')

@@ -19,11 +19,15 @@ const dirty = ref(draft.value !== null)
 const fault = computed(() => store.faults[props.field])
 watch(shown, (now) => { if (!dirty.value) text.value = now })
 
+let sending: { typed: string; done: Promise<boolean> } | null = null
 async function save(): Promise<void> {
   const typed = text.value
+  if (sending?.typed === typed) { await sending.done; return } // the pause and the leaving of the field ask for the same
   const value = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
   if (!dirty.value || (typed === shown.value && !fault.value)) { dirty.value = false; return }
-  const saved = await store.patch({ [props.field]: value } as Patch, { [props.field]: props.value ?? (isNumber.value ? null : '') } as Patch)
+  const mine = { typed, done: store.patch({ [props.field]: value } as Patch, { [props.field]: props.value ?? (isNumber.value ? null : '') } as Patch) }
+  sending = mine
+  const saved = await mine.done.finally(() => { if (sending === mine) sending = null })
   draft.value = saved ? null : typed
   if (saved && text.value === typed) dirty.value = false
 }

@@ -38,9 +38,9 @@ export function directionOf(frame: Frame, at: { x: number; y: number }): { azimu
   return { azimuth_deg: tenth(wrap(frame.left_azimuth_deg + x / frame.px_per_deg)) % 360, elevation_deg: Math.min(90, Math.max(-20, tenth(frame.top_elevation_deg - y / frame.px_per_deg))) }
 }
 
-/** Ticks of a scale inside a range: a round step that gives about eight. */
-export function ticks(low: number, high: number): number[] {
-  const step = [1, 2, 5, 10, 15, 30, 45].find((one) => (high - low) / one <= 9) ?? 45
+/** Ticks of a scale inside a range: a round step that gives at most so many. */
+export function ticks(low: number, high: number, most = 9): number[] {
+  const step = [1, 2, 5, 10, 15, 30, 45, 90].find((one) => (high - low) / one <= most) ?? 90
   const found = []
   for (let at = Math.ceil(low / step) * step; at <= high; at += step) found.push(at)
   return found

@@ -30,11 +30,12 @@ export const useJob = defineStore('job', () => {
   const locked = computed(() => job.value?.signed_off_at != null)
   const path = computed(() => ({ params: { path: { number: number.value } } }))
 
+  let latestDrawing = 0
   async function drawAnew(): Promise<void> {
     if (!job.value) return
-    const asked = job.value.number
+    const [asked, mine] = [job.value.number, ++latestDrawing]
     const found = await unwrap(client.GET('/api/jobs/{number}/drawings', { params: { path: { number: asked }, query: { units: prefs.system } } }))
-    if (job.value?.number === asked) drawings.value = found
+    if (job.value?.number === asked && mine === latestDrawing) drawings.value = found // an overtaken drawing is let go
   }
   watch(() => prefs.system, () => void drawAnew())
 

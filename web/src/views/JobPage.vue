@@ -80,7 +80,7 @@ useShortcuts({
 .page { display: flex; flex: 1; align-items: stretch; }
 .sheet { flex: 1; min-width: 0; padding: 12px 24px 48px; background: var(--sheet); border: 1px solid var(--rule); border-width: 0 1px; display: grid; gap: 16px; align-content: start; }
 h1 { font-size: 24px; line-height: 1.2; font-weight: 700; text-wrap: balance; }
-.line { display: flex; justify-content: space-between; gap: 16px; font-size: 13px; color: var(--quiet); }
+.line { display: flex; justify-content: space-between; align-items: center; min-height: 32px; gap: 16px; font-size: 13px; color: var(--quiet); }
 .lost { padding: 48px; display: grid; gap: 12px; justify-items: start; }
 @media (max-width: 1100px) { .page { flex-wrap: wrap; } .sheet { border-width: 0; } }
 @media (max-width: 900px) { .page { flex-direction: column; flex-wrap: nowrap; } .sheet { padding: 12px 16px 24px; } }

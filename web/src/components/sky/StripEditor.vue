@@ -30,7 +30,7 @@ const shown = computed(() => view.value ?? start())
 const unit = computed(() => shown.value.width / Math.max(hostWidth.value - GUTTER - EDGE, 200))
 function start(): View {
   const all = whole.value
-  if (props.wide) return { ...all }
+  if (props.wide && hostWidth.value >= 560) return { ...all }
   const f = frame.value
   const middle = f ? pointOf(f, props.centreDeg, 0).x : all.x + all.width / 2
   const width = all.width / 2
@@ -127,13 +127,13 @@ const bearings = computed(() => {
   const f = frame.value
   if (!f) return []
   const from = f.left_azimuth_deg + (shown.value.x - f.left_px) / f.px_per_deg
-  return ticks(from, from + shown.value.width / f.px_per_deg).map((one) => ({ x: f.left_px + (one - f.left_azimuth_deg) * f.px_per_deg, text: NAMES[((one % 360) + 360) % 360] ?? `${((one % 360) + 360) % 360}°` }))
+  return ticks(from, from + shown.value.width / f.px_per_deg, Math.min(9, shown.value.width / unit.value / 44)).map((one) => ({ x: f.left_px + (one - f.left_azimuth_deg) * f.px_per_deg, text: NAMES[((one % 360) + 360) % 360] ?? `${((one % 360) + 360) % 360}°` }))
 })
 const heights = computed(() => {
   const f = frame.value
   if (!f) return []
   const top = f.top_elevation_deg - (shown.value.y - f.top_px) / f.px_per_deg
-  return ticks(Math.max(0, top - shown.value.height / f.px_per_deg), top - (10 * unit.value) / f.px_per_deg).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
+  return ticks(Math.max(0, top - shown.value.height / f.px_per_deg), top - (10 * unit.value) / f.px_per_deg, Math.min(9, shown.value.height / unit.value / 18)).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
 })
 const chosen = computed(() => (selected.value === null ? null : points.value[selected.value] ?? null))
 </script>
