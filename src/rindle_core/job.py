@@ -118,7 +118,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     findings: dict[str, list[Finding]] = {
         "brief": [*job_parts.judge_brief(facts), *(finding for found in briefed for finding in found)],
         "aim": _aim_findings([*aiming, preset], aimed, panel_aim),
-        "sky": [*watched.findings, *sky_findings] if watched else [stations.WAITS_FOR_BRIEF],
+        "sky": [*_watched(watched, sky_more.unread), *sky_findings] if watched else [stations.WAITS_FOR_BRIEF],
         "mount": mounted.findings if mounted else [stations.WAITS_FOR_MAST],
         "cable": cabled.findings if cabled else [stations.WAITS_FOR_CABLE],
         "build": built.findings if built else [stations.WAITS_FOR_BRIEF],
@@ -171,6 +171,11 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         stations=views, may_sign_off=online and not holds and accepted.result.after is not None, verdict=verdict, **results
     )
     return Outcome(assessment, [finding for found in findings.values() for finding in found])
+
+
+def _watched(found: Outcome[SkyResult] | Outcome[LowOrbitResult], unread: bool) -> list[Finding]:
+    """The sky's findings; nothing is called clear while too little of it was read."""
+    return [one for one in found.findings if not (unread and one.level is Level.CLEAR)]
 
 
 def _aim_findings(aiming: list[list[Finding]], aimed: Outcome[AimResult] | None, panel_aim: PanelAim | None) -> list[Finding]:

@@ -53,12 +53,13 @@ def browser():
 
 @pytest.fixture
 def page(browser, address):
-    """A signed-in page that fails its test on any script error or request to an outside host."""
+    """A signed-in page that fails its test on any script error, failure of the server or request to an outside host."""
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
     opened = context.new_page()
     troubles = []
     opened.on("pageerror", lambda error: troubles.append(str(error)))
     opened.on("request", lambda request: None if request.url.startswith((address, "data:", "blob:")) else troubles.append(request.url))
+    opened.on("response", lambda answer: troubles.append(f"{answer.status} {answer.url}") if answer.status >= 500 else None)
     opened.set_default_timeout(15_000)
     assert context.request.post("/api/session/demo").ok
     opened.goto("/")

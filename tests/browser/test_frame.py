@@ -93,6 +93,24 @@ def test_no_station_is_wider_than_its_screen(page, width):
         assert page.evaluate("document.documentElement.scrollWidth") <= width, name
 
 
+def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):
+    page.goto("/jobs/2026-104/cable")
+    page.get_by_role("button", name="Add a piece").click()
+    page.get_by_label("Length, row 1").fill("12.5")
+    page.locator("h1").click()
+    page.keyboard.press("]")  # the next job, before the pause after which a grid is sent
+    expect(page).not_to_have_url(re.compile("2026-104"))
+    other = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
+    page.get_by_role("main", name="Cable").wait_for()
+    page.wait_for_timeout(1000)
+    lengths = {
+        number: [one["length_m"] for one in page.request.get(f"/api/jobs/{number}").json()["facts"]["cable_pieces"]]
+        for number in ("2026-104", other)
+    }
+    assert 12.5 in lengths["2026-104"]
+    assert 12.5 not in lengths[other]
+
+
 def test_signing_out_shuts_the_door(page):
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Enter the demo")).to_be_visible()

@@ -77,6 +77,13 @@ describe('an entry field', () => {
     expect(patch.mock.calls[0]![0].mast_diameter_mm).toBeCloseTo(76.2)
   })
 
+  it('sends what was typed in the last moment when its page is left', async () => {
+    const { patch, input, wrapper } = field()
+    await input.setValue('88.9')
+    wrapper.unmount()
+    expect(patch).toHaveBeenCalledExactlyOnceWith({ mast_diameter_mm: 88.9 }, { mast_diameter_mm: 60.3 })
+  })
+
   it('clears a number with null', async () => {
     const { patch, input } = field()
     await input.setValue('')

@@ -2,7 +2,7 @@
 /** One entry of the job: saved as one types, kept on the screen with a sentence when it cannot be used. */
 import { useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { NInput } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -36,7 +36,12 @@ async function leave(): Promise<void> {
   await save()
   if (!dirty.value) text.value = shown.value
 }
-const saveSoon = useDebounceFn(save, 450)
+let gone = false
+const saveSoon = useDebounceFn(async () => { if (!gone) await save() }, 450)
+/** What was typed in the last moment is sent before the page, or the job, is left. */
+const flush = () => { if (dirty.value && !gone) void save() }
+store.flushers.add(flush)
+onBeforeUnmount(() => { flush(); gone = true; store.flushers.delete(flush) })
 if (draft.value !== null) void save()
 function typed(now: string): void { text.value = now; dirty.value = true; void saveSoon() }
 const id = computed(() => `field-${props.field}`)

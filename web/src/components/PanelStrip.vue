@@ -17,7 +17,7 @@ const dials = computed(() => {
   return [
     aim.self_aiming ? { name: 'Bearing', figure: 'itself', note: `towards ${show(aim.azimuth_true_deg, 'compass_deg')} true` } : { name: magnetic ? 'Compass' : 'True bearing', figure: show(magnetic ? aim.azimuth_magnetic_deg : aim.azimuth_true_deg, 'compass_deg'), note: magnetic ? `true ${show(aim.azimuth_true_deg, 'deg')}` : `compass ${show(aim.azimuth_magnetic_deg, 'compass_deg')}` },
     { name: 'Tilt', figure: show(aim.tilt_deg, 'deg'), note: 'from the zenith' },
-    { name: 'Without service', figure: sky && read ? show(sky.out_percent, 'percent') : '–', note: !sky || !read ? 'no skyline yet' : more?.unread ? `by ${show(more.scanned_percent, 'percent')} of the sky read` : `longest ${show(sky.longest_gap_s, 's')}` },
+    { name: 'Without service', figure: sky && read && !more?.unread ? show(sky.out_percent, 'percent') : '–', note: !sky || !read ? 'no skyline yet' : more?.unread ? `only ${more.scanned_percent.toFixed(0)} % of the sky is read` : `longest ${show(sky.longest_gap_s, 's')}` },
     { name: 'Constellation', figure: props.job.facts.constellation?.name ?? '–', note: sky ? `${sky.usable_mean_count.toFixed(1)} usable at a time` : 'choose it at Brief' },
   ]
 })
@@ -37,5 +37,5 @@ dt { font-size: 13px; font-weight: 600; color: var(--quiet); }
 dd { margin: 0; }
 .figure { font-size: 32px; font-weight: 750; line-height: 1.1; overflow: hidden; text-overflow: ellipsis; }
 .note { font-size: 13px; color: var(--quiet); line-height: 1.25; }
-@media (max-width: 700px) { .dials { grid-template-columns: repeat(2, 1fr); } .figure { font-size: 24px; } }
+@media (max-width: 700px) { .dials { grid-template-columns: repeat(2, 1fr); } .figure { font-size: 24px; } .dials > div:nth-child(odd) { border-left: 0; } }
 </style>

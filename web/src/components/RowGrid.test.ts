@@ -54,6 +54,36 @@ describe('a grid of rows', () => {
     expect((inputs()[1]!.element as HTMLInputElement).value).toBe('7.5')
   })
 
+  it('does not send or blame a row that is still being filled in, but sends it once it is left', async () => {
+    const { put, wrapper, inputs } = grid({ attachTo: undefined })
+    document.body.appendChild(wrapper.element)
+    await wrapper.findAll('button').at(-1)!.trigger('click')
+    const [bearing, height] = inputs().slice(-2)
+    ;(bearing!.element as HTMLInputElement).focus()
+    await bearing!.setValue('40')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(put).not.toHaveBeenCalled()
+    ;(height!.element as HTMLInputElement).focus()
+    await height!.setValue('8')
+    await vi.advanceTimersByTimeAsync(600)
+    expect((put.mock.calls[0]![1] as unknown[]).length).toBe(3)
+    await wrapper.findAll('button').at(-1)!.trigger('click')
+    await inputs().at(-2)!.setValue('60')
+    ;(inputs()[0]!.element as HTMLInputElement).focus()
+    await vi.advanceTimersByTimeAsync(600)
+    expect((put.mock.calls[1]![1] as unknown[]).length).toBe(4) // left half filled: sent, so that the fault is told
+    wrapper.element.remove()
+  })
+
+  it('sends what was typed in the last moment when its page is left', async () => {
+    const { put, wrapper, inputs } = grid()
+    await inputs()[1]!.setValue('7')
+    wrapper.unmount()
+    expect((put.mock.calls[0]![1] as { elevation_deg: number }[])[0]!.elevation_deg).toBe(7)
+    await vi.advanceTimersByTimeAsync(600)
+    expect(put).toHaveBeenCalledOnce()
+  })
+
   it('leaves blank rows out and keeps those of the other grid', async () => {
     const { put, wrapper } = grid({ name: 'runs', columns: [{ key: 'down_mbps', label: 'Download' }], rows: [{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }], keep: (row: { when?: string }) => row.when === 'after', fixed: { when: 'after' } })
     const add = wrapper.findAll('button').at(-1)!

@@ -3,7 +3,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type ListName, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -48,33 +48,59 @@ function fromText(row: Record<string, string>, base: Entry): Entry {
   }
   return entry
 }
-const isBlank = (row: Record<string, string>) => props.columns.every((column) => column.choices !== undefined || column.tick || (column.text && !column.main) || !row[column.key])
-/** Counts keystrokes: what is typed while a save is under way is not its own to overwrite. */
+const blankOf = (count: number) => toText(typeof props.blank === 'function' ? props.blank(count) : props.blank)
+/** A row in which nothing was entered yet, beside what every new row begins with. */
+function isBlank(row: Record<string, string>, index: number): boolean {
+  const fresh = blankOf(index)
+  return props.columns.every((column) => column.choices !== undefined || column.tick || (column.text && !column.main) || !row[column.key] || (!column.main && row[column.key] === fresh[column.key]))
+}
+/** Counts changes: what is entered while a save is under way is not its own to overwrite. */
 let strokes = 0
-async function save(): Promise<void> {
+/** A row that is being filled in: it is not sent, and not complained of, before it is left. */
+function isHalf(row: Record<string, string>, index: number): boolean {
+  return !isBlank(row, index) && props.columns.some((column) => !column.choices && !column.tick && !column.text && !column.optional && !row[column.key])
+}
+const focused = () => [...(root.value?.querySelectorAll('tbody tr.entry-row') ?? [])].findIndex((one) => one.contains(document.activeElement))
+/** Sends the rows. Where the page is left, a half row goes back as it was before. */
+async function save(leaving = false): Promise<void> {
+  const at = focused()
+  if (!leaving && texts.value[at] && isHalf(texts.value[at], at)) return
   const before = strokes
+  pending = false
   const plain = (entry: Entry): Entry => Object.fromEntries(Object.entries(entry).filter(([key]) => !props.omit?.includes(key)))
-  const entries = texts.value.flatMap((row, index) => (isBlank(row) ? [] : [plain(untouched(row) ?? fromText(row, bases.value[index] ?? {}))]))
-  const saved = await store.replaceList(props.name, [...others.value.map(plain), ...entries], props.rows.map(plain))
+  const asEntry = (row: Record<string, string>, index: number): Entry[] => {
+    const base = bases.value[index] ?? {}
+    if (isBlank(row, index)) return []
+    if (leaving && isHalf(row, index)) return Object.keys(base).length ? [plain(base)] : []
+    return [plain(untouched(row) ?? fromText(row, base))]
+  }
+  const saved = await store.replaceList(props.name, [...others.value.map(plain), ...texts.value.flatMap(asEntry)], props.rows.map(plain))
   busy.value = !saved || strokes !== before || texts.value.some(isBlank)
 }
-const saveSoon = useDebounceFn(save, 500)
-function typed(): void { strokes += 1; busy.value = true; void saveSoon() }
+let gone = false
+const saveSoon = useDebounceFn(() => { if (!gone) void save() }, 500)
+/** Whether something waits to be sent. */
+let pending = false
+function typed(): void { strokes += 1; pending = true; busy.value = true; void saveSoon() }
 async function add(): Promise<void> {
+  strokes += 1
   busy.value = true
-  texts.value.push(toText(typeof props.blank === 'function' ? props.blank(texts.value.length) : props.blank))
+  texts.value.push(blankOf(texts.value.length))
   bases.value.push({})
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }
-function remove(index: number): void { texts.value.splice(index, 1); bases.value.splice(index, 1); busy.value = true; void save() }
+function remove(index: number): void { strokes += 1; texts.value.splice(index, 1); bases.value.splice(index, 1); busy.value = true; void save() }
 /** Adds a row that is already whole, such as a point clicked in the strip. */
-function append(entry: Entry): void { texts.value.push(toText(entry)); bases.value.push(entry); busy.value = true; void save() }
+function append(entry: Entry): void { strokes += 1; texts.value.push(toText(entry)); bases.value.push(entry); busy.value = true; void save() }
 function faultOf(index: number): string {
-  const at = others.value.length + texts.value.slice(0, index).filter((row) => !isBlank(row)).length
+  const at = others.value.length + texts.value.slice(0, index).filter((row, at) => !isBlank(row, at)).length
   const found = Object.entries(store.faults).filter(([field]) => field.startsWith(`${props.name}.${at}.`))
   return found.map(([field, message]) => `${props.columns.find((column) => field.endsWith(`.${column.key}`))?.label ?? ''}: ${message}`).join(' ')
 }
+const flush = () => { if (pending && !gone) void save(true) }
+store.flushers.add(flush)
+onBeforeUnmount(() => { flush(); gone = true; store.flushers.delete(flush) })
 defineExpose({ add, append })
 </script>
 
@@ -84,7 +110,7 @@ defineExpose({ add, append })
       <thead><tr><th v-for="column in columns" :key="column.key" scope="col">{{ column.label }}<template v-if="column.unit"> ({{ unitSign(column.unit, prefs.system) }})</template></th><th><span class="visually-hidden">Remove</span></th></tr></thead>
       <tbody>
         <template v-for="(row, index) in texts" :key="index">
-          <tr>
+          <tr class="entry-row" @focusout="pending && saveSoon()">
             <td v-for="column in columns" :key="column.key">
               <b v-if="column.plain">{{ row[column.key] }}</b>
               <select v-else-if="column.choices" v-model="row[column.key]" :disabled="store.locked" :aria-label="`${column.label}, row ${index + 1}`" @change="typed"><option v-for="choice in column.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>

@@ -39,27 +39,39 @@ export const useJob = defineStore('job', () => {
   }
   watch(() => prefs.system, () => void drawAnew())
 
+  /** What the fields and grids of the page still have to send: asked for before another job is opened, and sent to its own job. */
+  const flushers = new Set<() => void>()
+  let latestOpen = 0
   async function open(wanted: string): Promise<void> {
+    const mine = ++latestOpen
     if (number.value !== wanted) {
+      for (const flush of flushers) flush()
+      await queue
+      if (mine !== latestOpen) return // yet another one was asked for
       job.value = null; drawings.value = []; telemetry.value = null; undos.value = []; faults.value = {}; trouble.value = ''; deviceTrouble.value = ''
     }
     catalogue.value ??= await unwrap(client.GET('/api/stores'))
-    job.value = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
+    const found = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
+    if (mine !== latestOpen) return
+    job.value = found
     await drawAnew()
   }
 
   /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
   function change(ask: () => Promise<Job>, fields: string[], prefix = '', inside = ''): Promise<boolean> {
+    const at = number.value
     saving.value += 1
-    const done = queue.then(() => send(ask, fields, prefix, inside))
+    const done = queue.then(() => send(ask, fields, prefix, inside, at))
     queue = done.catch(() => false)
     return done
   }
   /** One change after the other, so that an older answer never overwrites a newer one. */
   let queue: Promise<unknown> = Promise.resolve()
-  async function send(ask: () => Promise<Job>, fields: string[], prefix: string, inside: string): Promise<boolean> {
+  async function send(ask: () => Promise<Job>, fields: string[], prefix: string, inside: string, at: string): Promise<boolean> {
     try {
-      job.value = await ask()
+      const news = await ask()
+      if (number.value !== at) return true // another job was opened meanwhile: what was entered here is saved, and nothing is shown
+      job.value = news
       for (const field of Object.keys(faults.value)) if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
       savedAt.value = new Date()
       trouble.value = ''
@@ -77,12 +89,13 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  const rawPatch = (fields: Patch) => change(() => unwrap(client.PATCH('/api/jobs/{number}', { ...path.value, body: fields })), Object.keys(fields))
+  const rawPatch = (fields: Patch, at = number.value) => change(() => unwrap(client.PATCH('/api/jobs/{number}', { params: { path: { number: at } }, body: fields })), Object.keys(fields))
 
   /** Saves fields; the values before can be brought back with undo. */
   async function patch(fields: Patch, before: Patch): Promise<boolean> {
+    const at = number.value
     const done = await rawPatch(fields)
-    if (done) undos.value.push(() => rawPatch(before))
+    if (done && number.value === at) undos.value.push(() => rawPatch(before))
     return done
   }
 
@@ -108,27 +121,30 @@ export const useJob = defineStore('job', () => {
 
   /** Puts a list of the job. Faults are shown under `shownAs`, without what stands before them inside the list. */
   const putList = (name: WholeList, given: unknown[] | (() => unknown[]), shownAs: string = name, inside = '') => {
+    const at = number.value
+    const path = { params: { path: { number: at } } }
     const entries = typeof given === 'function' ? [] : given
-    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: number.value, name: list } }, body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[] })
+    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: at, name: list } }, body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[] })
     const calls = {
       settings: small('settings'), extra_runs: small('extra_runs'), costs: small('costs'), tasks: small('tasks'),
       skylines: small('skylines'), sky_photos: small('sky_photos'), attitudes: small('attitudes'),
-      'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path.value, body: entries as Schemas['CablePiece'][] }),
-      positions: () => client.PUT('/api/jobs/{number}/positions', { ...path.value, body: entries as Schemas['Candidate'][] }),
-      deliveries: () => client.PUT('/api/jobs/{number}/deliveries', { ...path.value, body: entries as Schemas['Delivery'][] }),
-      runs: () => client.PUT('/api/jobs/{number}/runs', { ...path.value, body: entries as Schemas['ServiceRun'][] }),
+      'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path, body: entries as Schemas['CablePiece'][] }),
+      positions: () => client.PUT('/api/jobs/{number}/positions', { ...path, body: entries as Schemas['Candidate'][] }),
+      deliveries: () => client.PUT('/api/jobs/{number}/deliveries', { ...path, body: entries as Schemas['Delivery'][] }),
+      runs: () => client.PUT('/api/jobs/{number}/runs', { ...path, body: entries as Schemas['ServiceRun'][] }),
     }
     return change(() => unwrap(calls[name]()), [], `${shownAs}.`, inside)
   }
 
   /** Puts a list whole; undo brings the one before back. */
   async function replaceList(name: ListName, entries: unknown[], before: unknown[]): Promise<boolean> {
+    const at = number.value
     if (name === 'skyline' || name === 'obstacles') {
       const part = name === 'skyline' ? 'points' : 'obstacles'
       return editSkylines(withPart(part, entries), name, part)
     }
     const done = await putList(name, entries)
-    if (done) undos.value.push(() => putList(name, before))
+    if (done && number.value === at) undos.value.push(() => putList(name, before))
     return done
   }
 
@@ -195,7 +211,7 @@ export const useJob = defineStore('job', () => {
   const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
 
   return {
-    job, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
+    job, flushers, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
     sets, setIndex, skyline, editSkylines, addPoints, startTrial, endTrial, forgetTrial, take, open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
   }
 })

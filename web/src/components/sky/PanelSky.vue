@@ -42,9 +42,12 @@ const SEASONS = [{ label: 'Trees in leaf', value: 'leaf' }, { label: 'Trees bare
 </script>
 
 <template>
+  <p v-if="job.assessment.sky_more?.unread" class="quiet">What it means for calls and streams is told once half of the bearings that matter are read.</p>
+  <template v-else>
   <table class="grid-table" aria-label="What it means"><tbody><tr v-for="one in found.uses" :key="one.code"><th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }} {{ WORDS[one.level] }}</th><td><b>{{ show(one.figure, one.unit) }}</b></td><td class="quiet">wants {{ one.rule }}</td></tr></tbody></table>
   <table class="grid-table" aria-label="Interruptions by length"><thead><tr><th v-for="one in found.gaps" :key="one.from_s" scope="col">{{ gapName(one) }}</th><th scope="col">longest</th><th scope="col">no satellite</th></tr></thead><tbody><tr><td v-for="one in found.gaps" :key="one.from_s">{{ show(one.per_h, 'per_h') }}</td><td>{{ show(found.longest_gap_s, 's') }}</td><td>{{ show(found.unserved_percent, 'percent') }}</td></tr></tbody></table>
   <p class="quiet">Of the panel’s sky {{ show(found.sky_masked_percent, 'percent') }} is masked by bare area; what counts is where the satellites are, {{ found.usable_mean_count.toFixed(1) }} of them at a time.</p>
+  </template>
   <div class="fields">
     <entry-field v-if="!panel.self_aiming" field="panel_azimuth_deg" label="Bearing of the panel, true" :value="job.facts.panel_azimuth_deg" unit="deg" :hint="found.best_bearing ? `Best here: ${found.best_bearing.azimuth_deg.toFixed(0)}°, ${show(found.best_bearing.out_percent, 'percent')} without service` : undefined" />
     <pick-field field="season" label="Season" :value="job.facts.season ?? 'leaf'" :options="SEASONS" />
