@@ -13,6 +13,7 @@ from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.model import Model
 from rindle_server.errors import Conflict, DeviceDown
 
+_SAMPLES = 5
 _SETTLE_TRIES = 40
 _SETTLE_PAUSE_S = 0.1
 _PEAK_SHORTFALL_DB = 0.4  # a real peak is never quite the brochure's
@@ -126,10 +127,14 @@ def link_for(number: str, facts: JobFacts, result: JobAssessment) -> TerminalLin
 
 
 def settled(link: TerminalLink) -> Telemetry:
-    """The telemetry once the receiver's meter has caught up. Raises DeviceDown if it never does."""
+    """The telemetry once the receiver's meter has caught up, its level the mean of some samples. Raises DeviceDown if it never does.
+
+    A single sample scatters by nearly as much as a push may change the level; five bring that to well under half.
+    """
     for _ in range(_SETTLE_TRIES):
         told = link.telemetry()
         if told.settled:
-            return told
+            levels = [told.level_db, *(link.telemetry().level_db for _ in range(_SAMPLES - 1))]
+            return told.model_copy(update={"level_db": round(sum(levels) / len(levels), 2)})
         time.sleep(_SETTLE_PAUSE_S)
     raise DeviceDown.one("device", "The terminal's level does not settle. Wait a moment, then read again.")
