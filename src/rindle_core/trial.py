@@ -188,8 +188,10 @@ class TrialHour(Model):
     """An hour of the trial."""
 
     hour: int = Field(description="Since the start, 0 for the first")
-    count: int
-    seconds_s: float
+    count: int = Field(description="Outages that began in it")
+    seconds_s: float = Field(description="Lost in it, whatever the cause")
+    blocked_s: float = Field(default=0.0, description="Of those, by obstruction")
+    predicted_s: float | None = Field(default=None, description="Predicted to be lost by obstruction in such an hour, on average")
 
 
 class TrialResult(Model):
@@ -247,11 +249,27 @@ def _trial_sectors(given: TrialInput, blocked: Sequence[TrialEvent], total_s: fl
 
 
 def _hours(events: Sequence[TrialEvent], given: TrialInput, hours: float) -> list[TrialHour]:
+    """An outage over the turn of an hour is shared out. The prediction is the mean of its passes: it knows no particular hour."""
     rows = []
     for hour in range(math.ceil(hours - 1e-9)):
         begin = given.started_at + dt.timedelta(hours=hour)
-        mine = [event for event in events if begin <= event.start < begin + dt.timedelta(hours=1)]
-        rows.append(TrialHour(hour=hour, count=len(mine), seconds_s=sum(event.seconds for event in mine)))
+        end = min(begin + dt.timedelta(hours=1), given.ended_at)
+
+        def lost_s(cause: Cause | None, begin: dt.datetime = begin, end: dt.datetime = end) -> float:
+            ends = (
+                (max(one.start, begin), min(one.start + dt.timedelta(seconds=one.seconds), end))
+                for one in events
+                if cause in (None, one.cause)
+            )
+            return sum((b - a).total_seconds() for a, b in ends if a < b)
+
+        share = given.predicted_blocked_percent
+        rows.append(
+            TrialHour(
+                hour=hour, count=sum(1 for one in events if begin <= one.start < end), seconds_s=lost_s(None), blocked_s=lost_s("blocked"),
+                predicted_s=None if share is None else share / 100.0 * (end - begin).total_seconds(),
+            )
+        )  # fmt: skip
     return rows
 
 

@@ -62,7 +62,10 @@ def test_availability_by_cause_sector_and_hour_by_hand():
     assert {one.cause: one.seconds_s for one in result.causes} == {"blocked": 138, "network": 108}
     assert result.sectors[4].observed_percent == pytest.approx(100 * 36 / 7200)
     assert result.sectors[5].observed_percent == pytest.approx(100 * 72 / 7200)
-    assert [(one.count, one.seconds_s) for one in result.hours] == [(2, 66), (2, 180)]
+    assert [(one.count, one.seconds_s, one.blocked_s) for one in result.hours] == [(2, 66, 66), (2, 180, 72)]
+    assert [one.predicted_s for one in result.hours] == [None, None]
+    over = held([event(59, 120)], hours=1.5, predicted_blocked_percent=5.0).result.hours  # a minute on either side of the hour
+    assert [(one.count, one.seconds_s, one.predicted_s) for one in over] == [(1, 60, pytest.approx(180)), (0, 60, pytest.approx(90))]
     assert result.longest_s == 108
 
 

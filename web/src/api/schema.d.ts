@@ -5431,14 +5431,31 @@ export interface components {
          * @description An hour of the trial.
          */
         TrialHour: {
-            /** Count */
+            /**
+             * Blocked S
+             * @description Of those, by obstruction
+             * @default 0
+             */
+            blocked_s: number;
+            /**
+             * Count
+             * @description Outages that began in it
+             */
             count: number;
             /**
              * Hour
              * @description Since the start, 0 for the first
              */
             hour: number;
-            /** Seconds S */
+            /**
+             * Predicted S
+             * @description Predicted to be lost by obstruction in such an hour, on average
+             */
+            predicted_s?: number | null;
+            /**
+             * Seconds S
+             * @description Lost in it, whatever the cause
+             */
             seconds_s: number;
         };
         /**

@@ -56,7 +56,8 @@ async function load(event: Event): Promise<void> {
   input.value = ''
 }
 const CAUSES: Record<string, string> = { blocked: 'Blocked', no_satellite: 'No satellite', network: 'Network', power: 'Power', unknown: 'Not known' }
-const busiest = computed(() => Math.max(1, ...(result.value?.hours ?? []).map((one) => one.seconds_s)))
+const busiest = computed(() => Math.max(1, ...(result.value?.hours ?? []).flatMap((one) => [one.seconds_s, one.predicted_s ?? 0])))
+const high = (seconds: number) => `${(100 * seconds) / busiest.value}%`
 const BELIEVE = { trial: 'Believe the trial', prediction: 'Believe the prediction', both: 'They agree', neither: 'Neither can be believed' }
 </script>
 
@@ -88,8 +89,9 @@ const BELIEVE = { trial: 'Believe the trial', prediction: 'Believe the predictio
       <tr v-for="one in result.causes" :key="one.cause"><th scope="row">{{ CAUSES[one.cause] }}</th><td>{{ one.count }} times, {{ one.percent.toFixed(2) }} % of the time, longest {{ show(one.longest_s, 's') }}</td></tr>
     </tbody></table>
     <table class="grid-table" aria-label="Trial by sector"><thead><tr><th scope="col">Sector, true</th><th scope="col">Observed</th><th scope="col">Predicted</th></tr></thead><tbody><tr v-for="one in result.sectors.filter((row) => row.observed_percent > 0.005 || (row.predicted_percent ?? 0) > 0.005)" :key="one.from_deg"><th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ (one.from_deg + 30).toFixed(0) }}°</th><td>{{ one.observed_percent.toFixed(2) }} %</td><td>{{ one.predicted_percent == null ? '–' : `${one.predicted_percent.toFixed(2)} %` }}</td></tr></tbody></table>
-    <div class="hours" role="img" :aria-label="`Seconds lost by hour: ${result.hours.map((one) => one.seconds_s.toFixed(0)).join(', ')}`"><span v-for="one in result.hours" :key="one.hour" :title="`hour ${one.hour + 1}: ${one.count} outages, ${one.seconds_s.toFixed(0)} s`" :style="{ height: `${4 + (44 * one.seconds_s) / busiest}px` }" /></div>
-    <p class="quiet small">Seconds lost in each hour of the trial; the highest bar is {{ busiest.toFixed(0) }} s.</p>
+    <div class="hours" aria-hidden="true"><span v-for="one in result.hours" :key="one.hour" :title="`hour ${one.hour + 1}: ${one.count} outages, ${one.seconds_s.toFixed(0)} s`"><i class="all" :style="{ height: high(one.seconds_s) }" /><i class="blocked" :style="{ height: high(one.blocked_s ?? 0) }" /><i v-if="one.predicted_s != null" class="told" :style="{ bottom: high(one.predicted_s) }" /></span></div>
+    <p class="quiet small">Seconds lost in each hour of the trial: full what was blocked, pale the rest, the ochre line what was predicted on average. The top is {{ busiest.toFixed(0) }} s.</p>
+    <details><summary>The hours in words</summary><table class="grid-table" aria-label="Trial by hour"><thead><tr><th scope="col">Hour</th><th scope="col">Outages</th><th scope="col">Blocked</th><th scope="col">Predicted</th><th scope="col">Other causes</th></tr></thead><tbody><tr v-for="one in result.hours" :key="one.hour"><th scope="row">{{ one.hour + 1 }}</th><td>{{ one.count }}</td><td>{{ show(one.blocked_s ?? 0, 's') }}</td><td>{{ one.predicted_s == null ? '–' : show(one.predicted_s, 's') }}</td><td>{{ show(one.seconds_s - (one.blocked_s ?? 0), 's') }}</td></tr></tbody></table></details>
   </template>
 </template>
 
@@ -98,6 +100,10 @@ const BELIEVE = { trial: 'Believe the trial', prediction: 'Believe the predictio
 .file, .columns label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 .columns select { font: inherit; font-weight: 400; height: 34px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
 .foot { align-self: end; }
-.hours { display: flex; gap: 4px; align-items: end; height: 52px; border-bottom: 1px solid var(--ink); }
-.hours span { flex: 1; background: var(--stream); min-width: 4px; }
+.hours { display: flex; gap: 4px; height: 64px; border-bottom: 1px solid var(--ink); }
+.hours span { flex: 1; min-width: 4px; position: relative; }
+.hours i { position: absolute; left: 0; right: 0; bottom: 0; }
+.all { background: var(--stream-tint); border-top: 1px solid var(--stream); }
+.blocked { background: var(--stream); }
+.hours .told { left: -4px; right: 0; border-top: 2px solid var(--ochre); }
 </style>
