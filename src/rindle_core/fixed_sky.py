@@ -90,12 +90,13 @@ class SkyResult(Model):
 
 
 class Margins(NamedTuple):
-    """Flat margin, what is left beyond the tube, and where each is tightest."""
+    """Flat margin, what is left beyond the tube; and where the flat one is tightest: the profile's index, and the elevation there."""
 
     flat_deg: float
     tube_deg: float
     half_angle_deg: float
     at: int
+    elevation_deg: float
 
 
 class Sight(NamedTuple):
@@ -109,20 +110,27 @@ class Sight(NamedTuple):
 
 
 def margins(sight: Sight, profile: Profile) -> Margins:
-    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's half-angle."""
+    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's half-angle.
+
+    What stands beside the sight-line and higher than it is nearest with its side, not with its top: on each bearing the nearest elevation
+    is atan2(sin e, cos e · cos Δa), cut to what stands there (spherical right triangle). Covered, it is the nearest free sky likewise.
+    """
     offset = np.abs(wrap_180(profile.azimuth_deg - sight.azimuth_deg))
     near = offset <= _REACH_DEG if sight.elevation_deg < 90.0 - _REACH_DEG / 2 else np.ones_like(offset, dtype=bool)
     index = np.flatnonzero(near)
-    azimuth, elevation = profile.azimuth_deg[index], profile.elevation_deg[index]
-    away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
+    azimuth, top = profile.azimuth_deg[index], profile.elevation_deg[index]
     here = float(np.interp(sight.azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0))
     blocked = sight.elevation_deg < here
+    up, turned = np.radians(sight.elevation_deg), np.radians(azimuth - sight.azimuth_deg)
+    beside = np.minimum(np.degrees(np.arctan2(np.sin(up), np.cos(up) * np.cos(turned))), 90.0)
+    elevation = np.maximum(top, beside) if blocked else np.minimum(top, beside)
+    away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
     signed = -away if blocked else away
     at = int(np.argmin(away))
     half = tube_half_angle_deg(profile.distance_m[index], sight.aperture_m, sight.wavelength, sight.fresnel_share)
     left = signed - half
     tight = at if blocked else int(np.argmin(left))
-    return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]))
+    return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]), float(elevation[at]))
 
 
 def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> Sight:
@@ -309,7 +317,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "margin_deg": tight.flat_deg,
             "tube_margin_deg": tight.tube_deg,
             "tube_half_angle_deg": tight.half_angle_deg,
-            "nearest": SkyDirection(azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=float(profile.elevation_deg[tight.at])),
+            "nearest": SkyDirection(azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg),
             "nearest_name": given.obstacles[source].name if source >= 0 else "",
             "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,

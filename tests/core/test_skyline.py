@@ -5,7 +5,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rindle_core.errors import InputError
@@ -314,3 +314,72 @@ def test_one_bearing_and_the_focal_length_do_and_the_accuracy_says_it_is_rougher
 def test_a_photo_that_tells_too_little_is_refused(change, says):
     with pytest.raises(InputError, match=says):
         sky_photo(PhotoInput.model_validate({"width_px": 1000, "height_px": 700, "projection": "flat", "horizon_y_px": 350, "marks": [{"x_px": 500, "azimuth_deg": 90}], **change}))  # fmt: skip
+
+
+# Laws that hold for any skyline
+
+
+def test_what_stands_higher_beside_the_line_is_nearest_with_its_side():
+    """A pole of no width beside the satellite: the angle to its side is asin(cos e · sin Δa), the right triangle's closed form."""
+    e = BARE.elevation_deg
+    for beside, top in ((4.0, 80.0), (-9.0, 70.0), (25.0, 88.0)):
+        pole = Obstacle(name="pole", kind="pole", azimuth_deg=(BARE.azimuth_deg + beside) % 360, distance_m=10, height_m=10 * math.tan(math.radians(top)), width_m=0.01)  # fmt: skip
+        margin = sky_of(obstacles=[pole]).result.margin_deg
+        edge = math.radians(abs(beside) - math.degrees(0.005 / 10))
+        assert margin == pytest.approx(math.degrees(math.asin(math.cos(math.radians(e)) * math.sin(edge))), abs=0.02)
+    blocked = wall(distance_m=10, height_m=60, width_m=8)  # 80.5° high, 21.8° to either side: the way out is sideways
+    edge = math.degrees(math.atan2(4, 10))
+    out = math.degrees(math.asin(math.cos(math.radians(e)) * math.sin(math.radians(edge))))
+    assert sky_of(obstacles=[blocked]).result.margin_deg == pytest.approx(-out, abs=0.1)
+
+
+THINGS = st.lists(
+    st.builds(
+        Obstacle, name=st.just("thing"), kind=st.sampled_from(["tree", "building", "pole"]), azimuth_deg=st.floats(0, 359.9),
+        distance_m=st.floats(5, 300), height_m=st.floats(0, 60), width_m=st.floats(0.2, 30), growth_m_per_year=st.floats(0, 0.8),
+    ),
+    min_size=1, max_size=5,
+)  # fmt: skip
+
+
+READ = st.lists(
+    st.builds(SkylinePoint, azimuth_deg=st.integers(0, 359).map(float), elevation_deg=st.floats(-5, 80), distance_m=st.none() | st.floats(1, 5000)),
+    min_size=2, max_size=12, unique_by=lambda point: point.azimuth_deg,
+)  # fmt: skip
+
+
+def mirrored(bearing_deg):
+    return -bearing_deg % 360
+
+
+@settings(deadline=None, max_examples=40)
+@given(READ, THINGS, st.floats(0, 8))
+def test_a_mirrored_site_has_the_mirrored_margin(points, things, height_m):
+    """East and west, and north and south, are only names: the same sky mirrored gives the same figures."""
+    told = sky_of(skyline=points, obstacles=things, terminal_height_m=height_m).result
+    east = {**SITE, "longitude_deg": 2 * SITE["satellite_longitude_deg"] - SITE["longitude_deg"]}
+    south = {**SITE, "latitude_deg": -SITE["latitude_deg"]}
+    for site, turned in ((east, mirrored), (south, lambda bearing: (180 - bearing) % 360)):
+        other = sky(
+            SkyInput(
+                **site, **TERMINAL, terminal_height_m=height_m,
+                skyline=[one.model_copy(update={"azimuth_deg": turned(one.azimuth_deg)}) for one in points],
+                obstacles=[one.model_copy(update={"azimuth_deg": turned(one.azimuth_deg)}) for one in things],
+            )
+        ).result  # fmt: skip
+        # The skyline is sampled every tenth of a degree from north: a corner may fall beside a sample on the other side.
+        assert other.margin_deg == pytest.approx(told.margin_deg, abs=0.15)
+        assert other.satellite.elevation_deg == pytest.approx(told.satellite.elevation_deg, abs=1e-9)
+
+
+@settings(deadline=None, max_examples=60)
+@given(THINGS, st.floats(0, 6), st.floats(0, 10))
+def test_height_never_takes_sky_away_and_growth_never_gives_any(things, height_m, more):
+    low, high = (sky_of(obstacles=things, terminal_height_m=at).result for at in (height_m, height_m + more))
+    assert high.margin_deg >= low.margin_deg - 1e-6
+    now, later = (sky_of(obstacles=things, terminal_height_m=height_m, ahead_years=years).result for years in (0, more))
+    assert later.margin_deg <= now.margin_deg + 1e-6
+    without = {one.name: one for one in low.removals}
+    assert all(one.margin_deg >= low.margin_deg - 1e-6 for one in without.values())
+    if low.raise_best is not None and low.raise_clearance_m is not None and high.margin_deg < HouseRules().clearance_deg:
+        assert more < low.raise_clearance_m + 0.02

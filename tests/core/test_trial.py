@@ -4,6 +4,8 @@ import datetime as dt
 import json
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from rindle_core.candidates import CandidateFacts
 from rindle_core.compare import CompareInput, PositionSky, compare
@@ -112,6 +114,37 @@ def test_the_sky_comes_before_everything_else():
     assert [one.letter for one in outcome.result.ranks] == ["A", "B"]
     assert "the sky fails" in outcome.result.ranks[1].bad
     assert "On hold: B" in outcome.findings[0].clears_by  # a hold is never hidden
+
+
+LEVEL = st.sampled_from(list(Level))
+POSITIONS = st.lists(
+    st.tuples(LEVEL, st.booleans(), st.none() | st.floats(1, 90), st.sampled_from(["", "lee", "windward", "edge"]), st.sampled_from(["", "ground", "roof"])),
+    min_size=1, max_size=6,
+)  # fmt: skip
+
+
+@given(POSITIONS, st.randoms(use_true_random=False))
+def test_no_order_of_entry_and_no_comfort_lifts_a_hold(rows, chance):
+    given_positions = [
+        position(chr(65 + at), level, walkway_in_front=walk, cable_length_m=cable, exposure=wind, access=way)
+        for at, (level, walk, cable, wind, way) in enumerate(rows)
+    ]
+    result = compare(CompareInput(positions=given_positions, most_cable_m=45.0)).result
+    gravity = [(Level.CLEAR, Level.MIND, Level.UNKNOWN, Level.HOLD).index(one.level) for one in result.ranks]
+    assert gravity == sorted(gravity)
+    held = {one.letter for one in result.ranks if one.level is Level.HOLD}
+    assert {
+        one.letter for one in given_positions if one.walkway_in_front or (one.cable_length_m or 0) > 45 or one.sky_level is Level.HOLD
+    } == held
+    best = result.ranks[0]
+    assert result.recommended == (best.letter if best.level in (Level.CLEAR, Level.MIND) else "")
+    assert all(one.bad for one in result.ranks if one.level is Level.HOLD)  # a hold always says why
+    mixed = list(given_positions)
+    chance.shuffle(mixed)
+    again = compare(CompareInput(positions=mixed, most_cable_m=45.0)).result
+    assert {one.letter: (one.level, one.cost_factor) for one in again.ranks} == {
+        one.letter: (one.level, one.cost_factor) for one in result.ranks
+    }
 
 
 def test_among_equal_skies_access_wind_and_reasons_decide():

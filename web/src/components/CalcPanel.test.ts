@@ -35,6 +35,19 @@ describe('a calculator panel', () => {
     expect(wrapper.text()).toContain('Read it first.')
   })
 
+  it('lets an answer go that a newer question has overtaken', async () => {
+    const answers: ((data: unknown) => void)[] = []
+    const { wrapper } = panel({ result: { to_go_turns: 0 }, findings: [] })
+    vi.spyOn(client, 'POST').mockImplementation((() => new Promise((resolve) => { answers.push((data) => resolve({ data, response: new Response(null, { status: 200 }) })) })) as never)
+    await type(wrapper, '38')
+    await type(wrapper, '39')
+    answers[1]!({ result: { to_go_turns: 39 }, findings: [] })
+    answers[0]!({ result: { to_go_turns: 38 }, findings: [] })
+    await flushPromises()
+    expect(wrapper.text()).toContain('39')
+    expect(wrapper.text()).not.toContain('38')
+  })
+
   it('sends the fixed and the typed fields and shows figures and findings', async () => {
     const { post, wrapper } = panel({ result: { to_go_turns: 2 }, findings: [finding] })
     await type(wrapper, '38,1')

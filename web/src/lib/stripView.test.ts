@@ -27,5 +27,7 @@ describe('a strip', () => {
     expect(ticks(0, 60)).toEqual([0, 10, 20, 30, 40, 50, 60])
     expect(ticks(190, 550).every((one) => one % 45 === 0)).toBe(true)
     expect(ticks(12.2, 15.1)).toEqual([13, 14, 15])
+    expect(ticks(0, 90, 4)).toEqual([0, 30, 60, 90]) // a narrow screen has fewer
+    expect(ticks(0, 360, 1)).toEqual([0, 90, 180, 270, 360])
   })
 })
