@@ -25,11 +25,23 @@ _FIGURES = (
 )  # fmt: skip
 
 
+_SAME_SATELLITE_DEG = 0.05  # satellites keep their place within a tenth of a degree
+
+
+class KnownSatellite(Model):
+    """A satellite of the stores, so that a row's skew has the turn of its polarization plane."""
+
+    name: str
+    longitude_deg: float = Field(ge=-180, le=360)
+    tilt_deg: float = Field(default=0.0, ge=-90, le=90)
+
+
 class SitesInput(Model):
-    """CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m and satellite_longitude_deg where they differ."""
+    """CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ."""
 
     csv: str = Field(min_length=1, max_length=8_000_000)
     satellite_longitude_deg: float | None = Field(default=None, ge=-180, le=360, description="For rows that name none")
+    satellites: list[KnownSatellite] = Field(default_factory=list, max_length=2000, description="Those whose polarization plane is known")
     date: ModelDay
 
 
@@ -41,6 +53,7 @@ class SiteFigures(Model):
     latitude_deg: float | None
     longitude_deg: float | None
     height_m: float
+    satellite: str = Field(default="", description="Name of the known satellite at the row's longitude")
     aim: AimResult | None
     error: str
 
@@ -66,14 +79,33 @@ def _row_input(row: dict[str, str], given: SitesInput) -> AimInput:
         data["height_m"] = row["height_m"]
     if data["satellite_longitude_deg"] is None:
         raise InputError.one("satellite_longitude_deg", "is needed, in the row or for all rows")
+    known = _known(given, float(data["satellite_longitude_deg"]) if _is_number(data["satellite_longitude_deg"]) else None)
+    data["satellite_tilt_deg"] = row.get("satellite_tilt_deg") or (known.tilt_deg if known else 0.0)
     return parse(AimInput, data)
+
+
+def _is_number(value: object) -> bool:
+    try:
+        float(str(value))
+    except ValueError:
+        return False  # the aim's own input says what would be accepted
+    return True
+
+
+def _known(given: SitesInput, longitude_deg: float | None) -> KnownSatellite | None:
+    if longitude_deg is None:
+        return None
+    return next(
+        (one for one in given.satellites if abs((one.longitude_deg - longitude_deg + 180.0) % 360.0 - 180.0) <= _SAME_SATELLITE_DEG), None
+    )
 
 
 def _columns(reader: csv.DictReader[str]) -> None:
     names = {name.strip() for name in reader.fieldnames or []}
     if "place" not in names and not {"latitude_deg", "longitude_deg"} <= names:
         raise InputError.one(
-            "csv", "the header needs place, or latitude_deg and longitude_deg; name, height_m and satellite_longitude_deg may follow"
+            "csv",
+            "the header needs place, or latitude_deg and longitude_deg; name, height_m, satellite_longitude_deg and satellite_tilt_deg may follow",
         )
 
 
@@ -101,6 +133,7 @@ def sites(given: SitesInput) -> Outcome[SitesResult]:
             latitude_deg=one.latitude_deg if isinstance(one, AimInput) else None,
             longitude_deg=one.longitude_deg if isinstance(one, AimInput) else None,
             height_m=one.height_m if isinstance(one, AimInput) else 0.0,
+            satellite=known.name if isinstance(one, AimInput) and (known := _known(given, one.satellite_longitude_deg)) else "",
             aim=next(outcomes).result if isinstance(one, AimInput) else None,
             error="" if isinstance(one, AimInput) else one,
         )

@@ -81,6 +81,8 @@ def listed(text=LIST, **more):
 def test_each_row_has_the_figures_of_the_one_calculator_and_bad_rows_their_reason():
     outcome = listed()
     clinic, school, wrong = outcome.result.sites
+    turned = listed('name,place,satellite_tilt_deg\nA,"-29.5, 28.25",3.5\nB,"-29.5, 28.25",\n').result.sites
+    assert turned[0].aim.skew_deg - turned[1].aim.skew_deg == pytest.approx(3.5)
     expected = aim(AimInput(latitude_deg=-29.5, longitude_deg=28.25, height_m=1850, satellite_longitude_deg=31.6, date=DAY)).result
     assert clinic.aim.azimuth_true_deg == pytest.approx(expected.azimuth_true_deg, rel=1e-12)
     assert school.aim.elevation_deg < clinic.aim.elevation_deg  # its own satellite stands further east

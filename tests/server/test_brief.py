@@ -144,6 +144,9 @@ def test_a_list_of_sites_comes_back_in_three_forms(crew, settings):
     assert told["good_count"] == 4
     own = crew.get("/api/jobs/2026-102").json()["assessment"]["aim"]
     assert told["sites"][1]["aim"]["azimuth_true_deg"] == pytest.approx(own["azimuth_true_deg"], rel=1e-9)
+    # The same site by the list and as a job: its satellite's own turn of polarization belongs to the skew of both.
+    gauge, own = told["sites"][3], crew.get("/api/jobs/2026-104").json()["assessment"]["aim"]
+    assert (gauge["satellite"], gauge["aim"]["skew_deg"]) == ("Hoopoe 1", pytest.approx(own["skew_deg"], rel=1e-9))
     for form, start in (("csv", b"name,latitude_deg"), ("geojson", b'{"type": "FeatureCollection"'), ("kml", b"<?xml")):
         assert crew.post(f"/api/sites/{form}", json.dumps(body), **JSON).content.startswith(start)
 

@@ -3588,6 +3588,21 @@ export interface components {
             what: string;
         };
         /**
+         * KnownSatellite
+         * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
+         */
+        KnownSatellite: {
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+        };
+        /**
          * LadderRung
          * @description A state with its standing. `taken_s` is the time spent in it, still running where it is current.
          */
@@ -4838,10 +4853,16 @@ export interface components {
             longitude_deg: number | null;
             /** Name */
             name: string;
+            /**
+             * Satellite
+             * @description Name of the known satellite at the row's longitude
+             * @default
+             */
+            satellite: string;
         };
         /**
          * SitesInput
-         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m and satellite_longitude_deg where they differ.
+         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
          */
         SitesInput: {
             /** Csv */
@@ -4856,6 +4877,11 @@ export interface components {
              * @description For rows that name none
              */
             satellite_longitude_deg?: number | null;
+            /**
+             * Satellites
+             * @description Those whose polarization plane is known
+             */
+            satellites?: components["schemas"]["KnownSatellite"][];
         };
         /**
          * SitesResult

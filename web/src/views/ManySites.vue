@@ -51,10 +51,10 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
       <template v-if="result?.good_count"><n-button v-for="form in (['csv', 'geojson', 'kml'] as const)" :key="form" size="small" @click="save(form)">Save {{ form.toUpperCase() }}</n-button></template>
     </div>
     <label>Sites as CSV<textarea v-model="text" rows="6" spellcheck="false" placeholder="name,place,height_m&#10;Clinic,&quot;29°30'S 28°15'E&quot;,1850&#10;School,&quot;-29.6, 28.4&quot;,1990" /></label>
-    <p class="quiet small">The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m and satellite_longitude_deg where they differ. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.</p>
+    <p class="quiet small">The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ; a satellite of the stores brings its own turn of polarization. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <table v-if="result" class="grid-table" aria-label="Sites"><thead><tr><th scope="col">Line</th><th scope="col">Name</th><th scope="col">Compass</th><th scope="col">True</th><th scope="col">Elevation seen</th><th scope="col">Skew</th><th scope="col">Range</th></tr></thead><tbody>
-      <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number"><td>{{ one.line_number }}</td><th scope="row">{{ one.name }}</th>
+    <table v-if="result" class="grid-table" aria-label="Sites"><thead><tr><th scope="col">Line</th><th scope="col">Name</th><th scope="col">Satellite</th><th scope="col">Compass</th><th scope="col">True</th><th scope="col">Elevation seen</th><th scope="col">Skew</th><th scope="col">Range</th></tr></thead><tbody>
+      <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number"><td>{{ one.line_number }}</td><th scope="row">{{ one.name }}</th><td>{{ one.satellite || '–' }}</td>
         <template v-if="one.aim"><td><b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b></td><td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td><td><b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b></td><td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td><td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template>
         <td v-else colspan="5" class="fault">{{ one.error }}</td></tr>
     </tbody></table>
