@@ -67,7 +67,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
 h1 { font-size: 28px; }
 label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
 textarea, select, input:not([type='file']) { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; padding: 6px 8px; }
-textarea { font-family: ui-monospace, monospace; width: 100%; }
+textarea { font-family: ui-monospace, monospace; font-weight: 400; width: 100%; }
 .fault { color: var(--rust); font-weight: 600; }
 td, th { border-top: 1px solid var(--rule); }
 tbody th { color: var(--ink); font-size: 15px; }
