@@ -305,7 +305,7 @@ def _fixed_ways(found: SkyResult) -> list[WayOutcome]:
         ways.append(WayOutcome(way="raise", what=what, margin_deg=up.margin_deg, tube_margin_deg=up.tube_margin_deg, beside=beside))
     gone = found.removals[0] if found.removals else None
     if gone is not None and gone.margin_deg > (found.margin_deg or 0.0) + _GAIN:
-        what = f"Have “{gone.name}” cut back"
+        what = f"Have “{gone.name}” cut back or moved"
         ways.append(WayOutcome(way="trim", what=what, margin_deg=gone.margin_deg, tube_margin_deg=gone.tube_margin_deg))
     return ways
 
@@ -319,7 +319,7 @@ def _panel_ways(found: LowOrbitResult, wanted_percent: float) -> list[WayOutcome
         ways.append(WayOutcome(way="raise", what=f"Raise it by {format_quantity(up.raise_m, 'm')}", out_percent=up.out_percent))
     gone = found.removals[0] if found.removals else None
     if gone is not None and gone.gain_percent > _GAIN:
-        ways.append(WayOutcome(way="trim", what=f"Have “{gone.name}” cut back", out_percent=gone.out_percent))
+        ways.append(WayOutcome(way="trim", what=f"Have “{gone.name}” cut back or moved", out_percent=gone.out_percent))
     return ways
 
 

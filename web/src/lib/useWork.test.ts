@@ -38,6 +38,14 @@ describe('long work', () => {
     expect(await work.run('/work', {})).toBeNull()
     expect(work.trouble.value).toBe('90 is too large')
   })
+  it('says that it was stopped even before the server had given it a number', async () => {
+    vi.spyOn(globalThis, 'fetch').mockImplementation((_, options) => new Promise((_done, fail) => { options?.signal?.addEventListener('abort', () => fail(new DOMException('gone', 'AbortError'))) }))
+    const work = working()
+    const running = work.run('/work', {})
+    await work.stop()
+    expect(await running).toBeNull()
+    expect([work.running.value, work.trouble.value]).toEqual([false, 'Stopped before it began.'])
+  })
   it('asks the server to stop by the number of the work', async () => {
     let finish: () => void = () => undefined
     const coder = new TextEncoder()

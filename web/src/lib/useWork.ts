@@ -49,7 +49,7 @@ export function useWork() {
       trouble.value = 'The server went away before the work was done; nothing was changed.'
       return null
     } catch (error) {
-      if ((error as Error).name !== 'AbortError') trouble.value = 'Rindle’s server does not answer. Start it again and go on.'
+      trouble.value = (error as Error).name === 'AbortError' ? 'Stopped before it began.' : 'Rindle’s server does not answer. Start it again and go on.'
       return null
     } finally {
       running.value = false
