@@ -42,7 +42,7 @@ const SEASONS = [{ label: 'Trees in leaf', value: 'leaf' }, { label: 'Trees bare
 </script>
 
 <template>
-  <p v-if="job.assessment.sky_more?.unread" class="quiet">What it means for calls and streams is told once half of the bearings that matter are read.</p>
+  <p v-if="job.assessment.sky_more?.unread" class="quiet">What it means for calls and streams is told once {{ (job.facts.rules?.scan_least_percent ?? 50).toFixed(0) }} % of the bearings that matter are read.</p>
   <template v-else>
   <table class="grid-table" aria-label="What it means"><tbody><tr v-for="one in found.uses" :key="one.code"><th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }} {{ WORDS[one.level] }}</th><td><b>{{ show(one.figure, one.unit) }}</b></td><td class="quiet">wants {{ one.rule }}</td></tr></tbody></table>
   <table class="grid-table" aria-label="Interruptions by length"><thead><tr><th v-for="one in found.gaps" :key="one.from_s" scope="col">{{ gapName(one) }}</th><th scope="col">longest</th><th scope="col">no satellite</th></tr></thead><tbody><tr><td v-for="one in found.gaps" :key="one.from_s">{{ show(one.per_h, 'per_h') }}</td><td>{{ show(found.longest_gap_s, 's') }}</td><td>{{ show(found.unserved_percent, 'percent') }}</td></tr></tbody></table>
