@@ -1,6 +1,7 @@
 """Ten thousand sites through the aim calculator in one process, against the same look angles in skyfield.
 
-`.venv/bin/python benchmarks/aim_speed.py` prints both times and their ratio. skyfield does azimuth, elevation and range only;
+`.venv/bin/python benchmarks/aim_speed.py` prints both times and their ratio. skyfield does azimuth, elevation and
+range only;
 ours adds skew, refraction, the magnetic model, findings, and JSON in and out.
 """
 
@@ -58,4 +59,7 @@ if __name__ == "__main__":
     given = sites(COUNT)
     ours_s = by_rindle([json.dumps(one) for one in given])
     theirs_s = by_skyfield(given[:SUBSET]) * COUNT / SUBSET
-    print(f"{COUNT} sites: Rindle {ours_s:.2f} s, skyfield {theirs_s:.2f} s (from {SUBSET}), ratio {theirs_s / ours_s:.1f}")
+    print(
+        f"{COUNT} sites: Rindle {ours_s:.2f} s, skyfield {theirs_s:.2f} s (from {SUBSET}), ratio "
+        f"{theirs_s / ours_s:.1f}"
+    )

@@ -1,6 +1,7 @@
 """The heavy work of Sky: twelve hours of a low-orbit panel, and the horizon from a one-arcsecond tile.
 
-`.venv/bin/python benchmarks/sky_speed.py` prints times, peak memory, the ratio to a plain loop through skyfield on a subset
+`.venv/bin/python benchmarks/sky_speed.py` prints times, peak memory, the ratio to a plain loop through skyfield on a
+subset
 (scaled to the whole), and how the time grows with satellites times hours.
 """
 
@@ -26,13 +27,17 @@ SHELLS = [
     Shell(altitude_km=554, inclination_deg=52.6, plane_count=72, per_plane_count=22, phasing_number=37),
     Shell(altitude_km=581, inclination_deg=71.4, plane_count=36, per_plane_count=20, phasing_number=13),
 ]
-OBSTACLES = [Obstacle(name=f"tree {a}", azimuth_deg=a, distance_m=12, height_m=13, width_m=5) for a in (110, 150, 200, 260)]
+OBSTACLES = [
+    Obstacle(name=f"tree {a}", azimuth_deg=a, distance_m=12, height_m=13, width_m=5) for a in (110, 150, 200, 260)
+]
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
 SUBSET_SATELLITES, SUBSET_SLOTS = 12, 120
 
 
 def given(shells: list[Shell], hours: float) -> LowOrbitInput:
-    return LowOrbitInput(**SITE, panel=Panel(tilt_deg=20), shells=shells, obstacles=OBSTACLES, terminal_height_m=3, duration_h=hours)
+    return LowOrbitInput(
+        **SITE, panel=Panel(tilt_deg=20), shells=shells, obstacles=OBSTACLES, terminal_height_m=3, duration_h=hours
+    )
 
 
 def timed(shells: list[Shell], hours: float) -> float:
@@ -45,12 +50,16 @@ def timed(shells: list[Shell], hours: float) -> float:
 
 
 def plain_loop_s() -> float:
-    """Seconds that skyfield needs for the same directions, one satellite and one slot after the other, scaled from a subset to the whole."""
+    """Seconds that skyfield needs for the same directions, one satellite and one slot after the other, scaled from a
+    subset to the whole.
+    """
     scale, site = load.timescale(builtin=True), wgs84.latlon(-29.5, 28.4, 1900)
     satellites = []
     for at in range(SUBSET_SATELLITES):
         one = Satrec()
-        one.sgp4init(WGS72, "i", at + 1, 28_083.0, 0.0, 0.0, 0.0, 1e-6, 0.0, math.radians(52.6), 0.28 * at, 0.0657, 0.087 * at)
+        one.sgp4init(
+            WGS72, "i", at + 1, 28_083.0, 0.0, 0.0, 0.0, 1e-6, 0.0, math.radians(52.6), 0.28 * at, 0.0657, 0.087 * at
+        )
         satellites.append(EarthSatellite.from_satrec(one, scale))
     times = [scale.from_datetime(START + dt.timedelta(seconds=15 * slot)) for slot in range(SUBSET_SLOTS)]
     begin = time.perf_counter()
@@ -74,10 +83,14 @@ def main() -> None:
     whole = timed(SHELLS, 12.0)
     peak_mb = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(
-        f"low orbit, {sum(s.plane_count * s.per_plane_count for s in SHELLS)} satellites, 12 h at 1 s: {whole:.2f} s, peak memory {peak_mb:.0f} MB"
+        f"low orbit, {sum(s.plane_count * s.per_plane_count for s in SHELLS)} satellites, 12 h at 1 s: {whole:.2f} s, "
+        f"peak memory {peak_mb:.0f} MB"
     )
     plain = plain_loop_s()
-    print(f"skyfield, plain loop over satellites and slots only, scaled from a subset: {plain:.0f} s; ratio {plain / whole:.0f}")
+    print(
+        f"skyfield, plain loop over satellites and slots only, scaled from a subset: {plain:.0f} s; ratio "
+        f"{plain / whole:.0f}"
+    )
     rows = []
     for planes in (18, 36, 72):
         for hours in (3.0, 6.0, 12.0):
@@ -88,7 +101,8 @@ def main() -> None:
     power = float(np.polyfit(np.log(size), np.log(took), 1)[0])
     print("satellites × hours, seconds: " + "; ".join(f"{a:.0f}, {b:.3f}" for a, b in sorted(rows)))
     print(
-        f"fit: {rest:.3f} s + {slope * 1e6:.1f} µs a satellite-hour; power {power:.2f} (1 is linear, under it the fixed part still counts)"
+        f"fit: {rest:.3f} s + {slope * 1e6:.1f} µs a satellite-hour; power {power:.2f} (1 is linear, under it the "
+        f"fixed part still counts)"
     )
     print(f"horizon from a tile of 3601 × 3601 posts, 720 bearings to 60 km: {horizon_s():.2f} s")
 

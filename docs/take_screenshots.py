@@ -32,7 +32,9 @@ def shoot(page: Page, name: str) -> None:
 
 def main(address: str) -> None:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
         page.goto("/sign-in")
         page.get_by_role("button", name="Enter the demo").wait_for()
@@ -48,7 +50,9 @@ def main(address: str) -> None:
         page.locator(".map").scroll_into_view_if_needed()
         shoot(page, "1-brief-map")
         page.goto("/sites")
-        page.get_by_label("Sites as CSV").fill((FOLDER.parents[1] / "demo" / "imports" / "sites.csv").read_text("utf-8"))
+        page.get_by_label("Sites as CSV").fill(
+            (FOLDER.parents[1] / "demo" / "imports" / "sites.csv").read_text("utf-8")
+        )
         shoot(page, "many-sites")
         page.goto("/jobs/2026-104/pocket.html".replace("/jobs", "/api/jobs"))
         shoot(page, "pocket-card")

@@ -1,23 +1,25 @@
+import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
+import a11y from 'eslint-plugin-vuejs-accessibility'
 import ts from 'typescript-eslint'
 
 export default ts.config(
   { ignores: ['dist', 'src/api/schema.d.ts'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
+  ...a11y.configs['flat/recommended'],
   {
     files: ['**/*.vue'],
     languageOptions: { parserOptions: { parser: ts.parser } },
     rules: {
-      // The formatter-like rules are left to the eye; a drawing is the server's own SVG.
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/multiline-html-element-content-newline': 'off',
-      'vue/html-indent': 'off',
-      'vue/first-attribute-linebreak': 'off',
-      'vue/html-closing-bracket-newline': 'off',
-      'vue/html-self-closing': 'off',
-      'vue/no-v-html': 'off',
+      'vue/no-v-html': 'off', // a drawing is the server's own SVG
+      // A label holds its control or names its id; the component library's inputs take the id in `input-props`.
+      'vuejs-accessibility/label-has-for': [
+        'error',
+        { controlComponents: ['NInput', 'NSelect'], required: { some: ['nesting', 'id'] } },
+      ],
+      'vuejs-accessibility/heading-has-content': ['error', { accessibleChildren: ['HeadLine'] }],
     },
   },
+  prettier,
 )

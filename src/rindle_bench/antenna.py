@@ -7,6 +7,7 @@ import math
 import numpy as np
 
 from rindle_bench.config import Axis, Side, TerminalConfig
+from rindle_bench.downlink import received_db
 from rindle_core.antenna import pattern_loss_db
 from rindle_core.catalogue import Screw
 
@@ -15,6 +16,13 @@ _TIGHTENING_BEAMWIDTHS = 0.02  # how far tightening shifts the head
 _PUSH_BEAMWIDTHS = 0.01  # what a push leaves behind when the nuts are tight; ten times that when loose
 _FLOOR_DB = -2.0  # what the meter shows with nothing in the beam
 _SETTLED_CONSTANTS = 4.0  # time constants after which the meter is within 2 %
+
+
+def _top_db(config: TerminalConfig) -> float:
+    if config.peak_level_db is not None:
+        return config.peak_level_db
+    assert config.downlink is not None  # the configuration is refused without either
+    return received_db(config.downlink)
 
 
 class ScrewAxis:
@@ -52,6 +60,7 @@ class SimulatedAntenna:
         given = (config.coarse_elevation_error_deg, config.coarse_azimuth_error_deg)
         self.elevation_error_deg = float(drawn[0]) if given[0] is None else given[0]
         self.azimuth_error_deg = float(drawn[1]) / slope if given[1] is None else given[1]
+        self.peak_level_db = _top_db(config)
         self.axes: dict[Axis, ScrewAxis] = {
             "elevation": ScrewAxis(config.elevation_screw),
             "azimuth": ScrewAxis(config.azimuth_screw),
@@ -70,7 +79,7 @@ class SimulatedAntenna:
     def true_level_db(self) -> float:
         """Level without delay and noise."""
         loss = float(pattern_loss_db(self.off_axis_deg(), self.config.beamwidth_deg))
-        return max(_FLOOR_DB, self.config.peak_level_db - loss)
+        return max(_FLOOR_DB, self.peak_level_db - loss)
 
     def _catch_up(self, now_s: float) -> None:
         waited_s = max(0.0, now_s - self.shown_at_s)
@@ -98,7 +107,9 @@ class SimulatedAntenna:
     def push(self, side: Side, now_s: float) -> None:
         """A push leaves a small remainder behind in its own direction."""
         self._catch_up(now_s)
-        size = abs(float(self.random.normal(0.0, _PUSH_BEAMWIDTHS * self.config.beamwidth_deg))) * (1.0 if self.nuts_tight else 10.0)
+        size = abs(float(self.random.normal(0.0, _PUSH_BEAMWIDTHS * self.config.beamwidth_deg))) * (
+            1.0 if self.nuts_tight else 10.0
+        )
         if side in ("top", "bottom"):
             self.elevation_error_deg += size if side == "bottom" else -size
         else:

@@ -2,15 +2,29 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from rindle_core.catalogue import BringUpState, Screw
 from rindle_core.model import Model
 
 Axis = Literal["elevation", "azimuth"]
 Side = Literal["top", "bottom", "left", "right"]
+
+
+class Downlink(Model):
+    """The satellite's side as the stand-in sees it: where things are, and how strong the beam is in its middle."""
+
+    satellite_longitude_deg: float = Field(ge=-180, le=360)
+    latitude_deg: float = Field(ge=-90, le=90)
+    longitude_deg: float = Field(ge=-180, le=180)
+    height_m: float = Field(default=0.0, ge=-500, le=9000)
+    outline_deg: list[tuple[float, float]] = Field(min_length=3, description="(longitude, latitude) of the beam's edge")
+    centre_db: float = Field(description="Es/N0 in the beam's middle with the reference terminal, clear sky")
+    edge_loss_db: float = Field(ge=0, le=20)
+    terminal_gain_db: float = Field(description="Of this terminal over the reference terminal")
+    shortfall_db: float = Field(default=0.4, ge=0, le=20, description="What a real installation never reaches")
 
 
 class TerminalConfig(Model):
@@ -27,13 +41,22 @@ class TerminalConfig(Model):
     azimuth_screw: Screw
     coarse_elevation_error_deg: float | None = Field(default=None, ge=-10, le=10)
     coarse_azimuth_error_deg: float | None = Field(default=None, ge=-10, le=10)
-    peak_level_db: float = Field(description="Es/N0 at the very top in clear sky")
+    peak_level_db: float | None = Field(default=None, description="Es/N0 at the very top; None: from the downlink")
+    downlink: Downlink | None = None
     noise_db: float = Field(default=0.08, ge=0, le=3, description="Standard deviation of a reading")
     delay_s: float = Field(default=1.5, ge=0, le=30, description="Time constant of the receiver's level, terminal time")
     lock_level_db: float = Field(default=2.0, description="Least level at which the receiver locks")
     beam_letter: str = Field(default="", description="The letter that the network listens for at this place")
-    activation_pattern: str = Field(default=r"[A-Z0-9]{4}-[A-Z0-9]{4}", description="What the network accepts as a code")
+    activation_pattern: str = Field(
+        default=r"[A-Z0-9]{4}-[A-Z0-9]{4}", description="What the network accepts as a code"
+    )
     states: list[BringUpState] = Field(min_length=2)
+
+    @model_validator(mode="after")
+    def _levelled(self) -> Self:
+        if self.peak_level_db is None and self.downlink is None:
+            raise ValueError("needs a downlink, or a level at the top")
+        return self
 
 
 class ScrewTurn(Model):

@@ -9,7 +9,10 @@ _SIDE = 401  # posts along a degree: 280 m, a small file
 
 
 def made_up_tile(south_deg: int, west_deg: int) -> NDArray[np.int16]:
-    """Heights of a square degree in the layout of an SRTM tile: row 0 in the north, big-endian. Neighbours join without a step."""
+    """Heights of a square degree in the layout of an SRTM tile: row 0 in the north, big-endian.
+
+    Neighbours join without a step.
+    """
     lat = south_deg + 1 - np.arange(_SIDE)[:, None] / (_SIDE - 1)
     lon = west_deg + np.arange(_SIDE)[None, :] / (_SIDE - 1)
     ridges = 420 * np.sin(31 * lon + 9 * np.sin(5 * lat)) + 310 * np.cos(37 * lat - 6 * np.sin(7 * lon))

@@ -65,7 +65,9 @@ class _Handler(BaseHTTPRequestHandler):
 
     def _send_telemetry(self, telemetry: BaseModel | None) -> None:
         if telemetry is None:
-            self._send(404, {"error": {"field": "terminal", "message": "no such terminal; PUT its configuration first"}})
+            self._send(
+                404, {"error": {"field": "terminal", "message": "no such terminal; PUT its configuration first"}}
+            )
         else:
             self._send(200, telemetry.model_dump(mode="json"))
 

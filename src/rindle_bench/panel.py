@@ -19,12 +19,24 @@ def panel_log(given: LowOrbitInput, start: dt.datetime) -> list[TrialEvent]:
     events = []
     for one in outages(given):
         cause: Cause = "blocked" if one.blocked else "no_satellite"
-        azimuth = None if one.azimuth_deg is None else float((one.azimuth_deg + chance.normal(0, _BEARING_NOISE_DEG)) % 360.0)
+        azimuth = (
+            None if one.azimuth_deg is None else float((one.azimuth_deg + chance.normal(0, _BEARING_NOISE_DEG)) % 360.0)
+        )
         at = start + dt.timedelta(seconds=one.start_s)
-        events.append(TrialEvent(start=at, seconds=one.length_s, cause=cause, azimuth_deg=azimuth, elevation_deg=one.elevation_deg))
-    for second in chance.uniform(0, given.duration_h * 3600.0, chance.poisson(_NETWORK_PER_DAY * given.duration_h / 24.0)).tolist():
         events.append(
-            TrialEvent(start=start + dt.timedelta(seconds=second), seconds=float(chance.exponential(_NETWORK_S) + 1.0), cause="network")
+            TrialEvent(
+                start=at, seconds=one.length_s, cause=cause, azimuth_deg=azimuth, elevation_deg=one.elevation_deg
+            )
+        )
+    for second in chance.uniform(
+        0, given.duration_h * 3600.0, chance.poisson(_NETWORK_PER_DAY * given.duration_h / 24.0)
+    ).tolist():
+        events.append(
+            TrialEvent(
+                start=start + dt.timedelta(seconds=second),
+                seconds=float(chance.exponential(_NETWORK_S) + 1.0),
+                cause="network",
+            )
         )
     return sorted(events, key=lambda event: event.start)
 

@@ -8,6 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from rindle_core.findings import Finding, Level, at_least, missing
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
@@ -21,8 +22,12 @@ class ServiceRun(Model):
     down_mbps: float = Field(ge=0, le=100_000)
     up_mbps: float = Field(ge=0, le=100_000)
     latency_ms: float = Field(ge=0, le=60_000)
-    link: Literal["", "wired", "wireless"] = Field(default="", description="How the measuring device hung on the router")
-    letter: str = Field(default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned")
+    link: Literal["", "wired", "wireless"] = Field(
+        default="", description="How the measuring device hung on the router"
+    )
+    letter: str = Field(
+        default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
+    )
     note: str = Field(default="", max_length=160, description="Test page, device, time of day")
 
 
@@ -44,6 +49,7 @@ class AcceptanceInput(Model):
     runs: list[ServiceRun] = Field(default_factory=list, max_length=500)
     least_ping_ms: float | None = Field(default=None, ge=0)
     position_letter: str = Field(default="", max_length=3, description="Candidate that is planned")
+    rules: HouseRules = DEFAULT_RULES
 
 
 class PositionFigures(Model):
@@ -58,7 +64,9 @@ class AcceptanceResult(Model):
 
     before: ServiceFigures | None
     after: ServiceFigures | None
-    by_position: list[PositionFigures] = Field(default_factory=list, description="Where runs were made at more than one position")
+    by_position: list[PositionFigures] = Field(
+        default_factory=list, description="Where runs were made at more than one position"
+    )
 
 
 def _figures(runs: list[ServiceRun]) -> ServiceFigures | None:
@@ -83,11 +91,14 @@ def _judge_alike(runs: list[ServiceRun]) -> list[Finding]:
         return []
     return [
         Finding(
-            level=Level.MIND, code="handover.alike", message="Before and after were not measured alike",
-            why="A run by radio shows the radio in the house as well as the line.", clears_by="Measure both by cable, or both by radio at the same spot.",
+            level=Level.MIND,
+            code="handover.alike",
+            message="Before and after were not measured alike",
+            why="A run by radio shows the radio in the house as well as the line.",
+            clears_by="Measure both by cable, or both by radio at the same spot.",
             source="Same recipe before and after",
         )
-    ]  # fmt: skip
+    ]
 
 
 @register("acceptance", "Service readings after the work against those before it", AcceptanceInput, AcceptanceResult)
@@ -99,21 +110,35 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
         if run.when == "after":
             there.setdefault(run.letter or given.position_letter, []).append(run)
     after = _figures(there.get(given.position_letter, []))
-    places = [PositionFigures(letter=letter, figures=found) for letter, runs in sorted(there.items()) if (found := _figures(runs))]
+    places = [
+        PositionFigures(letter=letter, figures=found)
+        for letter, runs in sorted(there.items())
+        if (found := _figures(runs))
+    ]
     result = AcceptanceResult(before=before, after=after, by_position=places if len(places) > 1 else [])
     findings: list[Finding] = _judge_alike(given.runs)
     if before is None:
         findings.append(
-            missing("handover.before", "The present service was not measured", "Enter runs at Brief, before anything is changed.")
+            missing(
+                "handover.before",
+                "The present service was not measured",
+                "Enter runs at Brief, before anything is changed.",
+            )
         )
     if after is None:
         return Outcome(
-            result, [*findings, missing("handover.after", "The new service is not measured", "Enter at least three runs after bring-up.")]
+            result,
+            [
+                *findings,
+                missing(
+                    "handover.after", "The new service is not measured", "Enter at least three runs after bring-up."
+                ),
+            ],
         )
     findings.append(
         at_least(
             float(after.run_count),
-            3.0,
+            given.rules.wanted_run_count,
             level=Level.MIND,
             code="handover.runs",
             unit="count",
@@ -149,9 +174,10 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
                 unit="ms",
                 clear="The latency is that of the satellite path",
                 under="The latency is too short for the satellite path",
-                why="An echo has to travel the slant range four times; a shorter time came over another line.",
+                why="Even over a gateway straight under the satellite an echo takes that long; a shorter one came over "
+                "another line.",
                 clears_by="Unplug the old line and measure again.",
-                source="Four slant ranges over the speed of light",
+                source="Twice up and down on both sides over the speed of light",
             )
         )
     return Outcome(result, findings)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections.abc import Sequence
 from typing import Annotated
 
@@ -10,9 +11,14 @@ import numpy as np
 from pydantic import AfterValidator, Field
 
 from rindle_core.catalogue import Clinometer
-from rindle_core.constants import EARTH_MEAN_RADIUS_M, SPEED_OF_LIGHT_KM_PER_S
+from rindle_core.constants import (
+    EARTH_MEAN_RADIUS_M,
+    GEOSTATIONARY_RADIUS_KM,
+    SPEED_OF_LIGHT_KM_PER_S,
+    WGS84_SEMI_MAJOR_AXIS_M,
+)
 from rindle_core.findings import Finding, Level, at_least
-from rindle_core.geodesy import wrap_180
+from rindle_core.geodesy import fold_90, wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.look_angles import look_angles
 from rindle_core.magnetism import MODEL_FIRST_DAY, MODEL_LAST_DAY, judge, magnetic_fields
@@ -20,12 +26,16 @@ from rindle_core.model import Model
 from rindle_core.refraction import refraction_deg
 from rindle_core.registry import Outcome, register
 
-_OVERHEAD_DEG = 89.0  # above this an azimuth screw moves the beam by less than a sixtieth of its turn
+_GATEWAY_NEAREST_KM = GEOSTATIONARY_RADIUS_KM - WGS84_SEMI_MAJOR_AXIS_M / 1000.0  # straight under the satellite
+# Where the satellite stands on the horizon: the tangent's length.
+_GATEWAY_FARTHEST_KM = math.sqrt(GEOSTATIONARY_RADIUS_KM**2 - (WGS84_SEMI_MAJOR_AXIS_M / 1000.0) ** 2)
 
 
 def _in_model(day: dt.date) -> dt.date:
     if not MODEL_FIRST_DAY <= day <= MODEL_LAST_DAY:
-        raise ValueError(f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted")
+        raise ValueError(
+            f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted"
+        )
     return day
 
 
@@ -60,9 +70,15 @@ class AimResult(Model):
     skew_deg: float
     slant_range_km: float
     round_trip_ms: float = Field(description="Light up to the satellite and back down: twice the slant range")
-    least_ping_ms: float = Field(description="Least echo time over a gateway at the same range: four slant ranges")
+    least_ping_ms: float = Field(
+        description="Least echo time that any gateway allows: one that stands straight under the satellite"
+    )
+    most_path_ping_ms: float | None = Field(
+        default=None, description="Echo time of the path alone over a gateway at the satellite's horizon"
+    )
     clinometer_deg: float | None = Field(description="What the clinometer reads on the terminal's named face")
     clinometer_face: str
+    clinometer_kind: str = Field(default="", description="How that face is read, see the catalogue")
     visible: bool = Field(description="Whether the satellite stands above the level horizon")
 
 
@@ -78,8 +94,9 @@ def clinometer_reading_deg(elevation_apparent_deg: float, clinometer: Clinometer
     return elevation_apparent_deg + sign * clinometer.offset_deg
 
 
-def _fold(angle_deg: float) -> float:
-    return 90.0 - (90.0 - angle_deg) % 180.0
+def _echo_ms(site_km: float, gateway_km: float) -> float:
+    """An echo goes up and down on both sides of the satellite, twice: once there, once back."""
+    return 2.0 * (site_km + gateway_km) / SPEED_OF_LIGHT_KM_PER_S * 1000.0
 
 
 def aim_many(given: Sequence[AimInput]) -> list[Outcome[AimResult]]:
@@ -93,7 +110,8 @@ def aim_many(given: Sequence[AimInput]) -> list[Outcome[AimResult]]:
         np.array([getattr(one, name) for one in given]) for name in ("latitude_deg", "longitude_deg", "height_m")
     )
     satellite, inclination, node_h = (
-        np.array([getattr(one, name) for one in given]) for name in ("satellite_longitude_deg", "inclination_deg", "time_since_node_h")
+        np.array([getattr(one, name) for one in given])
+        for name in ("satellite_longitude_deg", "inclination_deg", "time_since_node_h")
     )
     angles = look_angles(latitude, longitude, height, satellite, inclination, node_h)
     bent = refraction_deg(angles.elevation_deg, height)
@@ -111,19 +129,23 @@ def aim_many(given: Sequence[AimInput]) -> list[Outcome[AimResult]]:
             declination_change_deg_per_year=field.declination_change_deg_per_year,
             elevation_deg=elevation_deg,
             elevation_apparent_deg=apparent_deg,
-            skew_deg=_fold(skew_deg + one.satellite_tilt_deg),
+            skew_deg=float(fold_90(skew_deg + one.satellite_tilt_deg)),
             slant_range_km=range_km,
             round_trip_ms=round_trip_ms,
-            least_ping_ms=2.0 * round_trip_ms,
+            least_ping_ms=_echo_ms(range_km, _GATEWAY_NEAREST_KM),
+            most_path_ping_ms=_echo_ms(range_km, _GATEWAY_FARTHEST_KM),
             clinometer_deg=None if one.clinometer is None else clinometer_reading_deg(apparent_deg, one.clinometer),
             clinometer_face="" if one.clinometer is None else one.clinometer.face,
+            clinometer_kind="" if one.clinometer is None else one.clinometer.kind,
             visible=apparent_deg > 0.0,
         )
-        outcomes.append(Outcome(result, [*_judge_elevation(result, one.rules), *judge(field)]))
+        outcomes.append(Outcome(result, [*_judge_elevation(result, one.rules), *judge(field, one.rules)]))
     return outcomes
 
 
-@register("aim", "Azimuth, elevation, skew, range and what compass and clinometer read", AimInput, AimResult, many=aim_many)
+@register(
+    "aim", "Azimuth, elevation, skew, range and what compass and clinometer read", AimInput, AimResult, many=aim_many
+)
 def aim(given: AimInput) -> Outcome[AimResult]:
     """Look angles of a geostationary satellite, with the figures that the instruments show.
 
@@ -163,7 +185,7 @@ def place_error(given: PlaceErrorInput) -> Outcome[PlaceErrorResult]:
     result = PlaceErrorResult(
         azimuth_deg=float(np.abs(wrap_180(there.azimuth_true_deg - here.azimuth_true_deg)).max()),
         elevation_deg=float(np.abs(there.elevation_deg - here.elevation_deg).max()),
-        skew_deg=float(np.abs((there.skew_deg - here.skew_deg + 90.0) % 180.0 - 90.0).max()),
+        skew_deg=float(np.abs(fold_90(there.skew_deg - here.skew_deg)).max()),
     )
     return Outcome(result, [])
 
@@ -200,7 +222,7 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
             source="House rule: least unminded elevation",
         )
     ]
-    if result.elevation_deg > _OVERHEAD_DEG:
+    if result.elevation_deg > rules.overhead_deg:
         findings.append(
             Finding(
                 level=Level.MIND,
@@ -208,7 +230,7 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
                 message="The satellite is almost overhead",
                 why="Azimuth has hardly any meaning here: peak on elevation and cross-elevation instead.",
                 figure=result.elevation_deg,
-                limit=_OVERHEAD_DEG,
+                limit=rules.overhead_deg,
                 unit="deg",
                 clears_by="Nothing to clear; check that the mount's elevation travel reaches so high.",
                 source="Geometry of an azimuth-elevation head",

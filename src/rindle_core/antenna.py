@@ -9,8 +9,6 @@ from scipy.special import jv
 from rindle_core.constants import SPEED_OF_LIGHT_KM_PER_S
 from rindle_core.geodesy import Array
 
-FIRST_SIDE_LOBE_BEAMWIDTHS = 1.6  # where the first side lobe of a round aperture stands, in half-power widths
-
 
 def wavelength_m(frequency_ghz: float) -> float:
     """Free-space wavelength."""
@@ -47,7 +45,6 @@ def pattern_loss_db(error_deg: ArrayLike, beamwidth_deg: float) -> Array:
 
 
 __all__ = [
-    "FIRST_SIDE_LOBE_BEAMWIDTHS",
     "half_power_beamwidth_deg",
     "pattern_loss_db",
     "pointing_loss_db",

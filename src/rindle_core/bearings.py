@@ -9,14 +9,15 @@ import numpy as np
 from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.errors import InputError
 from rindle_core.geodesy import wrap_180
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
-from rindle_core.sun import julian_date, sun_directions
+from rindle_core.sun import julian_date, sun_directions, zone_of_longitude_h
 
 _STEP_MIN = 2.0
-_SHORT_SHADOW_DEG = 75.0
 
 
 class SunBearingInput(Model):
@@ -25,15 +26,20 @@ class SunBearingInput(Model):
     latitude_deg: float = Field(ge=-90, le=90)
     longitude_deg: float = Field(ge=-180, le=180)
     date: dt.date
-    azimuth_true_deg: float = Field(ge=0, lt=360.0001)
-    utc_offset_h: float | None = Field(default=None, ge=-14, le=14, description="Of the clock on site; else the longitude's whole hour")
+    azimuth_true_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
+    utc_offset_h: float | None = Field(
+        default=None, ge=-14, le=14, description="Of the clock on site; else the longitude's whole hour"
+    )
+    rules: HouseRules = DEFAULT_RULES
 
 
 class SunBearingTime(Model):
     """A time of the day at which the sun gives the bearing."""
 
     at: dt.datetime = Field(description="On the site's clock")
-    way: Literal["sun", "shadow"] = Field(description="sun: it stands over the bearing; shadow: a plumb line's shadow points along it")
+    way: Literal["sun", "shadow"] = Field(
+        description="sun: it stands over the bearing; shadow: a plumb line's shadow points along it"
+    )
     sun_elevation_deg: float
     instruction: str
 
@@ -45,21 +51,27 @@ class SunBearingResult(Model):
     utc_offset_h: float = Field(description="Of the clock in which the times are given")
 
 
-def _instruction(way: str, elevation_deg: float) -> str:
-    if elevation_deg > _SHORT_SHADOW_DEG:
+def _instruction(way: str, elevation_deg: float, rules: HouseRules) -> str:
+    if elevation_deg > rules.shadow_most_deg:
         return "The sun stands high and the shadow is short: use a long plumb line, and expect a degree of error."
     if way == "sun":
-        return "Hang a plumb line: its shadow points straight away from the bearing. Sight back along the shadow towards the sun's side, never at the sun."
+        return (
+            "Hang a plumb line: its shadow points straight away from the bearing. Sight back along the shadow "
+            "towards the sun's side, never at the sun."
+        )
     return "Hang a plumb line: its shadow points along the bearing."
 
 
-@register("sun_bearing", "Times of the day when the sun or its shadow shows a true bearing", SunBearingInput, SunBearingResult)
+@register(
+    "sun_bearing", "Times of the day when the sun or its shadow shows a true bearing", SunBearingInput, SunBearingResult
+)
 def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
     """Crossings of the sun's azimuth over the bearing and its opposite while the sun is up, to a second or so.
 
-    The day is the site's clock day. Source: `sun_directions`; linear crossing between samples two minutes apart, then refined.
+    The day is the site's clock day. Source: `sun_directions`; linear crossing between samples two minutes apart, then
+    refined.
     """
-    offset_h = round(given.longitude_deg / 15.0) if given.utc_offset_h is None else given.utc_offset_h
+    offset_h = zone_of_longitude_h(given.longitude_deg) if given.utc_offset_h is None else given.utc_offset_h
     zone = dt.timezone(dt.timedelta(hours=offset_h))
     midnight = dt.datetime(given.date.year, given.date.month, given.date.day, tzinfo=zone)
     start = julian_date(midnight)
@@ -74,7 +86,9 @@ def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
             return np.asarray(wrap_180(azimuth - target))
 
         off = off_deg(minutes)
-        crossing = np.flatnonzero((np.sign(off[:-1]) != np.sign(off[1:])) & (np.abs(off[:-1]) < 90) & (np.abs(off[1:]) < 90))
+        crossing = np.flatnonzero(
+            (np.sign(off[:-1]) != np.sign(off[1:])) & (np.abs(off[:-1]) < 90) & (np.abs(off[1:]) < 90)
+        )
         for index in crossing:
             low, high = minutes[index], minutes[index + 1]
             for _ in range(20):
@@ -85,7 +99,12 @@ def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
             if float(elevation) > 0:
                 at = midnight + dt.timedelta(minutes=float(low))
                 times.append(
-                    SunBearingTime(at=at, way=way, sun_elevation_deg=float(elevation), instruction=_instruction(way, float(elevation)))
+                    SunBearingTime(
+                        at=at,
+                        way=way,
+                        sun_elevation_deg=float(elevation),
+                        instruction=_instruction(way, float(elevation), given.rules),
+                    )
                 )
     return Outcome(SunBearingResult(times=sorted(times, key=lambda one: one.at), utc_offset_h=offset_h), [])
 
@@ -97,7 +116,9 @@ class LandmarkInput(Model):
     from_longitude_deg: float = Field(ge=-180, le=180)
     to_latitude_deg: float = Field(ge=-90, le=90)
     to_longitude_deg: float = Field(ge=-180, le=180)
-    azimuth_true_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="Bearing wanted, to be laid off from the landmark")
+    azimuth_true_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Bearing wanted, to be laid off from the landmark"
+    )
     position_error_m: float = Field(default=5.0, ge=0, le=10_000, description="Of each of the two places")
 
 
@@ -111,13 +132,22 @@ class LandmarkResult(Model):
     lay_off_deg: float | None = Field(description="Turn from the landmark to the wanted bearing, clockwise positive")
 
 
-@register("landmark", "Bearing to a landmark and back, and the turn from it to a wanted bearing", LandmarkInput, LandmarkResult)
+@register(
+    "landmark",
+    "Bearing to a landmark and back, and the turn from it to a wanted bearing",
+    LandmarkInput,
+    LandmarkResult,
+)
 def landmark(given: LandmarkInput) -> Outcome[LandmarkResult]:
     """Geodesic on WGS 84. Source: C. F. F. Karney, Algorithms for geodesics, J. Geodesy 87 (2013), by GeographicLib."""
-    line = Geodesic.WGS84.Inverse(given.from_latitude_deg, given.from_longitude_deg, given.to_latitude_deg, given.to_longitude_deg)
+    line = Geodesic.WGS84.Inverse(
+        given.from_latitude_deg, given.from_longitude_deg, given.to_latitude_deg, given.to_longitude_deg
+    )
     distance_m = float(line["s12"])
     if distance_m < 1.0:
-        raise InputError.one("to_latitude_deg", "the landmark is the site itself; one some hundred metres away is wanted")
+        raise InputError.one(
+            "to_latitude_deg", "the landmark is the site itself; one some hundred metres away is wanted"
+        )
     bearing = float(line["azi1"]) % 360.0
     return Outcome(
         LandmarkResult(
@@ -137,7 +167,7 @@ class OffsetInput(Model):
     latitude_deg: float = Field(ge=-90, le=90)
     longitude_deg: float = Field(ge=-180, le=180)
     distance_m: float = Field(ge=0, le=100_000)
-    bearing_deg: float = Field(ge=0, lt=360.0001, description="True")
+    bearing_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
 
 
 class OffsetResult(Model):

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import csv
 import datetime as dt
-import io
 from typing import Any, Literal
 
 from pydantic import Field
@@ -13,6 +11,7 @@ from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, parse_json, register
+from rindle_core.tables import plain_text, read_rows
 
 NEEDS: dict[str, tuple[str, str]] = {
     "calls": ("Voice or video calls", "Judge the link by its longest gap and by gaps an hour, not by speed alone."),
@@ -22,12 +21,18 @@ NEEDS: dict[str, tuple[str, str]] = {
     ),
     "fixed_address": ("A fixed address", "Ask the operator for it before the visit; it can seldom be added later."),
     "old_line": ("Keep the old line", "Decide whether it backs up, shares the load, or carries the critical hosts."),
-    "own_router": ("The customer's own router stays", "Use the terminal's bypass, and expect to lose its statistics page."),
+    "own_router": (
+        "The customer's own router stays",
+        "Use the terminal's bypass, and expect to lose its statistics page.",
+    ),
     "remote_work": ("Work network from home", "Try the tunnel on the first day: some do not bear the long echo time."),
 }
 
 HAZARDS: dict[str, tuple[str, str]] = {
-    "overhead_lines": ("Overhead lines", "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."),
+    "overhead_lines": (
+        "Overhead lines",
+        "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance.",
+    ),
     "buried_services": ("Buried services", "Have them found and marked before any digging or driving of rods."),
     "fragile_roof": ("Fragile roof or skylights", "Never step on it: boards, harness, or another position."),
     "asbestos": ("Asbestos suspected", "Do not drill, saw or break; a licensed firm takes the sample."),
@@ -35,18 +40,33 @@ HAZARDS: dict[str, tuple[str, str]] = {
     "lone_working": ("Working alone", "Agree on times to call in and on who comes when no call comes."),
     "weather": ("Wind, ice or thunder expected", "Name the limit before you leave, and who decides to stop."),
     "mains": ("Mains work needed", "Licensed people where the local code says so; proved dead before it is touched."),
-}  # fmt: skip
+}
 
 
 SETTLED: dict[str, tuple[str, str]] = {
-    "qualified": ("A qualified person does the transmit side", "A mis-aimed transmitter disturbs others; the operator asks for trained people."),
-    "approved_kit": ("Every outdoor part is approved for this network", "An unlisted transmitter or reflector may be refused at line-up."),
+    "qualified": (
+        "A qualified person does the transmit side",
+        "A mis-aimed transmitter disturbs others; the operator asks for trained people.",
+    ),
+    "approved_kit": (
+        "Every outdoor part is approved for this network",
+        "An unlisted transmitter or reflector may be refused at line-up.",
+    ),
     "owner": ("Landlord or owner agrees to the place", "A dish that has to come down again was never installed."),
-    "planning": ("Planning rules were looked up", "Listed buildings, protected areas and heights have rules of their own."),
-    "neighbour": ("Neighbours were asked where they are touched", "Sight-lines, scaffolds and noise reach over the fence."),
-    "codes": ("Activation code and terminal id are in hand", "Without them the terminal stops one step short of online."),
+    "planning": (
+        "Planning rules were looked up",
+        "Listed buildings, protected areas and heights have rules of their own.",
+    ),
+    "neighbour": (
+        "Neighbours were asked where they are touched",
+        "Sight-lines, scaffolds and noise reach over the fence.",
+    ),
+    "codes": (
+        "Activation code and terminal id are in hand",
+        "Without them the terminal stops one step short of online.",
+    ),
     "site_power": ("There is power at the modem's place on the day", "Timed steps cannot wait for a socket."),
-}  # fmt: skip
+}
 
 
 PROOFS: dict[str, str] = {
@@ -60,7 +80,10 @@ PROOFS: dict[str, str] = {
 
 OLD_LINE: dict[str, tuple[str, str]] = {
     "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
-    "backup": ("Stays as a back-up", "The router needs two lines and a rule which one leads; test the change-over at hand-over."),
+    "backup": (
+        "Stays as a back-up",
+        "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+    ),
     "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
 }
 
@@ -114,7 +137,9 @@ def _due(items: list[Delivery]) -> dict[str, dt.date | None]:
 
     def due(name: str, trail: tuple[str, ...]) -> dt.date | None:
         if name in trail:
-            raise InputError.one("items", f"{' → '.join((*trail, name))} wait for each other; take one of the dependencies out")
+            raise InputError.one(
+                "items", f"{' → '.join((*trail, name))} wait for each other; take one of the dependencies out"
+            )
         if name in known:
             return known[name]
         one = by_name[name]
@@ -132,23 +157,37 @@ def _due(items: list[Delivery]) -> dict[str, dt.date | None]:
     return known
 
 
-@register("deliveries", "When ordered items are due, and the earliest sensible visit", DeliveriesInput, DeliveriesResult)
+@register(
+    "deliveries", "When ordered items are due, and the earliest sensible visit", DeliveriesInput, DeliveriesResult
+)
 def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
-    """Longest path through the dependencies: an item is due its lead time after the later of its order and what it waits for."""
+    """Longest path through the dependencies: an item is due its lead time after the later of its order and what it
+    waits for.
+    """
     due = _due(given.items)
-    views = [DeliveryView(item=one.item, due_on=due[one.item], arrived=one.arrived_on is not None) for one in given.items]
+    views = [
+        DeliveryView(item=one.item, due_on=due[one.item], arrived=one.arrived_on is not None) for one in given.items
+    ]
     days = [view.due_on for view in views]
     earliest = None if not days or None in days else max(day for day in days if day is not None)
     findings = [
         Finding(
-            level=Level.MIND, code="brief.delivery_late", message=f"{view.item} comes after the visit" if view.due_on else f"{view.item} is not ordered yet",
-            why=f"It is due on {view.due_on}, the visit is on {given.visit_on}." if view.due_on else "Without an order there is no day on which it comes.",
-            clears_by="Move the visit, or agree on a stop-gap with a date on which it ends.", source="Orders and lead times",
+            level=Level.MIND,
+            code="brief.delivery_late",
+            message=f"{view.item} comes after the visit" if view.due_on else f"{view.item} is not ordered yet",
+            why=f"It is due on {view.due_on}, the visit is on {given.visit_on}."
+            if view.due_on
+            else "Without an order there is no day on which it comes.",
+            clears_by="Move the visit, or agree on a stop-gap with a date on which it ends.",
+            source="Orders and lead times",
         )
         for view in views
         if not view.arrived and (view.due_on is None or view.due_on > given.visit_on)
-    ]  # fmt: skip
-    return Outcome(DeliveriesResult(items=views, earliest_visit_on=earliest), [*findings, *_judge_joints(given), *_judge_stop_gaps(given)])
+    ]
+    return Outcome(
+        DeliveriesResult(items=views, earliest_visit_on=earliest),
+        [*findings, *_judge_joints(given), *_judge_stop_gaps(given)],
+    )
 
 
 def _judge_joints(given: DeliveriesInput) -> list[Finding]:
@@ -159,26 +198,38 @@ def _judge_joints(given: DeliveriesInput) -> list[Finding]:
         return []
     return [
         Finding(
-            level=Level.MIND, code="brief.joints", message="A joint has no part on the list", figure=float(len(absent)), limit=0.0, unit="count",
+            level=Level.MIND,
+            code="brief.joints",
+            message="A joint has no part on the list",
+            figure=float(len(absent)),
+            limit=0.0,
+            unit="count",
             why=f"Nothing is listed for: {', '.join(absent)}. The mount does not always come in the box.",
-            clears_by="Add the part, or a stop-gap with a day on which it ends.", source="Will every joint be on site?",
+            clears_by="Add the part, or a stop-gap with a day on which it ends.",
+            source="Will every joint be on site?",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
     late = [
         one
         for one in given.items
-        if one.stop_gap and one.arrived_on is None and (one.stop_gap_until is None or one.stop_gap_until < given.visit_on)
+        if one.stop_gap
+        and one.arrived_on is None
+        and (one.stop_gap_until is None or one.stop_gap_until < given.visit_on)
     ]
     return [
         Finding(
-            level=Level.MIND, code="brief.stop_gap", message=f"The stop-gap for {one.item} {'has run out' if one.stop_gap_until else 'has no last day'}",
-            why=f"{one.stop_gap}: what was meant for days stays for years.", clears_by="Set the day on which it is replaced, and keep it.", source="Stop-gaps",
+            level=Level.MIND,
+            code="brief.stop_gap",
+            message=f"The stop-gap for {one.item} {'has run out' if one.stop_gap_until else 'has no last day'}",
+            why=f"{one.stop_gap}: what was meant for days stays for years.",
+            clears_by="Set the day on which it is replaced, and keep it.",
+            source="Stop-gaps",
         )
         for one in late
-    ]  # fmt: skip
+    ]
 
 
 def judge_settled(settled: list[str]) -> list[Finding]:
@@ -188,16 +239,29 @@ def judge_settled(settled: list[str]) -> list[Finding]:
         return []
     return [
         Finding(
-            level=Level.MIND, code="brief.settled", message="Not everything is settled before the visit", figure=float(len(still)), limit=0.0, unit="count",
-            why=f"Still open: {'; '.join(still)}.", clears_by="Settle it, then tick it.", source="Usual questions before a visit",
+            level=Level.MIND,
+            code="brief.settled",
+            message="Not everything is settled before the visit",
+            figure=float(len(still)),
+            limit=0.0,
+            unit="count",
+            why=f"Still open: {'; '.join(still)}.",
+            clears_by="Settle it, then tick it.",
+            source="Usual questions before a visit",
         )
-    ]  # fmt: skip
+    ]
 
 
 def judge_needs(needs: list[str]) -> list[Finding]:
     """What each need means for the later stations."""
     return [
-        Finding(level=Level.MIND, code=f"brief.need.{code}", message=NEEDS[code][0], why=NEEDS[code][1], source="Needs interview")
+        Finding(
+            level=Level.MIND,
+            code=f"brief.need.{code}",
+            message=NEEDS[code][0],
+            why=NEEDS[code][1],
+            source="Needs interview",
+        )
         for code in needs
         if code in NEEDS and code != "calls"
     ]
@@ -207,12 +271,16 @@ def judge_hazards(hazards: list[str], seen: list[str]) -> list[Finding]:
     """Cautions of the hazards on site that nobody has marked as seen."""
     return [
         Finding(
-            level=Level.MIND, code=f"brief.hazard.{code}", message=f"{HAZARDS[code][0]}: caution not yet seen", why=HAZARDS[code][1],
-            clears_by="Read it with everyone who goes, then mark it as seen.", source="Usual cautions; local codes prevail",
+            level=Level.MIND,
+            code=f"brief.hazard.{code}",
+            message=f"{HAZARDS[code][0]}: caution not yet seen",
+            why=HAZARDS[code][1],
+            clears_by="Read it with everyone who goes, then mark it as seen.",
+            source="Usual cautions; local codes prevail",
         )
         for code in hazards
         if code in HAZARDS and code not in seen
-    ]  # fmt: skip
+    ]
 
 
 def judge_proofs(needs: list[str], proved: list[str], measured: bool) -> list[Finding]:
@@ -221,19 +289,40 @@ def judge_proofs(needs: list[str], proved: list[str], measured: bool) -> list[Fi
         return []
     return [
         Finding(
-            level=Level.MIND, code=f"handover.need.{code}", message=f"{NEEDS[code][0]}: not proved yet", why=PROOFS[code],
-            clears_by="Prove it with the customer, then tick it.", source="Needs interview at Brief",
+            level=Level.MIND,
+            code=f"handover.need.{code}",
+            message=f"{NEEDS[code][0]}: not proved yet",
+            why=PROOFS[code],
+            clears_by="Prove it with the customer, then tick it.",
+            source="Needs interview at Brief",
         )
         for code in needs
         if code in NEEDS and code not in proved
-    ]  # fmt: skip
+    ]
 
 
 _ORDER_FIELDS = {
-    "customer": str, "service_wanted": str, "place": str, "latitude_deg": float, "longitude_deg": float, "height_m": float, "date": str, "terminal": str,
-    "satellite": str, "azimuth_deg": float, "elevation_deg": float, "skew_deg": float, "activation_code": str, "beam_letter": str,
-    "site_id": str, "terminal_id": str, "hardware_address": str, "customer_reference": str, "site_code": str, "cluster_code": str,
-}  # fmt: skip
+    "customer": str,
+    "service_wanted": str,
+    "place": str,
+    "latitude_deg": float,
+    "longitude_deg": float,
+    "height_m": float,
+    "date": str,
+    "terminal": str,
+    "satellite": str,
+    "azimuth_deg": float,
+    "elevation_deg": float,
+    "skew_deg": float,
+    "activation_code": str,
+    "beam_letter": str,
+    "site_id": str,
+    "terminal_id": str,
+    "hardware_address": str,
+    "customer_reference": str,
+    "site_code": str,
+    "cluster_code": str,
+}
 
 
 def read_work_order(text: str) -> dict[str, Any]:
@@ -241,14 +330,14 @@ def read_work_order(text: str) -> dict[str, Any]:
 
     Raises InputError that names the field. Unknown fields are refused, so that nothing is lost unseen.
     """
-    body = text.lstrip("\ufeff").strip()
+    body = plain_text(text, "file").strip()
     if body.startswith("{"):
         data = parse_json(body)
     else:
-        rows = list(csv.DictReader(io.StringIO(body), delimiter=max(",;\t", key=body.partition("\n")[0].count), skipinitialspace=True))
+        rows = [row for _, row in read_rows(body, "file")]
         if len(rows) != 1:
             raise InputError.one("file", f"holds {len(rows)} rows below its header; one work order is accepted")
-        data = {(name or "").strip(): value for name, value in rows[0].items()}
+        data = rows[0]
     order: dict[str, Any] = {}
     for name, value in data.items():
         if name not in _ORDER_FIELDS:

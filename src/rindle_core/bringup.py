@@ -10,10 +10,9 @@ from pydantic import Field
 
 from rindle_core.catalogue import BringUpState, ModemEntry
 from rindle_core.findings import Finding, Level, missing
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
-
-_PATIENCE = 2.0  # a state is called stuck after this many times its usual time
 
 
 class StateEntered(Model):
@@ -33,17 +32,25 @@ class BringUpFacts(Model):
     supply_on_hold: bool = False
     cable_loss_on_hold: bool = False
     beam_touched: bool = False
+    before_power_open: list[str] = Field(
+        default_factory=list, description="Steps that come before power and are not marked done"
+    )
 
 
 class BringUpInput(Model):
     """States of this terminal and what has happened so far."""
 
     states: list[BringUpState]
-    entries: list[ModemEntry] = Field(default_factory=list, description="What this modem is told, with the form of each")
-    told: dict[str, str] = Field(default_factory=dict, description="Entry code -> what a person entered; empty is not yet")
+    entries: list[ModemEntry] = Field(
+        default_factory=list, description="What this modem is told, with the form of each"
+    )
+    told: dict[str, str] = Field(
+        default_factory=dict, description="Entry code -> what a person entered; empty is not yet"
+    )
     entered: list[StateEntered] = Field(default_factory=list)
     now_s: float = Field(default=0.0, ge=0, description="Seconds since power was switched on")
     facts: BringUpFacts = BringUpFacts()
+    rules: HouseRules = DEFAULT_RULES
 
 
 class LadderRung(Model):
@@ -93,7 +100,8 @@ def _causes(code: str, facts: BringUpFacts) -> list[_Cause]:
     )
     letter = _Cause(
         text="The beam letter entered is not this site's",
-        test=f"Compare the modem's entry {facts.beam_letter_entered or '(none)'} with the letter {facts.beam_letter_expected or '(unknown)'} at Aim.",
+        test=f"Compare the modem's entry {facts.beam_letter_entered or '(none)'} with the letter "
+        f"{facts.beam_letter_expected or '(unknown)'} at Aim.",
         weight=5.0 if wrong_letter else 0.3,
     )
     loss = _Cause(
@@ -110,11 +118,19 @@ def _causes(code: str, facts: BringUpFacts) -> list[_Cause]:
         "ranging": [letter, weak, loss, supply],
         "network_entry": [letter, weak],
         "address": [
-            _Cause(text="The operator's side has not finished", test="Wait as long again, then restart the modem once.", weight=1.0),
+            _Cause(
+                text="The operator's side has not finished",
+                test="Wait as long again, then restart the modem once.",
+                weight=1.0,
+            ),
             weak,
         ],
         "activation": [
-            _Cause(text="The activation code is missing or not accepted", test="Read the code back to the operations desk.", weight=1.0)
+            _Cause(
+                text="The activation code is missing or not accepted",
+                test="Read the code back to the operations desk.",
+                weight=1.0,
+            )
         ],
     }
     return sorted(table.get(code, []), key=lambda cause: -cause.weight)
@@ -142,15 +158,24 @@ def _rungs(given: BringUpInput) -> list[LadderRung]:
     return rungs
 
 
-@register("bringup", "Where the terminal stands on its way online, and why it may be stuck", BringUpInput, BringUpResult)
+@register(
+    "bringup", "Where the terminal stands on its way online, and why it may be stuck", BringUpInput, BringUpResult
+)
 def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
     """Times in each state against the usual ones; causes in order of likelihood from the job's own figures."""
     rungs = _rungs(given)
     current = next((rung for rung in rungs if rung.standing == "current"), None)
     online = current is not None and given.states[-1].code == current.state.code
-    stuck = bool(current and not online and current.taken_s is not None and current.taken_s > _PATIENCE * max(current.state.usual_s, 1.0))
+    stuck = bool(
+        current
+        and not online
+        and current.taken_s is not None
+        and current.taken_s > given.rules.stuck_share * max(current.state.usual_s, 1.0)
+    )
     online_at = (
-        next((event.at_s for event in reversed(given.entered) if event.code == given.states[-1].code), None) if given.states else None
+        next((event.at_s for event in reversed(given.entered) if event.code == given.states[-1].code), None)
+        if given.states
+        else None
     )
     result = BringUpResult(
         rungs=rungs,
@@ -163,9 +188,13 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
 
 
 def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResult) -> list[Finding]:
-    findings = [*_judge_letter(given.facts), *_judge_forms(given)]
+    findings = [
+        *_judge_letter(given.facts),
+        *_judge_forms(given),
+        *_judge_before_power(given.facts, current is not None),
+    ]
     if current is None:
-        return [*findings, missing("bringup.power", "The terminal is not switched on", "Check that the earth is bonded, then switch on.")]
+        return [*findings, missing("bringup.power", "The terminal is not switched on", "Switch on once it may be.")]
     if result.online:
         return [
             *findings,
@@ -200,7 +229,7 @@ def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResul
                 level=Level.HOLD if rank == 0 else Level.MIND,
                 code=f"bringup.stuck.{rank + 1}",
                 message=cause.text,
-                why=f"{current.state.name} has lasted more than twice its usual time.",
+                why=f"{current.state.name} has lasted more than {given.rules.stuck_share:g} times its usual time.",
                 figure=current.taken_s,
                 limit=current.state.usual_s,
                 unit="s",
@@ -227,6 +256,26 @@ def _judge_forms(given: BringUpInput) -> list[Finding]:
     ]
 
 
+def _judge_before_power(facts: BringUpFacts, powered: bool) -> list[Finding]:
+    """What has to be done before power, such as the earth: a hold once the power is on without it."""
+    if not facts.before_power_open:
+        return []
+    return [
+        Finding(
+            level=Level.HOLD if powered else Level.UNKNOWN,
+            code="bringup.before_power",
+            message="Powered before it may be" if powered else "It may not be switched on yet",
+            why=f"Not marked done: {'; '.join(facts.before_power_open)}. Without its earth a fault, or lightning, "
+            f"finds "
+            "its way through people and the indoor unit.",
+            clears_by="Switch off, do it, and mark it at Build."
+            if powered
+            else "Do it and mark it at Build, then switch on.",
+            source="Terminal's build steps; the local electrical code prevails",
+        )
+    ]
+
+
 def _judge_letter(facts: BringUpFacts) -> list[Finding]:
     if not facts.beam_letter_entered or not facts.beam_letter_expected:
         return []
@@ -245,7 +294,8 @@ def _judge_letter(facts: BringUpFacts) -> list[Finding]:
             level=Level.HOLD,
             code="bringup.beam_letter",
             message=f"Beam letter {facts.beam_letter_entered} is not this site's",
-            why="With a wrong letter the terminal may still lock to the carrier, but it transmits with the wrong hand: it stays at ranging and never enters the network.",
+            why="With a wrong letter the terminal may still lock to the carrier, but it transmits with the wrong "
+            "hand: it stays at ranging and never enters the network.",
             clears_by=f"Enter beam letter {facts.beam_letter_expected} and let the modem start again.",
             source="Beam at Aim",
         )

@@ -14,8 +14,6 @@ from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
-CONNECTOR_LOSS_DB = 0.1  # a well made F-type pair through L band: planning figure of the trade
-
 PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
 
 
@@ -87,7 +85,8 @@ class CableResult(Model):
 def coax_loss_db_per_100m(cable: CoaxCable, frequency_mhz: float, temperature_c: float) -> float:
     """a√f + b·f, the conductor part growing with the root of copper's resistance.
 
-    Source: skin effect and dielectric loss of a coaxial line, IEC 61156-1 annex form.
+    Derivation: the conductors' resistance grows with √f (skin effect), the dielectric's loss with f; makers' tables
+    are fitted by the two.
     """
     warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (temperature_c - 20.0)
     return cable.loss_a * math.sqrt(frequency_mhz * warmth) + cable.loss_b * frequency_mhz
@@ -196,13 +195,18 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
     return findings
 
 
-@register("cable", "Cable length, loss at the IF's edges and supply voltage under constant power", CableInput, CableResult)
+@register(
+    "cable", "Cable length, loss at the IF's edges and supply voltage under constant power", CableInput, CableResult
+)
 def cable(given: CableInput) -> Outcome[CableResult]:
     """Loss and supply of one run made of pieces."""
     length_m = sum(piece.length_m for piece in given.pieces)
     warm_c = given.rules.cable_temperature_c
-    joints_db = given.connectors * CONNECTOR_LOSS_DB if given.cable.kind == "coax" else 0.0
-    low, high = (coax_loss_db_per_100m(given.cable, mhz, warm_c) / 100.0 for mhz in (given.limits.if_low_mhz, given.limits.if_high_mhz))
+    joints_db = given.connectors * given.rules.connector_loss_db if given.cable.kind == "coax" else 0.0
+    low, high = (
+        coax_loss_db_per_100m(given.cable, mhz, warm_c) / 100.0
+        for mhz in (given.limits.if_low_mhz, given.limits.if_high_mhz)
+    )
     warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (warm_c - 20.0)
     ohm_per_m = given.cable.loop_ohm_per_100m / 100.0 * warmth
     voltage_v = voltage_at_load_v(given.supply.supply_v, given.supply.power_w, ohm_per_m * length_m)
@@ -218,7 +222,9 @@ def cable(given: CableInput) -> Outcome[CableResult]:
         longest_by_supply_m=_longest_by_supply_m(given, ohm_per_m),
     )
     if not given.pieces:
-        return Outcome(result, [missing("cable.empty", "No route has been entered", "Enter the pieces from the arm to the modem.")])
+        return Outcome(
+            result, [missing("cable.empty", "No route has been entered", "Enter the pieces from the arm to the modem.")]
+        )
     return Outcome(result, _judge(given, result))
 
 
@@ -229,15 +235,30 @@ def extra_runs(given: ExtraRunsInput) -> Outcome[ExtraRunsResult]:
     views = []
     for run in given.runs:
         chosen = by_code.get(run.cable_code)
-        per_m = None if chosen is None else coax_loss_db_per_100m(chosen, run.top_mhz, given.rules.cable_temperature_c) / 100.0
+        per_m = (
+            None
+            if chosen is None
+            else coax_loss_db_per_100m(chosen, run.top_mhz, given.rules.cable_temperature_c) / 100.0
+        )
         views.append(
             ExtraRunView(
-                name=run.name, length_m=run.length_m, loss_db=None if per_m is None else per_m * run.length_m + 2 * CONNECTOR_LOSS_DB
+                name=run.name,
+                length_m=run.length_m,
+                loss_db=None if per_m is None else per_m * run.length_m + 2 * given.rules.connector_loss_db,
             )
         )
     return Outcome(ExtraRunsResult(runs=views, length_m=sum(run.length_m for run in given.runs)), [])
 
 
 __all__ = [
-    "CONNECTOR_LOSS_DB", "CableInput", "CablePiece", "CableResult", "ExtraRun", "ExtraRunsInput", "ExtraRunsResult", "cable", "coax_loss_db_per_100m", "extra_runs", "voltage_at_load_v",
-]  # fmt: skip
+    "CableInput",
+    "CablePiece",
+    "CableResult",
+    "ExtraRun",
+    "ExtraRunsInput",
+    "ExtraRunsResult",
+    "cable",
+    "coax_loss_db_per_100m",
+    "extra_runs",
+    "voltage_at_load_v",
+]

@@ -3,15 +3,25 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from typing import Literal
 
 from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.model import Model
 
-Exposure = Literal["", "lee", "side", "windward", "edge"]  # edge: at a ridge, corner or parapet, where wind is turbulent
+Exposure = Literal[
+    "", "lee", "side", "windward", "edge"
+]  # edge: at a ridge, corner or parapet, where wind is turbulent
 Access = Literal["", "ground", "ladder", "roof", "lift"]
+
+
+def next_letter(taken: Sequence[str]) -> str:
+    """The first letter of the alphabet that no candidate has; after Z come AA, AB and so on."""
+    alphabet = [chr(code) for code in range(ord("A"), ord("Z") + 1)]
+    return next(one for one in (*alphabet, *(a + b for a in alphabet for b in alphabet)) if one not in taken)
 
 
 class CandidateFacts(Model):
@@ -19,7 +29,7 @@ class CandidateFacts(Model):
 
     letter: str = Field(min_length=1, max_length=3)
     distance_m: float | None = Field(default=None, ge=0, le=100_000)
-    bearing_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True")
+    bearing_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
     note: str = Field(default="", max_length=200)
     height_above_ground_m: float | None = Field(default=None, ge=0, le=300)
     time_at_height_min: float | None = Field(default=None, ge=0, le=2000, description="Minutes of work off the ground")
@@ -29,7 +39,9 @@ class CandidateFacts(Model):
     walkway_in_front: bool = Field(default=False, description="Whether people walk through the beam or just before it")
     discreet: bool = Field(default=False, description="Hardly seen from street or neighbours")
     rigid: bool = Field(default=False, description="Shaken by hand from safe footing: it does not move")
-    entry_bore_mm: float | None = Field(default=None, gt=0, le=500, description="Of an existing hole that its cable could use")
+    entry_bore_mm: float | None = Field(
+        default=None, gt=0, le=500, description="Of an existing hole that its cable could use"
+    )
     out_of_reach: bool = Field(default=False, description="Cannot be taken or knocked from the ground")
 
 
@@ -48,4 +60,4 @@ class CandidateAt(CandidateFacts):
         return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
 
 
-__all__ = ["Access", "CandidateAt", "CandidateFacts", "Exposure"]
+__all__ = ["Access", "CandidateAt", "CandidateFacts", "Exposure", "next_letter"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -13,21 +13,56 @@ from rindle_core.panel import Panel
 from rindle_core.shells import ElementLines, Shell
 
 Hand = Literal["left", "right"]
+Polarization = Literal["circular", "linear"]
+
+
+Longitude = Annotated[float, Field(ge=-360, le=360)]
+Latitude = Annotated[float, Field(ge=-90, le=90)]
+Corner = tuple[Longitude, Latitude]
 
 
 class Beam(Model):
-    """A spot of a satellite. `hand` is the sense of circular polarization as received at the site."""
+    """A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none."""
 
     letter: str = Field(min_length=1, max_length=3, pattern=r"[A-Z0-9]+")
-    hand: Hand
-    carrier_mhz: float = Field(gt=0, description="Receive carrier that the modem is told, after down-conversion")
-    expected_es_n0_db: float = Field(description="Clear-sky Es/N0 at the beam's centre, reference terminal")
-    edge_loss_db: float = Field(default=3.0, ge=0, le=20, description="Level on the outline below that of the centre")
-    least_es_n0_db: float | None = Field(default=None, ge=-20, le=40, description="Least quality that the operator asks for")
-    polygon_deg: list[tuple[float, float]] = Field(min_length=3, description="Outline, (longitude, latitude) pairs")
-    holes_deg: list[list[tuple[float, float]]] = Field(
-        default_factory=list, description="Outlines cut out of it, (longitude, latitude) pairs"
+    hand: Hand | None = Field(default=None, description="As received at the site; None: a linear beam")
+    transmit_hand: Hand | None = Field(default=None, description="As sent from the site; None: not told, or linear")
+    carrier_mhz: float = Field(
+        gt=0, le=100_000, description="Receive carrier that the modem is told, after down-conversion"
     )
+    expected_es_n0_db: float = Field(
+        ge=-30, le=60, description="Clear-sky Es/N0 at the beam's centre, reference terminal"
+    )
+    edge_loss_db: float = Field(default=3.0, ge=0, le=20, description="Level on the outline below that of the centre")
+    least_es_n0_db: float | None = Field(
+        default=None, ge=-20, le=40, description="Least quality that the operator asks for"
+    )
+    polygon_deg: list[Corner] = Field(min_length=3, max_length=2000, description="Outline, (longitude, latitude) pairs")
+    holes_deg: list[Annotated[list[Corner], Field(min_length=3, max_length=2000)]] = Field(
+        default_factory=list, max_length=20, description="Outlines cut out of it, (longitude, latitude) pairs"
+    )
+
+    @model_validator(mode="after")
+    def _encloses(self) -> Self:
+        if not any(
+            abs(_doubled_area(ring)) > _LEAST_AREA for ring in (self.polygon_deg, _about_date_line(self.polygon_deg))
+        ):
+            raise ValueError(
+                "the outline encloses nothing: three corners or more that are not on one line are accepted"
+            )
+        return self
+
+
+_LEAST_AREA = 1e-6  # square degrees, doubled: under a hundred metres across
+
+
+def _about_date_line(ring: list[Corner]) -> list[Corner]:
+    return [(longitude % 360.0, latitude) for longitude, latitude in ring]
+
+
+def _doubled_area(ring: list[Corner]) -> float:
+    """Gauss's area formula on the plate carrée."""
+    return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(ring, [*ring[1:], ring[0]], strict=True))
 
 
 class SettingField(Model):
@@ -45,10 +80,16 @@ class Satellite(Model):
     name: str = Field(min_length=1, max_length=80)
     longitude_deg: float = Field(ge=-180, le=180)
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
-    inclination_deg: float = Field(default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator")
+    inclination_deg: float = Field(
+        default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator"
+    )
     beams: list[Beam] = Field(default_factory=list)
-    settings: list[SettingField] = Field(default_factory=list, description="Settings sheet of its network, in the order of entry")
-    tle: list[str] | None = Field(default=None, min_length=2, max_length=2, description="The operator's elements, as two lines")
+    settings: list[SettingField] = Field(
+        default_factory=list, description="Settings sheet of its network, in the order of entry"
+    )
+    tle: list[str] | None = Field(
+        default=None, min_length=2, max_length=2, description="The operator's elements, as two lines"
+    )
 
 
 class Clinometer(Model):
@@ -111,7 +152,9 @@ class CableLimits(Model):
     if_high_mhz: float = Field(gt=0)
     most_loss_db: float = Field(gt=0)
     runs: int = Field(default=1, ge=1, le=2)
-    plug_mm: float = Field(default=11.0, gt=0, le=100, description="Widest part that has to pass a hole: connector or sealed plug")
+    plug_mm: float = Field(
+        default=11.0, gt=0, le=100, description="Widest part that has to pass a hole: connector or sealed plug"
+    )
 
 
 class Supply(Model):
@@ -137,6 +180,9 @@ class BuildStep(Model):
     title: str
     detail: str = ""
     hold_point: bool = False
+    before_power: bool = Field(
+        default=False, description="Must be done before the terminal is switched on, as the earth"
+    )
     needs: list[str] = Field(default_factory=list)
     caution: str = ""
 
@@ -191,22 +237,34 @@ class Terminal(Model):
     code: str
     name: str
     family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
-    polarization: Literal["circular", "linear"]
-    aperture_mm: float = Field(gt=0)
-    receive_ghz: float = Field(gt=0)
-    transmit_ghz: float = Field(gt=0)
+    polarization: Polarization
+    aperture_mm: float = Field(ge=50, le=10_000)
+    receive_ghz: float = Field(ge=1, le=50)
+    transmit_ghz: float = Field(ge=1, le=100)
     transmit_w: float = Field(default=0.0, ge=0)
     receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
     wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
-    reference_gain_db: float = Field(default=0.0, description="Receive figure relative to the beam's reference terminal")
+    reference_gain_db: float = Field(
+        default=0.0, description="Receive figure relative to the beam's reference terminal"
+    )
     parts: list[Part]
     tools: list[str]
     mast: MastWindow
     clinometer: Clinometer
-    other_faces: list[Clinometer] = Field(default_factory=list, description="Other places where a clinometer may be laid")
+    other_faces: list[Clinometer] = Field(
+        default_factory=list, description="Other places where a clinometer may be laid"
+    )
     skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
     panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; None for a dish")
-    focal_length_mm: float | None = Field(default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds")
+    focal_length_mm: float | None = Field(
+        default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds"
+    )
+    aperture_offset_mm: float | None = Field(
+        default=None,
+        ge=0,
+        le=20_000,
+        description="Middle of the reflector over its axis; None: the lower rim at the axis",
+    )
     position_format: PositionFormat = PositionFormat()
     needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
     cable: CableLimits
@@ -236,7 +294,10 @@ class Terminal(Model):
 
 
 class CoaxCable(Model):
-    """A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power; and its loop resistance."""
+    """A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power;
+
+    and its loop resistance.
+    """
 
     code: str
     name: str
@@ -269,6 +330,14 @@ class Constellation(Model):
         return self
 
 
+class UnreadEntry(Model):
+    """An entry that this version cannot read, and why."""
+
+    kind: str
+    code: str
+    message: str
+
+
 class Catalogue(Model):
     """The whole store."""
 
@@ -278,6 +347,7 @@ class Catalogue(Model):
     instruments: list[Instrument] = Field(default_factory=list)
     brackets: list[Bracket] = Field(default_factory=list)
     constellations: list[Constellation] = Field(default_factory=list)
+    unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
 
 
 __all__ = [
@@ -300,4 +370,5 @@ __all__ = [
     "SettingField",
     "Supply",
     "Terminal",
+    "UnreadEntry",
 ]

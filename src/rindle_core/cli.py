@@ -15,7 +15,9 @@ def _error_line(error: InputError) -> str:
     return json.dumps({"error": error.as_dict()}, ensure_ascii=False)
 
 
-def main(arguments: list[str] | None = None, source: TextIO = sys.stdin, out: TextIO = sys.stdout, err: TextIO = sys.stderr) -> int:
+def main(
+    arguments: list[str] | None = None, source: TextIO = sys.stdin, out: TextIO = sys.stdout, err: TextIO = sys.stderr
+) -> int:
     """Runs a calculator. Exit status 0, or 2 with one JSON line on `err` for bad input."""
     parser = argparse.ArgumentParser(prog="rindle calc", description="Rindle's calculators, JSON in and out.")
     parser.add_argument("name", nargs="?", help="name of the calculator")

@@ -14,19 +14,32 @@ _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
 _EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
 POSITION_WORDS = {
-    "ground": "reached from the ground", "ladder": "by ladder", "lift": "by a lift", "roof": "on the roof", "lee": "sheltered from the wind", "side": "half sheltered",
-    "windward": "exposed to the wind", "edge": "at a ridge or corner, where the wind is turbulent",
-}  # fmt: skip
+    "ground": "reached from the ground",
+    "ladder": "by ladder",
+    "lift": "by a lift",
+    "roof": "on the roof",
+    "lee": "sheltered from the wind",
+    "side": "half sheltered",
+    "windward": "exposed to the wind",
+    "edge": "at a ridge or corner, where the wind is turbulent",
+}
 
 
 GROUND_CHECKS: dict[str, str] = {
-    "people": "people and animals kept off", "machines": "mower and vehicles", "snow": "snow depth", "flood": "flood", "buried": "cable buried or led off the ground",
-}  # fmt: skip
+    "people": "people and animals kept off",
+    "machines": "mower and vehicles",
+    "snow": "snow depth",
+    "flood": "flood",
+    "buried": "cable buried or led off the ground",
+}
 
 
 ENTRY_CHECKS: dict[str, str] = {
-    "dead": "the old service in it is dead", "room": "room beside what stays in it", "slope": "falls towards the outside", "inside": "comes out where the indoor unit will be",
-}  # fmt: skip
+    "dead": "the old service in it is dead",
+    "room": "room beside what stays in it",
+    "slope": "falls towards the outside",
+    "inside": "comes out where the indoor unit will be",
+}
 
 
 class PositionSky(CandidateFacts):
@@ -47,7 +60,9 @@ class CompareInput(Model):
     positions: list[PositionSky] = Field(max_length=50)
     most_cable_m: float | None = Field(default=None, gt=0)
     plug_mm: float | None = Field(default=None, gt=0, description="What has to pass an existing hole")
-    ground_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of positions on the ground")
+    ground_checks: list[str] = Field(
+        default_factory=list, max_length=20, description="What was checked of positions on the ground"
+    )
     entry_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of an old hole")
     reasons: list[str] = Field(default_factory=list, max_length=20)
     needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
@@ -113,24 +128,29 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
 
 def _good(one: PositionSky) -> list[str]:
     rows = [
-        (one.sky_level is Level.CLEAR, "the sky is clear"), (one.tried, "a trial stands behind it"), (one.exposure == "lee", POSITION_WORDS["lee"]),
-        (one.access == "ground", POSITION_WORDS["ground"]), (one.rigid, "does not move when shaken"), (one.discreet, "hardly seen"), (one.out_of_reach, "out of reach"),
-    ]  # fmt: skip
+        (one.sky_level is Level.CLEAR, "the sky is clear"),
+        (one.tried, "a trial stands behind it"),
+        (one.exposure == "lee", POSITION_WORDS["lee"]),
+        (one.access == "ground", POSITION_WORDS["ground"]),
+        (one.rigid, "does not move when shaken"),
+        (one.discreet, "hardly seen"),
+        (one.out_of_reach, "out of reach"),
+    ]
     return [text for there, text in rows if there]
 
 
 def _cost(one: PositionSky, given: CompareInput) -> float:
-    """What beside the sky speaks against a position; each part about one. The reasons of the job weigh double."""
+    """What beside sky, firmness and access speaks against a position; each part about one.
+
+    The job's reasons weigh double.
+    """
     wind = 2.0 if "wind" in given.reasons or given.needs_still_air else 1.0
     seen = 2.0 if "looks" in given.reasons else 0.3
     theft = 2.0 if "theft" in given.reasons else 0.3
     cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or 50.0)
     minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / 120.0
-    loose = 0.0 if one.rigid else 1.0  # a mount that is not proved rigid may lose its aim
     return (
-        loose
-        + _ACCESS_COST[one.access]
-        + wind * _EXPOSURE_COST[one.exposure]
+        wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)
         + theft * (not one.out_of_reach)
         + cable
@@ -144,38 +164,71 @@ def _level(one: PositionSky, given: CompareInput) -> Level:
     return Level.MIND if one.sky_level is Level.CLEAR and _cable_is_tight(one, given) else one.sky_level
 
 
-def _sky_figure(one: PositionSky) -> float:
-    """The sky as one figure, smaller is better: time without service, or the margin that is missing."""
-    if one.out_percent is not None:
-        return round(one.out_percent, 1)
-    return 0.0 if one.margin_deg is None else -round(one.margin_deg)
+def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
+    """What the sky lacks: time without service over what browsing bears, or degrees under the wanted free angle.
 
-
-@register("compare", "Candidate positions by sky, firmness, cable, wind and access, and which one to take", CompareInput, CompareResult)
-def compare(given: CompareInput) -> Outcome[CompareResult]:
-    """Level first (a hold is last), then the other costs among equal levels, then the sky's own figure.
-
-    Sky before firmness, firmness and access before shelter and looks: an aimed link cannot be traded against comfort. The costs' weights are the trade's judgement, not a measurement.
+    To half a percent and to whole degrees: neither prediction nor hand readings are finer, and sky beyond what is
+    wanted gains nothing.
     """
-    ordered = sorted(given.positions, key=lambda one: (_LEVELS[_level(one, given)], _cost(one, given), _sky_figure(one)))
+    if one.out_percent is not None:
+        return round(2.0 * max(0.0, one.out_percent - given.rules.browse_out_percent)) / 2.0
+    return 0.0 if one.margin_deg is None else float(round(max(0.0, given.rules.clearance_deg - one.margin_deg)))
+
+
+def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
+    """Smaller is better, the first that differs decides."""
+    level = _LEVELS[_level(one, given)]
+    wished = _EXPOSURE_COST[one.exposure] * ("wind" in given.reasons)
+    wished += (not one.discreet) * ("looks" in given.reasons) + (not one.out_of_reach) * ("theft" in given.reasons)
+    return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
+
+
+@register(
+    "compare",
+    "Candidate positions by sky, firmness, cable, wind and access, and which one to take",
+    CompareInput,
+    CompareResult,
+)
+def compare(given: CompareInput) -> Outcome[CompareResult]:
+    """Level first (a hold is last), then what the sky lacks, firmness, the job's own reasons, access, and the rest.
+
+    An aimed link cannot be traded against comfort: shelter, looks and theft go before access only where the job gives
+    them as its reason, and cable and minutes only order what is alike in all of that. The weights of the rest are the
+    trade's judgement, not a measurement.
+    """
+    ordered = sorted(given.positions, key=lambda one: _order(one, given))
     ranks = [
         PositionRank(
-            letter=one.letter, rank=at, level=_level(one, given), cost_factor=round(_cost(one, given), 2), good=_good(one),
+            letter=one.letter,
+            rank=at,
+            level=_level(one, given),
+            cost_factor=round(_cost(one, given), 2),
+            good=_good(one),
             bad=[*_holds(one, given), *_minds(one, given)],
         )
         for at, one in enumerate(ordered, start=1)
-    ]  # fmt: skip
+    ]
     best = ranks[0] if ranks and ranks[0].level in (Level.CLEAR, Level.MIND) else None
     why = _why(ranks, best)
-    result = CompareResult(ranks=ranks, recommended=best.letter if best else "", why=why, height_note=_height_note(given))
+    result = CompareResult(
+        ranks=ranks, recommended=best.letter if best else "", why=why, height_note=_height_note(given)
+    )
     return Outcome(result, _judge(result, given))
 
 
 def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
     if best is None:
-        return "Every position is on hold or not known: raise one, find another, or read its sky." if ranks else "There is no position yet."
+        return (
+            "Every position is on hold or not known: raise one, find another, or read its sky."
+            if ranks
+            else "There is no position yet."
+        )
     good = ", ".join(best.good) or "nothing better is known"
-    others = [f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky" for one in ranks if one is not best]
+    others = [
+        f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky"
+        for one in ranks
+        if one is not best
+    ]
     return f"{best.letter}: {good}." + (f" Against the others: {'; '.join(others)}." if others else "")
 
 
@@ -197,16 +250,34 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
     if result.recommended:
         return [
             Finding(
-                level=Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND, code="sky.position", message=f"Take position {result.recommended}",
-                why=result.why, clears_by=f"On hold: {', '.join(held)}." if held else "", source="Sky first, then firmness, cable and access",
+                level=Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND,
+                code="sky.position",
+                message=f"Take position {result.recommended}",
+                why=result.why,
+                clears_by=f"On hold: {', '.join(held)}." if held else "",
+                source="Sky first, then firmness, cable and access",
             )
-        ]  # fmt: skip
+        ]
     return [
         Finding(
-            level=Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN, code="sky.position", message="No position can be taken yet", why=result.why,
-            clears_by=result.height_note or "Read the sky at each, or find another position." + (f" On hold: {', '.join(held)}." if held else ""), source="Sky first, then firmness, cable and access",
+            level=Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN,
+            code="sky.position",
+            message="No position can be taken yet",
+            why=result.why,
+            clears_by=result.height_note
+            or "Read the sky at each, or find another position." + (f" On hold: {', '.join(held)}." if held else ""),
+            source="Sky first, then firmness, cable and access",
         )
-    ]  # fmt: skip
+    ]
 
 
-__all__ = ["ENTRY_CHECKS", "GROUND_CHECKS", "POSITION_WORDS", "CompareInput", "CompareResult", "PositionRank", "PositionSky", "compare"]
+__all__ = [
+    "ENTRY_CHECKS",
+    "GROUND_CHECKS",
+    "POSITION_WORDS",
+    "CompareInput",
+    "CompareResult",
+    "PositionRank",
+    "PositionSky",
+    "compare",
+]

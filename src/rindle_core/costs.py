@@ -41,7 +41,9 @@ class CostsResult(Model):
 @register("costs", "Cost of kit, work and fees, with the overlap of two services", CostsInput, CostsResult)
 def costs(given: CostsInput) -> Outcome[CostsResult]:
     """Plain sums: first year = once + 12 new months + the overlap's old months."""
-    once, new, old = (sum(one.amount_money for one in given.items if one.kind == kind) for kind in ("once", "new_month", "old_month"))
+    once, new, old = (
+        sum(one.amount_money for one in given.items if one.kind == kind) for kind in ("once", "new_month", "old_month")
+    )
     overlap = old * min(given.overlap_month_count, 12.0)
     result = CostsResult(
         once_money=once,

@@ -40,8 +40,12 @@ def satellite_named(name: str, content: bytes, satellites: Sequence[Satellite]) 
     for told in (name, text):
         body = f" {_plain(told)} "
         found = {
-            one.code for one in satellites if any(re.search(rf"(?<![a-z0-9]){re.escape(_plain(word))}(?![a-z0-9])", body) for word in (one.code, one.name))
-        }  # fmt: skip
+            one.code
+            for one in satellites
+            if any(
+                re.search(rf"(?<![a-z0-9]){re.escape(_plain(word))}(?![a-z0-9])", body) for word in (one.code, one.name)
+            )
+        }
         if len(found) == 1:
             return found.pop()
     return ""
@@ -53,13 +57,16 @@ def judge_documents(documents: Sequence[DocumentFact], satellite: Satellite | No
         return []
     return [
         Finding(
-            level=Level.HOLD, code="brief.document_satellite", message=f"{one.name} is for another satellite",
+            level=Level.HOLD,
+            code="brief.document_satellite",
+            message=f"{one.name} is for another satellite",
             why=f"The file names {one.satellite_code}, the job is for {satellite.name}.",
-            clears_by="Ask the operator for the file of this satellite, and take this one out.", source="Name and text of the file",
+            clears_by="Ask the operator for the file of this satellite, and take this one out.",
+            source="Name and text of the file",
         )
         for one in documents
         if one.kind == "configuration" and one.satellite_code and one.satellite_code != satellite.code
-    ]  # fmt: skip
+    ]
 
 
 __all__ = ["DocumentFact", "DocumentKind", "judge_documents", "satellite_named"]

@@ -12,6 +12,7 @@ from sgp4 import exporter, omm
 from sgp4.api import WGS72, Satrec
 
 from rindle_core.errors import InputError
+from rindle_core.geodesy import gmst_rad
 from rindle_core.model import Model
 from rindle_core.shells import ElementLines
 
@@ -31,11 +32,6 @@ class Elements(Model):
     inclination_deg: float
 
 
-def _gmst_rad(julian_date: float) -> float:
-    """Greenwich mean sidereal time. Source: J. Meeus, Astronomical Algorithms, 2nd ed., (12.4)."""
-    return float(np.radians((280.46061837 + 360.98564736629 * (julian_date - 2_451_545.0)) % 360.0))
-
-
 def mean_longitude_deg(satellite: Satrec) -> float:
     """Mean sub-satellite longitude over the sidereal day after the epoch, east positive, by SGP4.
 
@@ -46,8 +42,10 @@ def mean_longitude_deg(satellite: Satrec) -> float:
         day = satellite.jdsatepochF + share * _SIDEREAL_DAY
         code, position_km, _ = satellite.sgp4(satellite.jdsatepoch, day)
         if code:
-            raise InputError.one("elements", f"SGP4 refuses these elements (code {code}); take a newer set from the operator")
-        angle = np.arctan2(position_km[1], position_km[0]) - _gmst_rad(satellite.jdsatepoch + day)
+            raise InputError.one(
+                "elements", f"SGP4 refuses these elements (code {code}); take a newer set from the operator"
+            )
+        angle = np.arctan2(position_km[1], position_km[0]) - gmst_rad(satellite.jdsatepoch + day)
         points.append(np.exp(1j * angle))
     return float(np.degrees(np.angle(np.mean(points))))
 
@@ -61,7 +59,8 @@ def _geosynchronous(name: str, satellite: Satrec) -> Elements:
     revolutions = _revolutions(satellite)
     if not _LEAST_REVS <= revolutions <= _MOST_REVS:
         raise InputError.one(
-            "elements", f"{name or 'the satellite'} goes round {revolutions:.2f} times a day; a geosynchronous one is wanted here"
+            "elements",
+            f"{name or 'the satellite'} goes round {revolutions:.2f} times a day; a geosynchronous one is wanted here",
         )
     line1, line2 = exporter.export_tle(satellite)
     return Elements(
@@ -123,7 +122,8 @@ def parse_low_elements(text: str) -> list[ElementLines]:
         if revolutions < _LEAST_LOW_REVS:
             raise InputError.one(
                 "elements",
-                f"{name or 'a satellite'} goes round {revolutions:.2f} times a day; low orbits, {_LEAST_LOW_REVS:g} times and more, are wanted here",
+                f"{name or 'a satellite'} goes round {revolutions:.2f} times a day; low orbits, {_LEAST_LOW_REVS:g} "
+                f"times and more, are wanted here",
             )
         line1, line2 = exporter.export_tle(satellite)
         found.append(ElementLines(name=name.strip()[:60], line1=line1, line2=line2))

@@ -104,7 +104,9 @@ def at_least(
 
 def missing(code: str, message: str, clears_by: str) -> Finding:
     """A finding that waits for an entry."""
-    return Finding(level=Level.UNKNOWN, code=code, message=message, why="Rindle cannot judge this yet.", clears_by=clears_by)
+    return Finding(
+        level=Level.UNKNOWN, code=code, message=message, why="Rindle cannot judge this yet.", clears_by=clears_by
+    )
 
 
 __all__ = ["Finding", "Level", "at_least", "at_most", "by_gravity", "missing", "worst"]

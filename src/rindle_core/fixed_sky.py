@@ -1,4 +1,6 @@
-"""A fixed satellite over the skyline: margin by both schools, how much higher, where else, for how many years, and the usable arc."""
+"""A fixed satellite over the skyline: margin by both schools, how much higher, where else, for how many years, and the
+usable arc.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,6 @@ from rindle_core.registry import Outcome, register
 from rindle_core.skyline import BARE_SHARE, Profile, Surroundings, moved_points, tube_half_angle_deg
 from rindle_core.sun import day_path
 
-_GAP_DEG = 30.0  # points further apart than this about the sight-line leave the sky unread
 _RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
 _MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
 _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
@@ -70,27 +71,42 @@ class SkyResult(Model):
     tube_half_angle_deg: float | None = Field(description="Half-angle of the tube at that place")
     nearest: SkyDirection | None = Field(description="Where the skyline comes nearest to the sight-line")
     nearest_name: str = Field(default="", description="The obstacle there, where it is a measured one")
-    bare_margin_deg: float | None = Field(default=None, description="Margin in the bare season; None where leaves make no difference")
+    bare_margin_deg: float | None = Field(
+        default=None, description="Margin in the bare season; None where leaves make no difference"
+    )
     raise_tube_m: float | None = Field(
         default=None, description="Least height to add until the tube is free; 0: free now; None: no height does it"
     )
     raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
+    raise_known: bool = Field(
+        default=True, description="False: points without a distance stand in the way, so nothing is known of height"
+    )
     raises: list[RaiseMargin] = Field(default_factory=list, description="The margin from higher up")
     raise_best: RaiseMargin | None = Field(
-        default=None, description="Least height at which all is good, else the tube free; None: none is needed, or none does it"
+        default=None,
+        description="Least height at which all is good, else the tube free; None: none is needed, or none does it",
     )
-    removals: list[MarginWithout] = Field(default_factory=list, description="While a rule is broken: the margin without each obstacle")
-    tube_years: float | None = Field(default=None, description="Years until growth touches the tube; None: not within forty")
+    removals: list[MarginWithout] = Field(
+        default_factory=list, description="While a rule is broken: the margin without each obstacle"
+    )
+    tube_years: float | None = Field(
+        default=None, description="Years until growth touches the tube; None: not within forty"
+    )
     clearance_years: float | None = Field(default=None, description="Years until growth breaks the flat rule")
     unmoved_count: int = Field(
-        default=0, description="Points without a distance that could not be corrected to the terminal's place and height"
+        default=0,
+        description="Points without a distance that could not be corrected to the terminal's place and height",
     )
-    arc: list[SkyDirection] = Field(description="The geostationary arc above the horizon, a point a degree of longitude")
+    arc: list[SkyDirection] = Field(
+        description="The geostationary arc above the horizon, a point a degree of longitude"
+    )
     sun_path: list[SkyDirection] = Field(description="The sun above the horizon on the day, every ten minutes")
 
 
 class Margins(NamedTuple):
-    """Flat margin, what is left beyond the tube; and where the flat one is tightest: the profile's index, and the elevation there."""
+    """Flat margin, what is left beyond the tube; and where the flat one is tightest: the profile's index, and the
+    elevation there.
+    """
 
     flat_deg: float
     tube_deg: float
@@ -109,11 +125,25 @@ class Sight(NamedTuple):
     fresnel_share: float
 
 
-def margins(sight: Sight, profile: Profile) -> Margins:
-    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's half-angle.
+def _along_m(level_m: Array, elevation_deg: Array, away_deg: Array) -> Array:
+    """How far the beam has gone when it passes what stands at a level distance and is seen that high and that far
+    beside.
 
-    What stands beside the sight-line and higher than it is nearest with its side, not with its top: on each bearing the nearest elevation
-    is atan2(sin e, cos e · cos Δa), cut to what stands there (spherical right triangle). Covered, it is the nearest free sky likewise.
+    Derivation: the point is d / cos e away; its foot on the beam's axis lies at that times the cosine of the angle
+    between.
+    """
+    slant_m = level_m / np.maximum(np.cos(np.radians(elevation_deg)), 1e-3)
+    return np.maximum(slant_m * np.cos(np.radians(np.minimum(away_deg, 89.0))), 0.01)
+
+
+def margins(sight: Sight, profile: Profile) -> Margins:
+    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's
+    half-angle.
+
+    What stands beside the sight-line and higher than it is nearest with its side, not with its top: on each bearing
+    the nearest elevation
+    is atan2(sin e, cos e · cos Δa), cut to what stands there (spherical right triangle). Covered, it is the nearest
+    free sky likewise.
     """
     offset = np.abs(wrap_180(profile.azimuth_deg - sight.azimuth_deg))
     near = offset <= _REACH_DEG if sight.elevation_deg < 90.0 - _REACH_DEG / 2 else np.ones_like(offset, dtype=bool)
@@ -127,7 +157,8 @@ def margins(sight: Sight, profile: Profile) -> Margins:
     away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
     signed = -away if blocked else away
     at = int(np.argmin(away))
-    half = tube_half_angle_deg(profile.distance_m[index], sight.aperture_m, sight.wavelength, sight.fresnel_share)
+    along_m = _along_m(profile.distance_m[index], elevation, away)
+    half = tube_half_angle_deg(along_m, sight.aperture_m, sight.wavelength, sight.fresnel_share)
     left = signed - half
     tight = at if blocked else int(np.argmin(left))
     return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]), float(elevation[at]))
@@ -139,12 +170,19 @@ def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> S
     angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitude)
     apparent = float(apparent_from_free_space_deg(angles.elevation_deg, given.height_m))
     return Sight(
-        float(angles.azimuth_true_deg), apparent, given.aperture_mm / 1000.0, wavelength_m(given.receive_ghz), given.rules.fresnel_share
+        float(angles.azimuth_true_deg),
+        apparent,
+        given.aperture_mm / 1000.0,
+        wavelength_m(given.receive_ghz),
+        given.rules.fresnel_share,
     )
 
 
 def _least(enough: Callable[[float], bool], most: float) -> float | None:
-    """Least value at which a condition holds that, once held, stays; 0 where it holds at once, None where never up to `most`."""
+    """Least value at which a condition holds that, once held, stays;
+
+    0 where it holds at once, None where never up to `most`.
+    """
     if enough(0.0):
         return 0.0
     if not enough(most):
@@ -163,6 +201,15 @@ def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
     return _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M), _least(
         lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M
     )
+
+
+def _undistanced(given: SkyInput) -> bool:
+    """Whether there are points that stay where they are seen, however the terminal is moved."""
+    return any(point.distance_m is None for point in given.skyline)
+
+
+def _all_undistanced(given: SkyInput) -> bool:
+    return not given.obstacles and all(point.distance_m is None for point in given.skyline)
 
 
 def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
@@ -187,14 +234,19 @@ def _removals(given: SkyInput, sight: Sight) -> list[MarginWithout]:
 
 
 def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
-    """Years from today until growth touches the tube, and until it breaks the flat rule; None where nothing grows into it."""
+    """Years from today until growth touches the tube, and until it breaks the flat rule;
+
+    None where nothing grows into it.
+    """
     if not any(one.growth_m_per_year for one in given.obstacles):
         return None, None
 
     def at(years: float) -> Margins:
         return margins(sight, given.profile(years=years))
 
-    return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS)
+    return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(
+        lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS
+    )
 
 
 def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
@@ -211,7 +263,7 @@ def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
             clear="The beam's tube is free",
             under=f"The beam's tube is touched{name}",
             why="Something that stands inside the tube takes signal away, wet leaves most of all.",
-            clears_by=_way_out(result.raise_tube_m),
+            clears_by=_way_out(result.raise_tube_m, result.raise_known),
             source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
         ),
         at_least(
@@ -223,57 +275,97 @@ def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
             clear="The wanted free angle is there all round",
             under=f"Less than the wanted free angle{name}",
             why="Hand readings are rough and trees grow: what is free today may not be in three years.",
-            clears_by=_way_out(result.raise_clearance_m),
+            clears_by=_way_out(result.raise_clearance_m, result.raise_known),
             source="House rule: free angle all round",
         ),
     ]
-    return [*findings, *_judge_gap(result, given), *given.moved_finding(), *_judge_growth(result), *_judge_leaf(result)]
+    return [
+        *findings,
+        *_judge_gap(result, given),
+        *given.moved_finding(),
+        *_judge_growth(result, given),
+        *_judge_leaf(result),
+    ]
 
 
-def _way_out(raise_m: float | None) -> str:
+def _way_out(raise_m: float | None, known: bool) -> str:
+    if raise_m is None and not known:
+        return (
+            "Enter how far off the points in the way are: without a distance nobody knows what height or another place "
+            "would do."
+        )
     if raise_m is None:
-        return "No height clears it: move the terminal, have the obstacle cut back by those who may, or choose another satellite."
+        return (
+            "No height clears it: move the terminal, have the obstacle cut back by those who may, or choose "
+            "another satellite."
+        )
     return f"Raise the terminal by {raise_m:.1f} m, move it, or have the obstacle cut back by those who may."
 
 
 def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
-    bearings = np.array([*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)])
+    bearings = np.array(
+        [*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)]
+    )
     offsets = wrap_180(bearings - result.satellite.azimuth_deg)
     left = float(np.max(offsets[offsets <= 0], initial=-360.0))
     right = float(np.min(offsets[offsets >= 0], initial=360.0))
-    if right - left <= _GAP_DEG:
+    if right - left <= given.rules.skyline_gap_deg:
         return []
     return [
         Finding(
-            level=Level.MIND, code="sky.gap", message="The skyline is thinly read about the satellite's bearing",
-            why="Between far points Rindle can only draw a straight line.", figure=min(360.0, right - left), limit=_GAP_DEG, unit="deg",
-            clears_by="Read points every few degrees within 15° of the satellite's bearing.", source="Spacing of the points that were read",
+            level=Level.MIND,
+            code="sky.gap",
+            message="The skyline is thinly read about the satellite's bearing",
+            why="Between far points Rindle can only draw a straight line.",
+            figure=min(360.0, right - left),
+            limit=given.rules.skyline_gap_deg,
+            unit="deg",
+            clears_by="Read points every few degrees within 15° of the satellite's bearing.",
+            source="Spacing of the points that were read",
         )
-    ]  # fmt: skip
+    ]
 
 
-def _judge_growth(result: SkyResult) -> list[Finding]:
+def _judge_growth(result: SkyResult, given: SkyInput) -> list[Finding]:
     years = result.tube_years
     if years is None or result.tube_margin_deg is None or result.tube_margin_deg < 0:
         return []
     return [
         at_least(
-            years, 5.0, level=Level.MIND, code="sky.growth", unit="years", clear="Growth leaves the beam free for some years", under="Trees grow into the beam",
-            why="At the growth that was entered this is when the tube is touched.", clears_by="Agree on cutting back, or raise it now; note a day to look again.",
+            years,
+            given.rules.growth_years,
+            level=Level.MIND,
+            code="sky.growth",
+            unit="years",
+            clear="Growth leaves the beam free for some years",
+            under="Trees grow into the beam",
+            why="At the growth that was entered this is when the tube is touched.",
+            clears_by="Agree on cutting back, or raise it now; note a day to look again.",
             source="Height plus growth a year",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _judge_leaf(result: SkyResult) -> list[Finding]:
-    if result.bare_margin_deg is None or result.tube_margin_deg is None or result.tube_margin_deg >= 0 or result.bare_margin_deg < 0:
+    if (
+        result.bare_margin_deg is None
+        or result.tube_margin_deg is None
+        or result.tube_margin_deg >= 0
+        or result.bare_margin_deg < 0
+    ):
         return []
     return [
         Finding(
-            level=Level.MIND, code="sky.leaf", message="Free only while the trees are bare", figure=result.bare_margin_deg, unit="deg",
-            why="A link that is set up in winter will fail with the first leaves.", clears_by="Judge by the leaved tree.", source="Leafless share of the points",
+            level=Level.MIND,
+            code="sky.leaf",
+            message="Free only while the trees are bare",
+            figure=result.bare_margin_deg,
+            unit="deg",
+            why="A link that is set up in winter will fail with the first leaves.",
+            clears_by="Judge by the leaved tree.",
+            source="Leafless share of the points",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _above_horizon(azimuth_deg: Array, elevation_deg: Array) -> list[SkyDirection]:
@@ -296,16 +388,25 @@ def sun_directions_of(latitude_deg: float, longitude_deg: float, day: dt.date) -
     return _above_horizon(*day_path(latitude_deg, longitude_deg, day))
 
 
-@register("sky", "Margin between the sight-line and the skyline, how much higher it clears, and when trees close it", SkyInput, SkyResult)
+@register(
+    "sky",
+    "Margin between the sight-line and the skyline, how much higher it clears, and when trees close it",
+    SkyInput,
+    SkyResult,
+)
 def sky(given: SkyInput) -> Outcome[SkyResult]:
     """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw.
 
-    Raise-by and years by halving to a centimetre and a hundredth of a year: a raised terminal sees what has a distance lower.
+    Raise-by and years by halving to a centimetre and a hundredth of a year: a raised terminal sees what has a distance
+    lower.
     """
     sight = sight_of(given)
     found: dict[str, object] = {
-        "margin_deg": None, "tube_margin_deg": None, "tube_half_angle_deg": None, "nearest": None,
-    }  # fmt: skip
+        "margin_deg": None,
+        "tube_margin_deg": None,
+        "tube_half_angle_deg": None,
+        "nearest": None,
+    }
     if given.skyline or given.obstacles:
         profile = given.profile()
         tight = margins(sight, profile)
@@ -317,12 +418,15 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "margin_deg": tight.flat_deg,
             "tube_margin_deg": tight.tube_deg,
             "tube_half_angle_deg": tight.half_angle_deg,
-            "nearest": SkyDirection(azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg),
+            "nearest": SkyDirection(
+                azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg
+            ),
             "nearest_name": given.obstacles[source].name if source >= 0 else "",
             "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
-            "raises": [_raised(given, sight, raise_m) for raise_m in _RAISES_M],
+            "raise_known": all(one is not None for one in (tube_m, flat_m)) or not _undistanced(given),
+            "raises": [] if _all_undistanced(given) else [_raised(given, sight, raise_m) for raise_m in _RAISES_M],
             "raise_best": _raise_best(given, sight, tube_m, flat_m),
             "removals": [] if tube_m == 0 and flat_m == 0 else _removals(given, sight),
             "tube_years": tube_y,
@@ -338,9 +442,22 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
         }
     )
     if result.margin_deg is None:
-        wanted = missing("sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line.")
+        wanted = missing(
+            "sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line."
+        )
         return Outcome(result, [wanted])
     return Outcome(result, _judge_margin(result, given))
 
 
-__all__ = ["Margins", "Sight", "SkyDirection", "SkyInput", "SkyResult", "arc_directions", "margins", "sight_of", "sky", "sun_directions_of"]
+__all__ = [
+    "Margins",
+    "Sight",
+    "SkyDirection",
+    "SkyInput",
+    "SkyResult",
+    "arc_directions",
+    "margins",
+    "sight_of",
+    "sky",
+    "sun_directions_of",
+]

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from rindle_core.constants import (
-    EARTH_MEAN_RADIUS_M,
+    J2000_JD,
     WGS84_ECCENTRICITY_SQUARED,
     WGS84_SEMI_MAJOR_AXIS_M,
 )
@@ -43,27 +43,36 @@ def enu_axes(latitude_deg: ArrayLike, longitude_deg: ArrayLike) -> tuple[Array, 
     return east, north, up
 
 
-def distance_and_bearing(
-    from_latitude_deg: float, from_longitude_deg: float, to_latitude_deg: float, to_longitude_deg: float
-) -> tuple[float, float]:
-    """Great-circle distance in metres and initial bearing in degrees true, clockwise from north.
-
-    On the mean sphere: distances are within 0.6 % of the ellipsoid's. Source: haversine formula.
-    """
-    lat1, lat2 = np.radians(from_latitude_deg), np.radians(to_latitude_deg)
-    dlon = np.radians(to_longitude_deg - from_longitude_deg)
-    half = np.sin((lat2 - lat1) / 2) ** 2 + np.cos(lat1) * np.cos(lat2) * np.sin(dlon / 2) ** 2
-    distance_m = 2 * EARTH_MEAN_RADIUS_M * np.arcsin(np.sqrt(min(1.0, half)))
-    bearing = np.arctan2(np.sin(dlon) * np.cos(lat2), np.cos(lat1) * np.sin(lat2) - np.sin(lat1) * np.cos(lat2) * np.cos(dlon))
-    return float(distance_m), float(np.degrees(bearing) % 360.0)
-
-
 def wrap_180(angle_deg: ArrayLike) -> Array:
     """The same direction folded to (-180, 180]."""
     return 180.0 - np.mod(180.0 - np.asarray(angle_deg, dtype=np.float64), 360.0)
 
 
-def separation_deg(azimuth_1_deg: ArrayLike, elevation_1_deg: ArrayLike, azimuth_2_deg: ArrayLike, elevation_2_deg: ArrayLike) -> Array:
+def wrapped_180(angle_deg: float) -> float:
+    """`wrap_180` of a single angle."""
+    return float(wrap_180(angle_deg))
+
+
+def fold_90(angle_deg: ArrayLike) -> Array:
+    """The same plane folded to (-90, 90]: a polarization is the same after half a turn."""
+    return 90.0 - np.mod(90.0 - np.asarray(angle_deg, dtype=np.float64), 180.0)
+
+
+def unit_vector(azimuth_deg: ArrayLike, elevation_deg: ArrayLike) -> Array:
+    """Direction as east, north, up, shape (..., 3). Azimuth clockwise from north."""
+    a, e = np.broadcast_arrays(np.radians(azimuth_deg), np.radians(elevation_deg))
+    return np.stack([np.sin(a) * np.cos(e), np.cos(a) * np.cos(e), np.sin(e)], axis=-1)
+
+
+def gmst_rad(julian_date: ArrayLike) -> Array:
+    """Greenwich mean sidereal time. Source: J. Meeus, Astronomical Algorithms, 2nd ed., (12.4), first terms."""
+    days = np.asarray(julian_date, dtype=np.float64) - J2000_JD
+    return np.radians((280.460_618_37 + 360.985_647_366_29 * days) % 360.0)
+
+
+def separation_deg(
+    azimuth_1_deg: ArrayLike, elevation_1_deg: ArrayLike, azimuth_2_deg: ArrayLike, elevation_2_deg: ArrayLike
+) -> Array:
     """Great-circle angle between two directions of the sky, degrees; exact for small angles too.
 
     Source: Vincenty's arctangent form of the central angle.
@@ -75,4 +84,13 @@ def separation_deg(azimuth_1_deg: ArrayLike, elevation_1_deg: ArrayLike, azimuth
     return np.asarray(np.degrees(np.arctan2(across, along)))
 
 
-__all__ = ["distance_and_bearing", "ecef_from_geodetic_m", "enu_axes", "separation_deg", "wrap_180"]
+__all__ = [
+    "ecef_from_geodetic_m",
+    "enu_axes",
+    "fold_90",
+    "gmst_rad",
+    "separation_deg",
+    "unit_vector",
+    "wrap_180",
+    "wrapped_180",
+]

@@ -23,7 +23,10 @@ def sentence(*pieces: str | tuple[float, str]) -> list[Segment]:
 
 def as_text(segments: list[Segment], system: System = "metric") -> str:
     """The sentence in one system of units."""
-    return "".join(segment.text if segment.value is None else format_quantity(segment.value, segment.unit, system) for segment in segments)
+    return "".join(
+        segment.text if segment.value is None else format_quantity(segment.value, segment.unit, system)
+        for segment in segments
+    )
 
 
 __all__ = ["Segment", "as_text", "sentence"]

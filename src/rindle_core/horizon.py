@@ -1,4 +1,4 @@
-"""The horizon that terrain makes: the highest of all posts in each bearing, with the Earth's curvature and refraction."""
+"""The horizon that terrain makes: the highest post in each bearing, with the Earth's curvature and refraction."""
 
 from __future__ import annotations
 
@@ -17,7 +17,8 @@ from rindle_core.model import Model
 from rindle_core.skyline import SkylinePoint
 from rindle_core.terrain import Tile, height_among, heights_at
 
-_NEAR_M = 6000.0  # inside this the posts are too few for every bearing: rays are walked instead
+_NEAR_M = 6000.0  # inside this the posts are too few for every bearing: rays are walked too
+_RAYS = 2  # to a sector
 _RAY_STEP_M = 15.0  # half of a one-arcsecond post
 _LEAST_M = 20.0  # nearer ground is the place itself
 _CHUNK_ROWS = 256
@@ -36,13 +37,19 @@ class HorizonInput(Model):
     reach_km: float = Field(default=60.0, gt=0, le=200)
     bearing_count: int = Field(default=720, ge=36, le=3600)
     refraction_share: float = Field(
-        default=0.13, ge=0, lt=0.5, description="Curvature of the ray over that of the Earth; 0.13 is the surveyors' mean"
+        default=0.13,
+        ge=0,
+        lt=0.5,
+        description="Curvature of the ray over that of the Earth; 0.13 is the surveyors' mean",
     )
 
 
 @dataclass(frozen=True, slots=True)
 class Horizon:
-    """Arrays over the bearings, each the middle of its sector: elevation and distance of the highest ground; NaN where no tile reaches."""
+    """Arrays over the bearings, each the middle of its sector: elevation and distance of the highest ground;
+
+    NaN where no tile reaches.
+    """
 
     azimuth_deg: Array
     elevation_deg: Array
@@ -55,20 +62,27 @@ class Horizon:
         keep = _kept(self.azimuth_deg[known], self.elevation_deg[known])
         return [
             SkylinePoint(
-                azimuth_deg=round(float(self.azimuth_deg[at]), 3), elevation_deg=round(float(np.clip(self.elevation_deg[at], -20, 90)), 3),
-                kind="terrain", distance_m=round(float(self.distance_m[at]), 1),
+                azimuth_deg=round(float(self.azimuth_deg[at]), 3),
+                elevation_deg=round(float(np.clip(self.elevation_deg[at], -20, 90)), 3),
+                kind="terrain",
+                distance_m=round(float(self.distance_m[at]), 1),
+                computed=True,
             )
             for at in known[keep]
-        ]  # fmt: skip
+        ]
 
 
 def _kept(azimuth: Array, elevation: Array) -> NDArray[np.int64]:
-    """Indices that keep the line within the tolerance, walked once: a point stays when the line without it would miss one between."""
+    """Indices that keep the line within the tolerance, walked once: a point stays when the line without it would miss
+    one between.
+    """
     keep, start = [0], 0
     for at in range(2, len(azimuth)):
         inner = np.arange(start + 1, at)
         share = (azimuth[inner] - azimuth[start]) / (azimuth[at] - azimuth[start])
-        if np.any(np.abs(elevation[inner] - (elevation[start] + share * (elevation[at] - elevation[start]))) > _THINNED_DEG):
+        if np.any(
+            np.abs(elevation[inner] - (elevation[start] + share * (elevation[at] - elevation[start]))) > _THINNED_DEG
+        ):
             keep.append(at - 1)
             start = at - 1
     return np.array(sorted({*keep, len(azimuth) - 1}) if len(azimuth) else [], dtype=np.int64)
@@ -89,10 +103,13 @@ class _Best:
         self.distance_m[sector[won]] = distance_m[won]
 
 
-def slope_to(height_m: NDArray[np.float32], eye_m: float, arc_rad: NDArray[np.float32], radius_m: float) -> NDArray[np.float32]:
+def slope_to(
+    height_m: NDArray[np.float32], eye_m: float, arc_rad: NDArray[np.float32], radius_m: float
+) -> NDArray[np.float32]:
     """Tangent of the elevation of ground at an arc from the eye on a sphere of the effective radius.
 
-    tan e = ((R + h) cos θ - (R + h0)) / ((R + h) sin θ), in the small-angle form that keeps its digits in single precision.
+    tan e = ((R + h) cos θ - (R + h0)) / ((R + h) sin θ), in the small-angle form that keeps its digits in single
+    precision.
     """
     out = np.float32(radius_m) + height_m
     drop = out * (arc_rad * arc_rad * np.float32(0.5))
@@ -101,15 +118,18 @@ def slope_to(height_m: NDArray[np.float32], eye_m: float, arc_rad: NDArray[np.fl
 
 
 def _walk_rays(tiles: Sequence[Tile], given: HorizonInput, eye_m: float, radius_m: float, best: _Best) -> None:
-    """Near ground: bilinear heights along a ray in the middle of every sector."""
+    """Near ground between the posts: bilinear heights along some rays of every sector."""
     reach_m = min(_NEAR_M, given.reach_km * 1000.0)
     distance = np.arange(_LEAST_M, reach_m + _RAY_STEP_M, _RAY_STEP_M)
-    sector = np.arange(given.bearing_count)
-    bearing = np.radians((sector + 0.5) * 360.0 / given.bearing_count)
+    ray = np.arange(given.bearing_count * _RAYS)
+    sector = ray // _RAYS
+    bearing = np.radians((ray + 0.5) * 360.0 / len(ray))
     lat0, lon0 = math.radians(given.latitude_deg), math.radians(given.longitude_deg)
     arc = distance / EARTH_MEAN_RADIUS_M
     lat = np.arcsin(math.sin(lat0) * np.cos(arc) + math.cos(lat0) * np.sin(arc) * np.cos(bearing[:, None]))
-    lon = lon0 + np.arctan2(np.sin(bearing[:, None]) * np.sin(arc) * math.cos(lat0), np.cos(arc) - math.sin(lat0) * np.sin(lat))
+    lon = lon0 + np.arctan2(
+        np.sin(bearing[:, None]) * np.sin(arc) * math.cos(lat0), np.cos(arc) - math.sin(lat0) * np.sin(lat)
+    )
     for tile in tiles:
         height = heights_at(tile, np.degrees(lat), np.degrees(lon)).astype(np.float32)
         known = np.isfinite(height)
@@ -134,7 +154,10 @@ def _rows_within(tile: Tile, given: HorizonInput) -> tuple[int, int, int, int]:
 
 
 def _take_posts(tile: Tile, given: HorizonInput, eye_m: float, radius_m: float, best: _Best, tell: Progress) -> None:
-    """Far ground: every post within reach, put into its sector. Exact bearings on the sphere from separable row and column terms."""
+    """Far ground: every post within reach, put into its sector.
+
+    Exact bearings on the sphere from separable row and column terms.
+    """
     top, bottom, left, right = _rows_within(tile, given)
     if top >= bottom or left >= right:
         return
@@ -142,9 +165,11 @@ def _take_posts(tile: Tile, given: HorizonInput, eye_m: float, radius_m: float, 
     dlon = np.radians(tile.west_deg + np.arange(left, right) * tile.step_longitude_deg - given.longitude_deg)
     sin_dlon, cos_dlon = np.sin(dlon).astype(np.float32), np.cos(dlon)
     per_sector = np.float32(given.bearing_count / (2 * np.pi))
-    scale = np.float32(radius_m / EARTH_MEAN_RADIUS_M)  # arcs on the true sphere to arcs on the effective one, at equal length
+    scale = np.float32(
+        radius_m / EARTH_MEAN_RADIUS_M
+    )  # arcs on the true sphere to arcs on the effective one, at equal length
     near_rad, far_rad = (
-        np.float32(min(_NEAR_M, given.reach_km * 1000.0) / EARTH_MEAN_RADIUS_M),
+        np.float32(_LEAST_M / EARTH_MEAN_RADIUS_M),
         np.float32(given.reach_km * 1000.0 / EARTH_MEAN_RADIUS_M),
     )
     for first in range(top, bottom, _CHUNK_ROWS):
@@ -159,7 +184,9 @@ def _take_posts(tile: Tile, given: HorizonInput, eye_m: float, radius_m: float, 
         if use.any():
             arc = chord[use]
             arc = arc + arc * arc * arc / np.float32(6.0)  # arcsin to third order: under a millimetre at 60 km
-            sector = np.floor(np.mod(np.arctan2(east[use], north[use]), np.float32(2 * np.pi)) * per_sector).astype(np.int32)
+            sector = np.floor(np.mod(np.arctan2(east[use], north[use]), np.float32(2 * np.pi)) * per_sector).astype(
+                np.int32
+            )
             np.minimum(sector, given.bearing_count - 1, out=sector)
             away = arc * np.float32(EARTH_MEAN_RADIUS_M)
             best.take(sector, slope_to(raw[use].astype(np.float32), eye_m, arc / scale, radius_m), away)
@@ -170,9 +197,11 @@ def _take_posts(tile: Tile, given: HorizonInput, eye_m: float, radius_m: float, 
 def find_horizon(given: HorizonInput, tiles: Sequence[Tile], progress: Progress | None = None) -> Horizon:
     """Highest ground in each of the bearings, out to the reach.
 
-    Each post counts for the sector it lies in, so that no summit is missed between two rays; within some kilometres rays are walked.
+    Each post counts for the sector it lies in, so that no summit is missed between two rays; within some kilometres
+    rays are walked beside.
     `progress` is told the share done and stops the work by answering False (raises Stopped).
-    Raises InputError where no tile covers the place. Curvature and refraction: effective radius R/(1 - k), e.g. W. Torge, Geodesy,
+    Raises InputError where no tile covers the place. Curvature and refraction: effective radius R/(1 - k), e.g. W.
+    Torge, Geodesy,
     3rd ed., section 5.1.1, with k = 0.13.
     """
     ground = height_among(tiles, given.latitude_deg, given.longitude_deg)

@@ -11,8 +11,10 @@ from pydantic import Field
 
 from rindle_core.aim import AimResult, clinometer_reading_deg
 from rindle_core.catalogue import Clinometer, Instrument, InstrumentCheck
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level, at_most
+from rindle_core.geodesy import wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
@@ -28,8 +30,8 @@ SkewMechanism = Literal["feed", "head", "none"]
 class InstrumentsInput(Model):
     """Aim, terminal and corrections of the crew's own instruments (what they read less what is true)."""
 
-    azimuth_true_deg: float = Field(ge=0, lt=360.0001)
-    azimuth_magnetic_deg: float = Field(ge=0, lt=360.0001)
+    azimuth_true_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
+    azimuth_magnetic_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     declination_uncertainty_deg: float = Field(default=0.0, ge=0, le=180)
     elevation_apparent_deg: float = Field(ge=-5, le=90)
     skew_deg: float = Field(ge=-90, le=90)
@@ -43,7 +45,9 @@ class InstrumentsInput(Model):
 
 
 class InstrumentFigure(Model):
-    """A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (± degrees)."""
+    """A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (±
+    degrees).
+    """
 
     instrument: str
     reading: float
@@ -55,10 +59,37 @@ class InstrumentFigure(Model):
     final_tolerance_deg: float | None = None
 
 
+class DialFigures(Model):
+    """What the crew's own instruments show when the beam is right, their corrections inside:
+
+    the one figure for each.
+    """
+
+    compass_deg: float
+    compass_correction_deg: float
+    clinometer_deg: float
+    clinometer_correction_deg: float
+    clinometer_face: str = Field(description="Where it is laid; empty: along the beam")
+
+
 class InstrumentsResult(Model):
     """All figures in the order in which they are set: elevation, skew, azimuth."""
 
     figures: list[InstrumentFigure]
+
+
+def dial_figures(aimed: AimResult, compass_correction_deg: float, clinometer_correction_deg: float) -> DialFigures:
+    """The readings of compass and clinometer with their corrections. A scale or a level head has no correction."""
+    by_scale = aimed.clinometer_kind in ("scale", "flat")
+    off_deg = 0.0 if by_scale else clinometer_correction_deg
+    reading = aimed.elevation_apparent_deg if aimed.clinometer_deg is None else aimed.clinometer_deg
+    return DialFigures(
+        compass_deg=(aimed.azimuth_magnetic_deg + compass_correction_deg) % 360.0,
+        compass_correction_deg=compass_correction_deg,
+        clinometer_deg=reading + off_deg,
+        clinometer_correction_deg=off_deg,
+        clinometer_face=aimed.clinometer_face,
+    )
 
 
 def tolerance_deg(beamwidth_deg: float, loss_db: float) -> float:
@@ -93,7 +124,11 @@ def _skew_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
     if given.skew_mechanism == "none":
         return []
     what = "feed" if given.skew_mechanism == "feed" else "whole head against its plate"
-    again = " Turning the head moves the elevation face with it: check the elevation again." if given.skew_mechanism == "head" else ""
+    again = (
+        " Turning the head moves the elevation face with it: check the elevation again."
+        if given.skew_mechanism == "head"
+        else ""
+    )
     behind, front = ("clockwise", "anticlockwise") if given.skew_deg >= 0 else ("anticlockwise", "clockwise")
     needs = {
         "instrument_tolerance_deg": 1.0,
@@ -101,13 +136,22 @@ def _skew_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
         "final_tolerance_deg": math.degrees(math.atan(10 ** (-_ISOLATION_DB / 20))),
     }
     return [
-        InstrumentFigure(instrument="Skew from behind", reading=abs(given.skew_deg), how=f"Turn the {what} {behind}.{again}", **needs),
-        InstrumentFigure(instrument="Skew from in front", reading=abs(given.skew_deg), how=f"The same turn is {front} for someone who faces the dish.", **needs),
-    ]  # fmt: skip
+        InstrumentFigure(
+            instrument="Skew from behind", reading=abs(given.skew_deg), how=f"Turn the {what} {behind}.{again}", **needs
+        ),
+        InstrumentFigure(
+            instrument="Skew from in front",
+            reading=abs(given.skew_deg),
+            how=f"The same turn is {front} for someone who faces the dish.",
+            **needs,
+        ),
+    ]
 
 
 def _azimuth_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
-    widened = 1.0 / max(math.cos(math.radians(given.elevation_apparent_deg)), 0.02)  # a turn in azimuth moves the beam by cos(elevation)
+    widened = 1.0 / max(
+        math.cos(math.radians(given.elevation_apparent_deg)), 0.02
+    )  # a turn in azimuth moves the beam by cos(elevation)
     figures = [
         InstrumentFigure(
             instrument="Compass",
@@ -124,29 +168,43 @@ def _azimuth_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
         figures.insert(
             0,
             InstrumentFigure(
-                instrument="Fine azimuth screw", reading=given.azimuth_span_turns / 2.0, unit="turns",
+                instrument="Fine azimuth screw",
+                reading=given.azimuth_span_turns / 2.0,
+                unit="turns",
                 how="Set it to mid-travel from either end before the coarse pointing, so that it can go both ways.",
             ),
-        )  # fmt: skip
+        )
     return figures
 
 
 @register(
-    "instruments", "What every instrument shows, with tolerances and the instrument's own correction", InstrumentsInput, InstrumentsResult
+    "instruments",
+    "What every instrument shows, with tolerances and the instrument's own correction",
+    InstrumentsInput,
+    InstrumentsResult,
 )
 def instruments(given: InstrumentsInput) -> Outcome[InstrumentsResult]:
-    """Figures in the order in which they are set. Tolerances from the beamwidth: half power to find it, 0.1 dB at the end."""
+    """Figures in the order in which they are set. Tolerances from the beamwidth: half power to find it, 0.1 dB at the
+    end.
+    """
     azimuth = _azimuth_figures(given)
     result = InstrumentsResult(figures=[*_elevation_figures(given), *_skew_figures(given), *azimuth])
     compass = azimuth[-1]
     assert compass.instrument_tolerance_deg is not None
     assert compass.acquisition_tolerance_deg is not None
     sweep = at_most(
-        compass.instrument_tolerance_deg, compass.acquisition_tolerance_deg, level=Level.MIND, code="aim.sweep", unit="deg",
-        clear="The compass alone finds the satellite", over="Expect to sweep in azimuth",
-        why="The compass cannot point as finely as the beam is wide: the elevation must be right, then the azimuth is swept.",
-        clears_by="Set the elevation first and exactly, then sweep slowly to both sides of the compass figure.", source="Beamwidth against the compass",
-    )  # fmt: skip
+        compass.instrument_tolerance_deg,
+        compass.acquisition_tolerance_deg,
+        level=Level.MIND,
+        code="aim.sweep",
+        unit="deg",
+        clear="The compass alone finds the satellite",
+        over="Expect to sweep in azimuth",
+        why="The compass cannot point as finely as the beam is wide: the elevation must be right, then the azimuth is "
+        "swept.",
+        clears_by="Set the elevation first and exactly, then sweep slowly to both sides of the compass figure.",
+        source="Beamwidth against the compass",
+    )
     return Outcome(result, [sweep])
 
 
@@ -180,7 +238,8 @@ def calibrate(given: CalibrateInput) -> Outcome[CalibrateResult]:
         raise InputError.one("second_turns", "is the same as the first; a reading after some turns is wanted")
     if abs(rise) < 2 * given.reading_error_deg:
         raise InputError.one(
-            "second_deg", "hardly differs from the first; turn further until the scale moves by more than its reading error"
+            "second_deg",
+            "hardly differs from the first; turn further until the scale moves by more than its reading error",
         )
     slope = rise / turned
     to_go = (given.wanted_deg - given.second_deg) / slope
@@ -197,53 +256,87 @@ def _judge_stop(given: CalibrateInput, ends_at: float) -> list[Finding]:
         return []
     return [
         Finding(
-            level=Level.HOLD, code="aim.end_stop", message="The screw's travel ends before the wanted angle", figure=ends_at, limit=low if beyond[0] else high,
-            unit="turns", why="Forcing a screw against its stop bends the head.",
-            clears_by="Bring the screw to mid-travel, loosen the clamp, set the angle coarsely, and calibrate again.", source="Two readings of the scale",
+            level=Level.HOLD,
+            code="aim.end_stop",
+            message="The screw's travel ends before the wanted angle",
+            figure=ends_at,
+            limit=low if beyond[0] else high,
+            unit="turns",
+            why="Forcing a screw against its stop bends the head.",
+            clears_by="Bring the screw to mid-travel, loosen the clamp, set the angle coarsely, and calibrate again.",
+            source="Two readings of the scale",
         )
-    ]  # fmt: skip
+    ]
 
 
 class ReversalInput(Model):
-    """A clinometer on a steady surface, then turned end for end on the same spot. Both readings are taken as they are shown."""
+    """A clinometer on a steady surface, then turned end for end on the same spot: the usual first way round.
+
+    The sign is that of the slope, not of the display: a surface that rises away from the reader is positive both times.
+    A clinometer that is held against a rim and read from the vertical is tested on a level surface too, not on the rim.
+    """
 
     first_deg: float = Field(ge=-90, le=90)
-    turned_round_deg: float = Field(ge=-90, le=90, description="With the same sign when the surface seems to rise the same way")
+    turned_round_deg: float = Field(
+        ge=-90, le=90, description="With the same sign when the surface seems to rise the same way"
+    )
+    rules: HouseRules = DEFAULT_RULES
 
 
 class ReversalResult(Model):
     """The instrument's own error and the surface's true angle."""
 
-    correction_deg: float = Field(description="Reads more than is true by this; add it to every figure to set")
+    correction_deg: float = Field(
+        description="Reads more than is true by this, held the first way round; add it to "
+        "every figure to set. "
+        "Turned round it reads less by as much: mark the end that is used"
+    )
     surface_deg: float
 
 
 @register("reversal", "A clinometer's own error from the reversal test", ReversalInput, ReversalResult)
 def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
-    """First = surface + error, turned = surface - error, both as magnitudes of the same slope: the usual half difference."""
+    """First = surface + error, turned = surface - error, both as magnitudes of the same slope: the usual half
+    difference.
+    """
     result = ReversalResult(
-        correction_deg=(given.first_deg - given.turned_round_deg) / 2.0, surface_deg=(given.first_deg + given.turned_round_deg) / 2.0
+        correction_deg=(given.first_deg - given.turned_round_deg) / 2.0,
+        surface_deg=(given.first_deg + given.turned_round_deg) / 2.0,
     )
     finding = at_most(
-        abs(result.correction_deg), 0.5, level=Level.MIND, code="aim.clinometer_error", unit="deg",
-        clear="The clinometer reads true", over="The clinometer has an error of its own",
-        why="An error of half a degree is a third of a narrow beam.", clears_by="Enter it as this instrument's correction, or have it adjusted.",
+        abs(result.correction_deg),
+        given.rules.clinometer_error_deg,
+        level=Level.MIND,
+        code="aim.clinometer_error",
+        unit="deg",
+        clear="The clinometer reads true",
+        over="The clinometer has an error of its own",
+        why="An error of half a degree is a third of a narrow beam.",
+        clears_by="Enter it as this instrument's correction, or have it adjusted.",
         source="Reversal test",
-    )  # fmt: skip
+    )
     return Outcome(result, [finding])
 
 
 def checks_at_peak(
-    on: dt.date, job: str, aim: AimResult, faces: list[Clinometer], compass_deg: float | None, clinometer_deg: float | None
+    on: dt.date,
+    job: str,
+    aim: AimResult,
+    faces: list[Clinometer],
+    compass_deg: float | None,
+    clinometer_deg: float | None,
 ) -> dict[str, InstrumentCheck]:
     """What the instruments showed with the beam on the peak, against what was true there: a check of each, by kind.
 
-    True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face. Derivation: the peak is the aim.
+    True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face. Derivation: the
+    peak is the aim.
     """
     found: dict[str, InstrumentCheck] = {}
     how = f"peak of job {job}"
     if compass_deg is not None:
-        found["compass"] = InstrumentCheck(on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how)
+        found["compass"] = InstrumentCheck(
+            on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how
+        )
     if clinometer_deg is not None and faces and faces[0].kind != "scale":
         true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
         found["clinometer"] = InstrumentCheck(on=on, read_deg=clinometer_deg, true_deg=round(true_deg, 2), how=how)
@@ -260,8 +353,11 @@ class BiasResult(Model):
 
 @register("instrument_bias", "An instrument's own correction from its checks and earlier jobs", Instrument, BiasResult)
 def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
-    """Median of read less true, folded to (-180, 180]; spread 1.4826 times the median absolute deviation (Rousseeuw and Croux, 1993)."""
-    errors = [(check.read_deg - check.true_deg + 180.0) % 360.0 - 180.0 for check in given.checks]
+    """Median of read less true, folded to (-180, 180];
+
+    spread 1.4826 times the median absolute deviation (Rousseeuw and Croux, 1993).
+    """
+    errors = [float(wrap_180(check.read_deg - check.true_deg)) for check in given.checks]
     if not errors:
         return Outcome(BiasResult(correction_deg=None, spread_deg=None, check_count=0), [])
     middle = median(errors)
@@ -270,6 +366,17 @@ def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
 
 
 __all__ = [
-    "CalibrateInput", "CalibrateResult", "InstrumentFigure", "InstrumentsInput", "InstrumentsResult", "ReversalInput", "ReversalResult",
-    "calibrate", "checks_at_peak", "instrument_bias", "instruments", "reversal", "tolerance_deg",
-]  # fmt: skip
+    "CalibrateInput",
+    "CalibrateResult",
+    "InstrumentFigure",
+    "InstrumentsInput",
+    "InstrumentsResult",
+    "ReversalInput",
+    "ReversalResult",
+    "calibrate",
+    "checks_at_peak",
+    "instrument_bias",
+    "instruments",
+    "reversal",
+    "tolerance_deg",
+]

@@ -2,21 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
 from rindle_core import job_parts, job_sky, stations
 from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, acceptance
 from rindle_core.aim import AimResult
 from rindle_core.beams import BeamResult
-from rindle_core.brief import DeliveriesInput, DeliveriesResult, deliveries, judge_hazards, judge_needs, judge_proofs, judge_settled
+from rindle_core.brief import (
+    DeliveriesInput,
+    DeliveriesResult,
+    deliveries,
+    judge_hazards,
+    judge_needs,
+    judge_proofs,
+    judge_settled,
+)
 from rindle_core.bringup import BringUpResult
 from rindle_core.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
 from rindle_core.catalogue import Beam
+from rindle_core.closing import Evidence, evidence_of
 from rindle_core.findings import Finding, Level, missing, worst
 from rindle_core.fixed_sky import SkyResult
-from rindle_core.instruments import InstrumentsResult
+from rindle_core.instruments import DialFigures, InstrumentsResult
 from rindle_core.job_facts import AxisReading, JobFacts
 from rindle_core.job_sky import PanelAim, SkyAssessment
 from rindle_core.job_visit import VisitAssessment, visit_of
@@ -41,7 +48,11 @@ class JobAssessment(Model):
     coverage: BeamResult | None
     beamwidth_deg: float | None = Field(description="Of the terminal, at its receive frequency")
     aim: AimResult | None
+    dial: DialFigures | None = Field(default=None, description="The figures that the crew's own instruments show")
     instruments: InstrumentsResult | None
+    head_turned_deg: float = Field(
+        default=0.0, description="By what the whole head, and a bar for spare feeds on it, is turned for the skew"
+    )
     plumb: PlumbResult | None
     order: WorkOrderResult | None
     modem: WorkOrderResult | None = Field(default=None, description="The modem's own angles against ours")
@@ -53,7 +64,9 @@ class JobAssessment(Model):
     low_orbit: LowOrbitResult | None = None
     panel_aim: PanelAim | None = None
     attitude: AttitudeResult | None = None
-    sky_more: SkyAssessment | None = Field(default=None, description="Positions compared, and the trial; None in records of older versions")
+    sky_more: SkyAssessment | None = Field(
+        default=None, description="Positions compared, and the trial; None in records of older versions"
+    )
     mount: MountResult | None
     cable: CableResult | None
     build: BuildResult | None
@@ -64,6 +77,7 @@ class JobAssessment(Model):
     bringup: BringUpResult | None
     acceptance: AcceptanceResult
     predicted_level_db: float | None
+    evidence: list[Evidence] = Field(default_factory=list, description="What is not shown yet, waived or not")
     may_sign_off: bool
     verdict: Level
 
@@ -81,7 +95,7 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     covering = job_parts.beam_of(facts)
     letter = covering.result.chosen.letter if covering and covering.result.chosen else ""
     beam = next((one for one in facts.satellite.beams if one.letter == letter), None) if facts.satellite else None
-    predicted_db = beam.expected_es_n0_db + facts.terminal.reference_gain_db if beam and facts.terminal else None
+    predicted_db = job_parts.predicted_level_db(facts, beam)
     ready = {
         "place": placed,
         "aim": job_parts.free(aimed) or panel_aim is not None,
@@ -94,10 +108,15 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     elevation = job_parts.peak_of(facts, "elevation", aim_result, predicted_db, job_parts.last_pass(facts, "elevation"))
     azimuth = job_parts.peak_of(facts, "azimuth", aim_result, predicted_db, job_parts.last_pass(facts, "azimuth"))
     locked = lockdown(facts.lockdown.model_copy(update={"rules": facts.rules}))
-    gain_db, pass_findings = job_parts.second_pass(facts, [one.result if one else None for one in (elevation, azimuth)])
+    gain_db, pass_findings = job_parts.second_pass(
+        facts, aim_result, [one.result if one else None for one in (elevation, azimuth)]
+    )
     accepted = acceptance(
         AcceptanceInput(
-            runs=facts.runs, least_ping_ms=aim_result.least_ping_ms if aim_result else None, position_letter=facts.position_letter
+            runs=facts.runs,
+            least_ping_ms=aim_result.least_ping_ms if aim_result else None,
+            position_letter=facts.position_letter,
+            rules=facts.rules,
         )
     )
     measured, leaning = job_parts.instruments_of(facts, aim_result), job_parts.plumb_of(facts, aim_result)
@@ -124,7 +143,12 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "build": built.findings if built else [stations.WAITS_FOR_BRIEF],
         "peak": _panel_peak(panel_aim, attitude)
         if panel_aim
-        else [*(elevation.findings if elevation else []), *(azimuth.findings if azimuth else []), *pass_findings, *locked.findings],
+        else [
+            *(elevation.findings if elevation else []),
+            *(azimuth.findings if azimuth else []),
+            *pass_findings,
+            *locked.findings,
+        ],
     }
     brought = job_parts.bringup_of(facts, beam, findings, predicted_db)
     findings["bringup"] = brought.findings if brought else [stations.WAITS_FOR_BRIEF]
@@ -140,7 +164,9 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
         "beamwidth_deg": facts.terminal.beamwidth_deg() if facts.terminal else None,
         "coverage": covering.result if covering else None,
         "aim": aim_result,
+        "dial": job_parts.dial_of(facts, aim_result),
         "instruments": measured.result if measured else None,
+        "head_turned_deg": job_parts.head_turned_deg(facts, aim_result),
         "plumb": leaning.result if leaning else None,
         "order": ordered.result if ordered else None,
         "modem": shown.result if shown else None,
@@ -167,8 +193,14 @@ def assess(facts: JobFacts) -> Outcome[JobAssessment]:
     told = {**results, "sky_empty": not job_sky.has_skyline(facts)}
     views = stations.views(facts.customer, facts.terminal, facts.satellite or facts.constellation, told, findings)
     verdict = worst(finding for found in findings.values() for finding in found)
+    evidence = evidence_of(findings, facts.waivers)
+    proved = all(one.waiver is not None for one in evidence)
     assessment = JobAssessment(
-        stations=views, may_sign_off=online and not holds and accepted.result.after is not None, verdict=verdict, **results
+        stations=views,
+        evidence=evidence,
+        may_sign_off=online and proved and not holds and accepted.result.after is not None,
+        verdict=verdict,
+        **results,
     )
     return Outcome(assessment, [finding for found in findings.values() for finding in found])
 
@@ -178,7 +210,9 @@ def _watched(found: Outcome[SkyResult] | Outcome[LowOrbitResult], unread: bool) 
     return [one for one in found.findings if not (unread and one.level is Level.CLEAR)]
 
 
-def _aim_findings(aiming: list[list[Finding]], aimed: Outcome[AimResult] | None, panel_aim: PanelAim | None) -> list[Finding]:
+def _aim_findings(
+    aiming: list[list[Finding]], aimed: Outcome[AimResult] | None, panel_aim: PanelAim | None
+) -> list[Finding]:
     if panel_aim is not None:
         return job_sky.judge_panel_aim(panel_aim)
     return [finding for found in aiming for finding in found] if aimed else [stations.WAITS_FOR_BRIEF]
@@ -190,9 +224,13 @@ def _panel_peak(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -
         return attitude.findings
     if panel_aim.self_aiming:
         return job_sky.judge_panel_aim(panel_aim)
-    return [missing("peak.attitude", "The panel's attitude is not read", "Read bearing and tilt from its page or with the instruments.")]
+    return [
+        missing(
+            "peak.attitude",
+            "The panel's attitude is not read",
+            "Read bearing and tilt from its page or with the instruments.",
+        )
+    ]
 
 
-StationCode = Literal["brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover"]
-
-__all__ = ["AxisReading", "JobAssessment", "JobFacts", "StationCode", "assess"]
+__all__ = ["AxisReading", "JobAssessment", "JobFacts", "assess"]

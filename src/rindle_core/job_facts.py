@@ -13,6 +13,8 @@ from rindle_core.bringup import StateEntered
 from rindle_core.cable import CablePiece, ExtraRun
 from rindle_core.candidates import CandidateAt
 from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.closing import Waiver
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.documents import DocumentFact
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
@@ -20,6 +22,7 @@ from rindle_core.peaking import Axis, LockdownInput, Turning
 from rindle_core.sky_photo import PhotoInput
 from rindle_core.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.steps import StepMark
+from rindle_core.sun import zone_of_longitude_h
 from rindle_core.trial import TrialEvent
 from rindle_core.visit import VisitFacts
 
@@ -59,7 +62,7 @@ class Attitude(Model):
     """How a panel stood on a day, so that drift is seen."""
 
     on: dt.date
-    azimuth_deg: float = Field(ge=0, lt=360.0001, description="True")
+    azimuth_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
     tilt_deg: float = Field(ge=0, le=90, description="From the zenith")
     note: str = Field(default="", max_length=120)
 
@@ -96,9 +99,11 @@ class JobFacts(Model):
     cables: list[CoaxCable] = Field(default_factory=list)
     runs: list[ServiceRun] = Field(default_factory=list)
     others: list[Satellite] = Field(default_factory=list, description="Other satellites of the stores")
-    other_latitude_deg: float | None = Field(default=None, ge=-90, le=90, description="A second entry for the same site")
+    other_latitude_deg: float | None = Field(
+        default=None, ge=-90, le=90, description="A second entry for the same site"
+    )
     other_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
-    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="On the work order")
+    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the work order")
     printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
     printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
     needs: list[str] = Field(default_factory=list, max_length=20)
@@ -108,17 +113,23 @@ class JobFacts(Model):
     visit: VisitFacts = VisitFacts()
     documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
     settings: list[SettingMark] = Field(default_factory=list, max_length=100)
-    modem_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="On the modem's own pointing page")
+    modem_azimuth_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
+    )
     modem_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
-    compass_at_peak_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="What the compass showed on the peak")
+    compass_at_peak_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="What the compass showed on the peak"
+    )
     clinometer_at_peak_deg: float | None = Field(default=None, ge=-90, le=180)
     extra_runs: list[ExtraRun] = Field(default_factory=list, max_length=20)
     settled: list[str] = Field(default_factory=list, max_length=20)
     access: str = Field(default="", max_length=600)
     deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
-    preset_measured_deg: float | None = Field(default=None, ge=-90, le=180, description="Clinometer reading once the elevation was preset")
+    preset_measured_deg: float | None = Field(
+        default=None, ge=-90, le=180, description="Clinometer reading once the elevation was preset"
+    )
     lean_deg: float | None = Field(default=None, ge=0, le=30)
-    lean_towards_deg: float | None = Field(default=None, ge=0, lt=360.0001)
+    lean_towards_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")
     clinometer: Instrument | None = None
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
@@ -128,14 +139,20 @@ class JobFacts(Model):
     skylines: list[SkylineSet] = Field(default_factory=list, max_length=40)
     sky_photos: list[SkyPhoto] = Field(default_factory=list, max_length=20)
     sky_set: int = Field(default=0, ge=0, le=39, description="Number of the skyline in use")
-    position_letter: str = Field(default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place")
+    position_letter: str = Field(
+        default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
+    )
     ahead_years: float = Field(default=0.0, ge=0, le=40)
     season: Season = "leaf"
     constellation: Constellation | None = None
-    panel_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="Planned bearing of a panel's boresight, true")
+    panel_azimuth_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Planned bearing of a panel's boresight, true"
+    )
     attitudes: list[Attitude] = Field(default_factory=list, max_length=200)
     trial: TrialFacts = TrialFacts()
-    wind_from_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="Where the prevailing wind comes from, true")
+    wind_from_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Where the prevailing wind comes from, true"
+    )
     mast_diameter_mm: float | None = Field(default=None, gt=0, le=500)
     mast_wall_mm: float | None = Field(default=None, gt=0, le=50)
     mast_free_length_m: float | None = Field(default=None, gt=0, le=20)
@@ -146,17 +163,18 @@ class JobFacts(Model):
     step_marks: list[StepMark] = Field(default_factory=list)
     readings: list[AxisReading] = Field(default_factory=list)
     lockdown: LockdownInput = LockdownInput()
-    beam_letter: str = ""
-    activation_code: str = ""
+    beam_letter: str = Field(default="", max_length=3)
+    activation_code: str = Field(default="", max_length=40)
     states_entered: list[StateEntered] = Field(default_factory=list)
     device_now_s: float = Field(default=0.0, ge=0)
-    device_level_db: float | None = None
+    device_level_db: float | None = Field(default=None, ge=-60, le=60)
+    waivers: list[Waiver] = Field(default_factory=list, max_length=60, description="Proofs that somebody let pass")
     rules: HouseRules = DEFAULT_RULES
 
     def noon(self) -> dt.datetime:
         """Noon of the day of the work by the site's longitude: when a simulation by elements starts."""
         middle = dt.datetime(self.date.year, self.date.month, self.date.day, 12, tzinfo=dt.UTC)
-        return middle - dt.timedelta(hours=round((self.longitude_deg or 0.0) / 15.0))
+        return middle - dt.timedelta(hours=zone_of_longitude_h(self.longitude_deg or 0.0))
 
 
 __all__ = ["AxisReading", "JobFacts"]

@@ -11,8 +11,16 @@ from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bring
 from rindle_core.cable import CableInput, CableResult, cable
 from rindle_core.catalogue import Beam, Instrument
 from rindle_core.findings import Finding, Level, at_most, missing, worst
-from rindle_core.instruments import InstrumentsInput, InstrumentsResult, instrument_bias, instruments
+from rindle_core.instruments import (
+    DialFigures,
+    InstrumentsInput,
+    InstrumentsResult,
+    dial_figures,
+    instrument_bias,
+    instruments,
+)
 from rindle_core.job_facts import JobFacts
+from rindle_core.level import expected_level
 from rindle_core.mast import MountInput, MountResult, mount
 from rindle_core.peaking import Axis, PeakInput, PeakReading, PeakView, peak
 from rindle_core.place_files import ApartInput, ApartResult, apart
@@ -21,6 +29,8 @@ from rindle_core.registry import Outcome
 from rindle_core.steps import BuildInput, BuildResult, build
 from rindle_core.wind import DISH_FORCE_COEFFICIENT
 from rindle_core.work_order import WorkOrderInput, WorkOrderResult, work_order
+
+_AXES: tuple[Axis, Axis] = ("elevation", "azimuth")
 
 
 def aim_of(facts: JobFacts) -> Outcome[AimResult] | None:
@@ -46,14 +56,54 @@ def beam_of(facts: JobFacts) -> Outcome[BeamResult] | None:
     if facts.satellite is None or facts.latitude_deg is None or facts.longitude_deg is None:
         return None
     return beams.beam(
-        BeamInput(latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, beams=facts.satellite.beams, rules=facts.rules)
+        BeamInput(
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            beams=facts.satellite.beams,
+            polarization=facts.terminal.polarization if facts.terminal else None,
+            rules=facts.rules,
+        )
     )
+
+
+def predicted_level_db(facts: JobFacts, beam: Beam | None) -> float | None:
+    """Clear-sky Es/N0 that the beam promises at this site with this terminal; None while one of them is missing."""
+    if beam is None or facts.terminal is None or facts.satellite is None:
+        return None
+    if facts.latitude_deg is None or facts.longitude_deg is None:
+        return None
+    return expected_level(
+        beam,
+        satellite_longitude_deg=facts.satellite.longitude_deg,
+        latitude_deg=facts.latitude_deg,
+        longitude_deg=facts.longitude_deg,
+        height_m=facts.height_m,
+        receive_ghz=facts.terminal.receive_ghz,
+        reference_gain_db=facts.terminal.reference_gain_db,
+    ).es_n0_db
+
+
+def head_turned_deg(facts: JobFacts, aimed: AimResult | None) -> float:
+    """Turn of the whole head, clockwise from behind: the skew where that is how this terminal sets it, else none."""
+    whole = facts.terminal is not None and facts.terminal.skew_mechanism == "head"
+    return aimed.skew_deg if whole and aimed is not None else 0.0
 
 
 def correction(own: Instrument | None, typed_deg: float) -> float:
     """The chosen instrument's correction where it was ever checked, else the typed one."""
     known = instrument_bias(own).result.correction_deg if own else None
     return typed_deg if known is None else known
+
+
+def dial_of(facts: JobFacts, aimed: AimResult | None) -> DialFigures | None:
+    """What the chosen instruments show; None while nothing is aimed at."""
+    if aimed is None or not aimed.visible:
+        return None
+    return dial_figures(
+        aimed,
+        correction(facts.compass, facts.compass_correction_deg),
+        correction(facts.clinometer, facts.clinometer_correction_deg),
+    )
 
 
 def instruments_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
@@ -80,7 +130,9 @@ def instruments_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[Instrume
 
 
 def judge_preset(facts: JobFacts, measured: InstrumentsResult | None) -> list[Finding]:
-    """The elevation as it was preset against the first clinometer figure: a sweep only finds the satellite at the right height."""
+    """The elevation as it was preset against the first clinometer figure: a sweep only finds the satellite at the right
+    height.
+    """
     if measured is None or facts.preset_measured_deg is None:
         return []
     return [
@@ -92,7 +144,8 @@ def judge_preset(facts: JobFacts, measured: InstrumentsResult | None) -> list[Fi
             unit="deg",
             clear="The elevation is preset well enough",
             over="The elevation is not preset well enough",
-            why="What the clinometer shows now, against what it has to show; a sweep in azimuth passes below or above otherwise.",
+            why="What the clinometer shows now, against what it has to show; a sweep in azimuth passes below or above "
+            "otherwise.",
             clears_by="Turn the elevation screw until the clinometer shows its figure, then read again.",
             source="House rule: preset elevation",
         )
@@ -115,7 +168,11 @@ def plumb_of(facts: JobFacts, aimed: AimResult | None) -> Outcome[PlumbResult] |
 
 
 def _angles_of(
-    facts: JobFacts, azimuth_deg: float | None, elevation_deg: float | None, skew_deg: float | None, said_by: Literal["order", "modem"]
+    facts: JobFacts,
+    azimuth_deg: float | None,
+    elevation_deg: float | None,
+    skew_deg: float | None,
+    said_by: Literal["order", "modem"],
 ) -> Outcome[WorkOrderResult] | None:
     placed = facts.latitude_deg is not None and facts.longitude_deg is not None
     if not placed or facts.satellite is None or (azimuth_deg is None and elevation_deg is None and skew_deg is None):
@@ -164,11 +221,19 @@ def apart_of(facts: JobFacts) -> Outcome[ApartResult] | None:
 
 
 def mount_of(facts: JobFacts) -> Outcome[MountResult] | None:
-    """The `mount` calculator; None while the mast is not measured."""
+    """The `mount` calculator; None while the mast is not measured.
+
+    The wind grows with height: while nobody said how high the antenna stands over the ground, its verdict is not known.
+    """
     terminal = facts.terminal
-    if terminal is None or facts.mast_diameter_mm is None or facts.mast_wall_mm is None or facts.mast_free_length_m is None:
+    if (
+        terminal is None
+        or facts.mast_diameter_mm is None
+        or facts.mast_wall_mm is None
+        or facts.mast_free_length_m is None
+    ):
         return None
-    return mount(
+    found = mount(
         MountInput(
             mast_diameter_mm=facts.mast_diameter_mm,
             mast_wall_mm=facts.mast_wall_mm,
@@ -183,6 +248,14 @@ def mount_of(facts: JobFacts) -> Outcome[MountResult] | None:
             rules=facts.rules,
         )
     )
+    if facts.height_above_ground_m is not None:
+        return found
+    unknown = missing(
+        "mount.height",
+        "How high it stands over the ground is not known",
+        "Enter the height over ground: the gust is the stronger the higher it stands.",
+    )
+    return Outcome(found.result, [*found.findings, unknown])
 
 
 def cable_of(facts: JobFacts) -> Outcome[CableResult] | None:
@@ -228,7 +301,9 @@ def last_pass(facts: JobFacts, axis: Axis) -> int:
     return max((r.pass_number for r in facts.readings if r.axis == axis), default=1)
 
 
-def peak_of(facts: JobFacts, axis: Axis, aimed: AimResult | None, predicted_db: float | None, pass_number: int) -> Outcome[PeakView] | None:
+def peak_of(
+    facts: JobFacts, axis: Axis, aimed: AimResult | None, predicted_db: float | None, pass_number: int
+) -> Outcome[PeakView] | None:
     """The `peak` calculator on one axis and pass; None without a terminal."""
     terminal = facts.terminal
     if terminal is None or terminal.panel is not None:
@@ -246,20 +321,20 @@ def peak_of(facts: JobFacts, axis: Axis, aimed: AimResult | None, predicted_db: 
     )
 
 
-def second_pass(facts: JobFacts, views: list[PeakView | None]) -> tuple[float | None, list[Finding]]:
-    """Gain of the last full pass over the one before, and whether another is worth it.
+def second_pass(
+    facts: JobFacts, aimed: AimResult | None, views: list[PeakView | None]
+) -> tuple[float | None, list[Finding]]:
+    """Gain of the last full pass over the one before, fitted top against fitted top, and whether another is worth it.
 
     A tilted mast couples the axes, so the passes are repeated until one gains less than the house rule.
     """
-    passes = [last_pass(facts, axis) for axis in ("elevation", "azimuth")]
+    passes = [last_pass(facts, axis) for axis in _AXES]
     tops = [view.fit.top_level_db for view in views if view is not None and view.fit is not None]
     if min(passes) < 2 or len(tops) < 2:
         return None, []
-    earlier = [
-        max((r.level_db for r in facts.readings if r.axis == axis and r.pass_number == last - 1), default=None)
-        for axis, last in zip(("elevation", "azimuth"), passes, strict=True)
-    ]
-    before = max((level for level in earlier if level is not None), default=None)
+    earlier = [peak_of(facts, axis, aimed, None, last - 1) for axis, last in zip(_AXES, passes, strict=True)]
+    fits = [one.result.fit for one in earlier if one is not None]
+    before = max((fit.top_level_db for fit in fits if fit is not None), default=None)
     if before is None:
         return None, []
     gain_db = max(tops) - before
@@ -276,6 +351,14 @@ def second_pass(facts: JobFacts, views: list[PeakView | None]) -> tuple[float | 
         source="House rule: second pass",
     )
     return gain_db, [finding]
+
+
+def before_power_open(facts: JobFacts) -> list[str]:
+    """Titles of the steps that come before power and are not marked done."""
+    if facts.terminal is None:
+        return []
+    done = {mark.code for mark in facts.step_marks}
+    return [step.title for step in facts.terminal.build_steps if step.before_power and step.code not in done]
 
 
 def bringup_of(
@@ -295,6 +378,7 @@ def bringup_of(
             told={"beam_letter": facts.beam_letter, "activation_code": facts.activation_code},
             entered=facts.states_entered,
             now_s=facts.device_now_s,
+            rules=facts.rules,
             facts=BringUpFacts(
                 beam_letter_entered=facts.beam_letter,
                 beam_letter_expected=beam.letter if beam else "",
@@ -303,6 +387,7 @@ def bringup_of(
                 supply_on_hold=held("cable.supply"),
                 cable_loss_on_hold=held("cable.loss"),
                 beam_touched=held("sky.tube"),
+                before_power_open=before_power_open(facts),
             ),
         )
     )
@@ -317,7 +402,12 @@ def _target(facts: JobFacts) -> tuple[bool, str, str, str]:
             "No constellation is chosen",
             "Choose the constellation of the order.",
         )
-    return facts.satellite is not None, "brief.satellite", "No satellite is chosen", "Choose the satellite of the order."
+    return (
+        facts.satellite is not None,
+        "brief.satellite",
+        "No satellite is chosen",
+        "Choose the satellite of the order.",
+    )
 
 
 def judge_brief(facts: JobFacts) -> list[Finding]:
@@ -325,7 +415,12 @@ def judge_brief(facts: JobFacts) -> list[Finding]:
     wanted = [
         (bool(facts.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
         (facts.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
-        (facts.terminal is not None, "brief.terminal", "No terminal is chosen", "Choose a terminal from the catalogue."),
+        (
+            facts.terminal is not None,
+            "brief.terminal",
+            "No terminal is chosen",
+            "Choose a terminal from the catalogue.",
+        ),
         _target(facts),
     ]
     findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
@@ -343,7 +438,12 @@ def judge_brief(facts: JobFacts) -> list[Finding]:
     if findings:
         return findings
     return [
-        Finding(level=Level.CLEAR, code="brief.complete", message="The brief is complete", why="All that the later stations read is there.")
+        Finding(
+            level=Level.CLEAR,
+            code="brief.complete",
+            message="The brief is complete",
+            why="All that the later stations read is there.",
+        )
     ]
 
 

@@ -22,6 +22,7 @@ from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.passes import LowOrbitInput
 from rindle_core.registry import Outcome
 from rindle_core.skyline import scanned_percent
+from rindle_core.sun import zone_of_longitude_h
 from rindle_core.trial import TrialInput, TrialResult, trial
 from rindle_core.units import format_quantity
 from rindle_core.ways_out import WayOutcome, WaysOutInput, WaysOutResult, ways_out
@@ -60,6 +61,9 @@ class SkyAssessment(Model):
     read_height_m: float | None
     scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
     unread: bool = Field(default=False, description="Whether too few of those were read to call the sky free")
+    sun_zone_h: int | None = Field(
+        default=None, description="Zone of the clock that goes with the sun here, hours before UTC"
+    )
     positions: list[PositionView]
     compared: CompareResult | None
     trial: TrialResult | None
@@ -72,7 +76,10 @@ def _candidate(facts: JobFacts, letter: str) -> Any:
 
 
 def _offset(facts: JobFacts, letter: str) -> tuple[float, float]:
-    """East and north of a candidate from the job's place, metres; the place itself where the letter is empty or not placed."""
+    """East and north of a candidate from the job's place, metres;
+
+    the place itself where the letter is empty or not placed.
+    """
     one = _candidate(facts, letter)
     if one is None or facts.latitude_deg is None or facts.longitude_deg is None:
         return 0.0, 0.0
@@ -80,13 +87,17 @@ def _offset(facts: JobFacts, letter: str) -> tuple[float, float]:
 
 
 def set_for(facts: JobFacts, letter: str) -> tuple[int | None, SkylineSet]:
-    """The skyline that serves a position: the chosen one if it was read there, else another that was, else the chosen one moved."""
+    """The skyline that serves a position: the chosen one if it was read there, else another that was, else the chosen
+    one moved.
+    """
     if not facts.skylines:
         return None, SkylineSet(points=facts.skyline)
     chosen = min(facts.sky_set, len(facts.skylines) - 1)
     if facts.skylines[chosen].letter == letter:
         return chosen, facts.skylines[chosen]
-    own = next((at for at, one in enumerate(facts.skylines) if one.letter == letter and (one.points or one.obstacles)), None)
+    own = next(
+        (at for at, one in enumerate(facts.skylines) if one.letter == letter and (one.points or one.obstacles)), None
+    )
     at = chosen if own is None else own
     return at, facts.skylines[at]
 
@@ -106,12 +117,15 @@ def terminal_height(facts: JobFacts, letter: str) -> float | None:
 
 
 def surroundings(facts: JobFacts, letter: str) -> dict[str, Any]:
-    """The skyline fields of a calculator's input for a position: read where it was read, seen from where the terminal will be."""
+    """The skyline fields of a calculator's input for a position: read where it was read, seen from where the terminal
+    will be.
+    """
     _, used = set_for(facts, letter)
     (to_east, to_north), (from_east, from_north) = _offset(facts, letter), _offset(facts, used.letter)
     height = terminal_height(facts, letter)
     if used.letter != letter and math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
         used = SkylineSet()  # another valley: nothing that was read there says anything here
+        from_east, from_north = to_east, to_north
     return {
         "skyline": used.points,
         "obstacles": used.obstacles,
@@ -131,7 +145,10 @@ def _fixed(given_json: str) -> Outcome[SkyResult]:
 
 
 def sky_of(facts: JobFacts, letter: str | None = None) -> Outcome[SkyResult] | None:
-    """The `sky` calculator at a position (the planned one by default); None while place, satellite or dish is missing."""
+    """The `sky` calculator at a position (the planned one by default);
+
+    None while place, satellite or dish is missing.
+    """
     terminal = facts.terminal
     if (
         facts.latitude_deg is None
@@ -199,20 +216,30 @@ def panel_aim_of(facts: JobFacts, simulated: LowOrbitResult | None) -> PanelAim 
         azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if facts.latitude_deg < 0 else 0.0)
     field = magnetic_field(facts.latitude_deg, facts.longitude_deg, facts.height_m, facts.date)
     return PanelAim(
-        self_aiming=panel.self_aiming, azimuth_true_deg=azimuth, azimuth_magnetic_deg=(azimuth - field.declination_deg) % 360.0,
-        declination_deg=field.declination_deg, tilt_deg=panel.tilt_deg,
-    )  # fmt: skip
+        self_aiming=panel.self_aiming,
+        azimuth_true_deg=azimuth,
+        azimuth_magnetic_deg=(azimuth - field.declination_deg) % 360.0,
+        declination_deg=field.declination_deg,
+        tilt_deg=panel.tilt_deg,
+    )
 
 
 def judge_panel_aim(aimed: PanelAim) -> list[Finding]:
     """What has to be set by hand, if anything."""
-    how = "It turns itself once it is on." if aimed.self_aiming else "Its page shows how far it is off; the compass only helps to begin."
+    how = (
+        "It turns itself once it is on."
+        if aimed.self_aiming
+        else "Its page shows how far it is off; the compass only helps to begin."
+    )
     return [
         Finding(
-            level=Level.CLEAR, code="aim.panel", message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand", why=how,
+            level=Level.CLEAR,
+            code="aim.panel",
+            message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand",
+            why=how,
             source="Terminal's catalogue entry",
         )
-    ]  # fmt: skip
+    ]
 
 
 def attitude_of(facts: JobFacts, aimed: PanelAim | None) -> Outcome[AttitudeResult] | None:
@@ -223,20 +250,28 @@ def attitude_of(facts: JobFacts, aimed: PanelAim | None) -> Outcome[AttitudeResu
     read = facts.attitudes[-1]
     return panel_attitude(
         AttitudeInput(
-            wanted_azimuth_deg=aimed.azimuth_true_deg, wanted_tilt_deg=panel.tilt_deg, measured_azimuth_deg=read.azimuth_deg, measured_tilt_deg=read.tilt_deg,
-            tolerance_deg=panel.tolerance_deg, rules=facts.rules,
+            wanted_azimuth_deg=aimed.azimuth_true_deg,
+            wanted_tilt_deg=panel.tilt_deg,
+            measured_azimuth_deg=read.azimuth_deg,
+            measured_tilt_deg=read.tilt_deg,
+            tolerance_deg=panel.tolerance_deg,
         )
-    )  # fmt: skip
+    )
 
 
 def trial_of(facts: JobFacts) -> Outcome[TrialResult] | None:
-    """The `trial` calculator; None until a trial has ended and its log was read. The prediction is that for the trial's own position."""
+    """The `trial` calculator; None until a trial has ended and its log was read.
+
+    The prediction is that for the trial's own position.
+    """
     told = facts.trial
     if told.started_at is None or told.ended_at is None:
         return None
     given = low_orbit_input(facts, told.letter)
     if given is not None and told.height_m is not None:
-        given = given.model_copy(update={"terminal_height_m": told.height_m, "read_height_m": set_for(facts, told.letter)[1].read_height_m})
+        given = given.model_copy(
+            update={"terminal_height_m": told.height_m, "read_height_m": set_for(facts, told.letter)[1].read_height_m}
+        )
     predicted = None if given is None else _remembered(given.model_dump_json())
     sectors: list[float] = []
     if predicted is not None:
@@ -249,18 +284,25 @@ def trial_of(facts: JobFacts) -> Outcome[TrialResult] | None:
         up = planned - told.height_m
     return trial(
         TrialInput(
-            events=told.events, started_at=told.started_at, ended_at=told.ended_at,
+            events=told.events,
+            started_at=told.started_at,
+            ended_at=told.ended_at,
             predicted_blocked_percent=predicted.result.blocked_percent if predicted else None,
-            predicted_interruptions_per_h=predicted.result.interruptions_per_h if predicted else None,
-            predicted_sectors_percent=sectors, apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5, rules=facts.rules,
+            predicted_interruptions_per_h=predicted.result.blocked_per_h if predicted else None,
+            predicted_over_h=given.duration_h if given else None,
+            predicted_sectors_percent=sectors,
+            apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5,
+            rules=facts.rules,
         )
-    )  # fmt: skip
+    )
 
 
 def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
     used = set_for(facts, letter)[1]
     candidate = _candidate(facts, letter)
-    fields = {name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields}
+    fields = {
+        name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields
+    }
     fixed, simulated = sky_of(facts, letter), low_orbit_of(facts, letter)
     found = fixed or simulated
     around = surroundings(facts, letter)
@@ -283,9 +325,11 @@ def _position(facts: JobFacts, letter: str) -> tuple[PositionView, PositionSky]:
         }
     )
     view = PositionView(
-        letter=letter, own=used.letter == letter and bool(facts.skylines), sky=fixed.result if fixed else None,
+        letter=letter,
+        own=used.letter == letter and bool(facts.skylines),
+        sky=fixed.result if fixed else None,
         low_orbit=simulated.result.model_copy(update={"traffic": []}) if simulated else None,
-    )  # fmt: skip
+    )
     return view, ranked
 
 
@@ -302,7 +346,11 @@ def _fixed_ways(found: SkyResult) -> list[WayOutcome]:
         far = up.raise_m > _USUAL_RAISE_M
         what = f"Raise it by {format_quantity(up.raise_m, 'm')}{', more than a usual mast gives' if far else ''}"
         beside = Level.MIND if far else Level.CLEAR
-        ways.append(WayOutcome(way="raise", what=what, margin_deg=up.margin_deg, tube_margin_deg=up.tube_margin_deg, beside=beside))
+        ways.append(
+            WayOutcome(
+                way="raise", what=what, margin_deg=up.margin_deg, tube_margin_deg=up.tube_margin_deg, beside=beside
+            )
+        )
     gone = found.removals[0] if found.removals else None
     if gone is not None and gone.margin_deg > (found.margin_deg or 0.0) + _GAIN:
         what = f"Have “{gone.name}” cut back or moved"
@@ -316,7 +364,9 @@ def _panel_ways(found: LowOrbitResult, wanted_percent: float) -> list[WayOutcome
     enough = [one for one in found.raises if one.out_percent <= wanted_percent]
     up = enough[0] if enough else min(found.raises, key=lambda one: one.out_percent, default=None)
     if up is not None and up.out_percent < found.out_percent - _GAIN:
-        ways.append(WayOutcome(way="raise", what=f"Raise it by {format_quantity(up.raise_m, 'm')}", out_percent=up.out_percent))
+        ways.append(
+            WayOutcome(way="raise", what=f"Raise it by {format_quantity(up.raise_m, 'm')}", out_percent=up.out_percent)
+        )
     gone = found.removals[0] if found.removals else None
     if gone is not None and gone.gain_percent > _GAIN:
         ways.append(WayOutcome(way="trim", what=f"Have “{gone.name}” cut back or moved", out_percent=gone.out_percent))
@@ -334,9 +384,15 @@ def _ways_of(facts: JobFacts, views: list[PositionView], compared: CompareResult
     view = next((one for one in views if other and one.letter == other.letter), None)
     if other is not None and view is not None and other.level is not Level.UNKNOWN:
         beside = Level.HOLD if other.level is Level.HOLD else Level.CLEAR
-        outcomes.append(WayOutcome(way="move", what=f"Take position {other.letter}", **_figures(view.sky, view.low_orbit), beside=beside))
+        outcomes.append(
+            WayOutcome(
+                way="move", what=f"Take position {other.letter}", **_figures(view.sky, view.low_orbit), beside=beside
+            )
+        )
     outcomes.append(WayOutcome(way="accept", what="Leave it as it is", **_figures(here, panel)))
-    outcomes = [one.model_copy(update={"cost_money": getattr(facts.visit, f"{one.way}_cost_money")}) for one in outcomes]
+    outcomes = [
+        one.model_copy(update={"cost_money": getattr(facts.visit, f"{one.way}_cost_money")}) for one in outcomes
+    ]
     found = ways_out(WaysOutInput(outcomes=outcomes, rules=facts.rules)).result
     now = next(one.level for one in found.ways if one.way == "accept")
     return None if now is Level.CLEAR else found
@@ -374,44 +430,85 @@ def assess_sky(facts: JobFacts) -> tuple[SkyAssessment, list[Finding]]:
     if rows:
         compared = compare(
             CompareInput(
-                positions=[ranked for _, ranked in rows], most_cable_m=most_cable_m, plug_mm=facts.terminal.cable.plug_mm if facts.terminal else None,
-                ground_checks=facts.visit.ground_checks, entry_checks=facts.visit.entry_checks, reasons=facts.visit.reasons,
-                needs_still_air=facts.terminal is not None and facts.terminal.panel is None, rules=facts.rules,
+                positions=[ranked for _, ranked in rows],
+                most_cable_m=most_cable_m,
+                plug_mm=facts.terminal.cable.plug_mm if facts.terminal else None,
+                ground_checks=facts.visit.ground_checks,
+                entry_checks=facts.visit.entry_checks,
+                reasons=facts.visit.reasons,
+                needs_still_air=facts.terminal is not None and facts.terminal.panel is None,
+                rules=facts.rules,
             )
-        )  # fmt: skip
+        )
     tried = trial_of(facts)
     around = surroundings(facts, facts.position_letter)
     read_percent = scanned_percent(used.points, used.obstacles, _bearings_that_matter(facts))
     unread = has_skyline(facts) and read_percent < facts.rules.scan_least_percent
     result = SkyAssessment(
-        set_index=index, set_name=used.name, terminal_height_m=around["terminal_height_m"], read_height_m=around["read_height_m"],
-        scanned_percent=read_percent, unread=unread,
-        positions=[view for view, _ in rows], compared=compared.result if compared else None, trial=tried.result if tried else None,
-        ways=_ways_of(facts, [view for view, _ in rows], compared.result if compared else None), look_again_by=_look_again_by(facts),
-    )  # fmt: skip
+        set_index=index,
+        set_name=used.name,
+        terminal_height_m=around["terminal_height_m"],
+        read_height_m=around["read_height_m"],
+        scanned_percent=read_percent,
+        unread=unread,
+        sun_zone_h=zone_of_longitude_h(facts.longitude_deg or 0.0),
+        positions=[view for view, _ in rows],
+        compared=compared.result if compared else None,
+        trial=tried.result if tried else None,
+        ways=_ways_of(facts, [view for view, _ in rows], compared.result if compared else None),
+        look_again_by=_look_again_by(facts),
+    )
     findings = [
         *_judge_scan(facts, read_percent),
         *(compared.findings if compared and len(rows) > 1 else []),
+        *_judge_planned(facts, compared.result if compared else None),
         *(tried.findings if tried else []),
         *_judge_trial_wanted(facts),
     ]
     return result, findings
 
 
+def _judge_planned(facts: JobFacts, compared: CompareResult | None) -> list[Finding]:
+    """A position that is on hold cannot be planned: what holds it holds the station."""
+    planned = next((one for one in compared.ranks if one.letter == facts.position_letter), None) if compared else None
+    if planned is None or planned.level is not Level.HOLD:
+        return []
+    return [
+        Finding(
+            level=Level.HOLD,
+            code="sky.planned",
+            message=f"The planned position {planned.letter} is on hold",
+            why=f"{'; '.join(planned.bad[:3]).capitalize()}.",
+            clears_by="Clear what holds it, or plan for another position.",
+            source="Comparison of the positions",
+        )
+    ]
+
+
 def _judge_scan(facts: JobFacts, read_percent: float) -> list[Finding]:
     """What was not read cannot be called free. A fixed satellite's thin readings are minded by its own calculator."""
     rules, panel = facts.rules, facts.terminal is not None and facts.terminal.panel is not None
     few = read_percent < rules.scan_least_percent
-    if not has_skyline(facts) or (sky_of(facts) is None and not panel) or not (few or (panel and read_percent < rules.scan_wanted_percent)):
+    if (
+        not has_skyline(facts)
+        or (sky_of(facts) is None and not panel)
+        or not (few or (panel and read_percent < rules.scan_wanted_percent))
+    ):
         return []
     return [
         Finding(
-            level=Level.UNKNOWN if few else Level.MIND, code="sky.scan", figure=read_percent, limit=rules.scan_least_percent if few else rules.scan_wanted_percent, unit="percent",
+            level=Level.UNKNOWN if few else Level.MIND,
+            code="sky.scan",
+            figure=read_percent,
+            limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
+            unit="percent",
             message="Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
-            why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not be seen.",
-            clears_by="Read a point every 15° or so where the terminal looks, free stretches too.", source="Bearings that matter with a read point within 15°",
+            why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not "
+            "be seen.",
+            clears_by="Read a point every 15° or so where the terminal looks, free stretches too.",
+            source="Bearings that matter with a read point within 15°",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _judge_trial_wanted(facts: JobFacts) -> list[Finding]:
@@ -428,12 +525,27 @@ def _judge_trial_wanted(facts: JobFacts) -> list[Finding]:
         return [missing("sky.trial", "The trial is running", "End it after its time, and read its log.")]
     return [
         missing(
-            "sky.trial", "A trial is wanted before anything is drilled", "Put the panel on its tripod near the place, and start the trial."
+            "sky.trial",
+            "A trial is wanted before anything is drilled",
+            "Put the panel on its tripod near the place, and start the trial.",
         )
     ]
 
 
 __all__ = [
-    "PanelAim", "PositionView", "SkyAssessment", "assess_sky", "attitude_of", "has_skyline", "judge_panel_aim", "low_orbit_input", "low_orbit_of", "panel_aim_of", "set_for",
-    "sky_of", "surroundings", "terminal_height", "trial_of",
-]  # fmt: skip
+    "PanelAim",
+    "PositionView",
+    "SkyAssessment",
+    "assess_sky",
+    "attitude_of",
+    "has_skyline",
+    "judge_panel_aim",
+    "low_orbit_input",
+    "low_orbit_of",
+    "panel_aim_of",
+    "set_for",
+    "sky_of",
+    "surroundings",
+    "terminal_height",
+    "trial_of",
+]

@@ -38,13 +38,19 @@ def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[
     aperture_mm = facts.terminal.aperture_mm if facts.terminal else None
     mounts = mount_choice(
         MountChoiceInput(
-            surface=visit.surface, may_drill=visit.may_drill, permanent=visit.permanence in ("", "permanent"),
-            wanted_height_m=visit.wanted_height_m, aperture_mm=aperture_mm, rules=facts.rules,
+            surface=visit.surface,
+            may_drill=visit.may_drill,
+            permanent=visit.permanence in ("", "permanent"),
+            wanted_height_m=visit.wanted_height_m,
+            aperture_mm=aperture_mm,
         )
-    )  # fmt: skip
+    )
     skies = weather(
         WeatherInput(
-            forecast_gust_mps=visit.forecast_gust_mps, forecast_low_c=visit.forecast_low_c, conditions=visit.conditions, rules=facts.rules
+            forecast_gust_mps=visit.forecast_gust_mps,
+            forecast_low_c=visit.forecast_low_c,
+            conditions=visit.conditions,
+            rules=facts.rules,
         )
     )
     days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=facts.date, rules=facts.rules))
@@ -62,9 +68,15 @@ def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[
     ]
     error_m, errors, entry = _place_of(facts)
     result = VisitAssessment(
-        place_error_m=error_m, place_error=errors, position_entry=entry, mounts=mounts.result, weather=skies.result, days=days.result,
-        costs=costs(CostsInput(items=visit.costs, overlap_month_count=visit.overlap_month_count)).result, lineup=lined.result,
-    )  # fmt: skip
+        place_error_m=error_m,
+        place_error=errors,
+        position_entry=entry,
+        mounts=mounts.result,
+        weather=skies.result,
+        days=days.result,
+        costs=costs(CostsInput(items=visit.costs, overlap_month_count=visit.overlap_month_count)).result,
+        lineup=lined.result,
+    )
     return result, findings
 
 
@@ -75,7 +87,9 @@ def _place_of(facts: JobFacts) -> tuple[float | None, PlaceErrorResult | None, P
     if facts.terminal:
         entry = position_entry(
             PositionEntryInput(
-                latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, position_format=facts.terminal.position_format
+                latitude_deg=facts.latitude_deg,
+                longitude_deg=facts.longitude_deg,
+                position_format=facts.terminal.position_format,
             )
         ).result
     error_m = facts.visit.place_error_m or METHOD_ERROR_M.get(facts.visit.place_method or "typed")
@@ -83,10 +97,13 @@ def _place_of(facts: JobFacts) -> tuple[float | None, PlaceErrorResult | None, P
         return error_m, None, entry
     errors = place_error(
         PlaceErrorInput(
-            latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, height_m=facts.height_m,
-            satellite_longitude_deg=facts.satellite.longitude_deg, place_error_m=error_m,
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            satellite_longitude_deg=facts.satellite.longitude_deg,
+            place_error_m=error_m,
         )
-    ).result  # fmt: skip
+    ).result
     return error_m, errors, entry
 
 
@@ -95,13 +112,21 @@ def _lineup(facts: JobFacts, beam: Beam | None) -> Outcome[LineupResult]:
     placed = facts.latitude_deg is not None and facts.longitude_deg is not None
     return lineup_request(
         LineupInput(
-            installer=visit.lineup_person, customer=facts.customer, site_id=visit.site_id, terminal_id=visit.terminal_id,
-            hardware_address=visit.hardware_address, terminal=facts.terminal.name if facts.terminal else "",
-            satellite=facts.satellite.name if facts.satellite else "", beam=beam.letter if beam else "",
+            installer=visit.lineup_person,
+            customer=facts.customer,
+            site_id=visit.site_id,
+            terminal_id=visit.terminal_id,
+            hardware_address=visit.hardware_address,
+            terminal=facts.terminal.name if facts.terminal else "",
+            satellite=facts.satellite.name if facts.satellite else "",
+            beam=beam.letter if beam else "",
             place=degrees_minutes_seconds(facts.latitude_deg, facts.longitude_deg) if placed else "",  # type: ignore[arg-type]  # placed
-            wanted_at=visit.lineup_at, booked=visit.lineup_booked, visit_on=facts.date, rules=facts.rules,
+            wanted_at=visit.lineup_at,
+            booked=visit.lineup_booked,
+            visit_on=facts.date,
+            rules=facts.rules,
         )
-    )  # fmt: skip
+    )
 
 
 def _judge_old_line(choice: str) -> list[Finding]:
@@ -109,7 +134,13 @@ def _judge_old_line(choice: str) -> list[Finding]:
         return []
     name, text = OLD_LINE[choice]
     return [
-        Finding(level=Level.CLEAR, code="brief.old_line", message=f"The old line: {name.casefold()}", why=text, source="Needs interview")
+        Finding(
+            level=Level.CLEAR,
+            code="brief.old_line",
+            message=f"The old line: {name.casefold()}",
+            why=text,
+            source="Needs interview",
+        )
     ]
 
 

@@ -40,13 +40,26 @@ class LineupResult(Model):
 
 
 _ASKED = (
-    ("Terminal id", "terminal_id"), ("Hardware address", "hardware_address"), ("Site id", "site_id"), ("Terminal", "terminal"),
-    ("Satellite", "satellite"), ("Beam", "beam"), ("Position", "place"), ("Customer", "customer"), ("Installer", "installer"), ("Firm", "firm"),
-)  # fmt: skip
+    ("Terminal id", "terminal_id"),
+    ("Hardware address", "hardware_address"),
+    ("Site id", "site_id"),
+    ("Terminal", "terminal"),
+    ("Satellite", "satellite"),
+    ("Beam", "beam"),
+    ("Position", "place"),
+    ("Customer", "customer"),
+    ("Installer", "installer"),
+    ("Firm", "firm"),
+)
 _NEEDED = ("terminal_id", "hardware_address", "installer")
 
 
-@register("lineup_request", "Text of the request for a line-up slot, and when coarse pointing must be done", LineupInput, LineupResult)
+@register(
+    "lineup_request",
+    "Text of the request for a line-up slot, and when coarse pointing must be done",
+    LineupInput,
+    LineupResult,
+)
 def lineup_request(given: LineupInput) -> Outcome[LineupResult]:
     """Puts the fields that a desk asks for into one text; what is still missing is named."""
     at = given.wanted_at
@@ -57,36 +70,51 @@ def lineup_request(given: LineupInput) -> Outcome[LineupResult]:
     if at is None:
         lacking.append("day and time")
     done_by = at - dt.timedelta(minutes=given.rules.lineup_lead_min) if at else None
-    return Outcome(LineupResult(request_text="\n".join(lines), missing=lacking, coarse_done_by=done_by), _judge(given, lacking))
+    return Outcome(
+        LineupResult(request_text="\n".join(lines), missing=lacking, coarse_done_by=done_by), _judge(given, lacking)
+    )
 
 
 def _judge(given: LineupInput, lacking: list[str]) -> list[Finding]:
     if lacking:
         return [
-            missing("brief.lineup", "The line-up request is not complete", f"Still to be entered: {', '.join(lacking)}.")
-        ]  # fmt: skip
+            missing(
+                "brief.lineup", "The line-up request is not complete", f"Still to be entered: {', '.join(lacking)}."
+            )
+        ]
     at = given.wanted_at
     assert at is not None  # else it would be lacking
     if given.visit_on is not None and at.date() != given.visit_on:
         return [
             Finding(
-                level=Level.MIND, code="brief.lineup_day", message="The line-up slot is not on the day of the work",
-                why=f"The slot is on {at.date()}, the work on {given.visit_on}.", clears_by="Move one of the two.", source="Appointment against the visit",
+                level=Level.MIND,
+                code="brief.lineup_day",
+                message="The line-up slot is not on the day of the work",
+                why=f"The slot is on {at.date()}, the work on {given.visit_on}.",
+                clears_by="Move one of the two.",
+                source="Appointment against the visit",
             )
-        ]  # fmt: skip
+        ]
     if not given.booked:
         return [
             Finding(
-                level=Level.MIND, code="brief.lineup", message="The line-up slot is asked for, not booked", why="Without a slot nobody measures the uplink.",
-                clears_by="Wait for the desk's answer, then mark it as booked.", source="Appointment with the operations desk",
+                level=Level.MIND,
+                code="brief.lineup",
+                message="The line-up slot is asked for, not booked",
+                why="Without a slot nobody measures the uplink.",
+                clears_by="Wait for the desk's answer, then mark it as booked.",
+                source="Appointment with the operations desk",
             )
-        ]  # fmt: skip
+        ]
     return [
         Finding(
-            level=Level.CLEAR, code="brief.lineup", message=f"Line-up booked for {at:%H:%M}",
-            why=f"Coarse pointing has to be finished {given.rules.lineup_lead_min:g} minutes before.", source="House rule: time before line-up",
+            level=Level.CLEAR,
+            code="brief.lineup",
+            message=f"Line-up booked for {at:%H:%M}",
+            why=f"Coarse pointing has to be finished {given.rules.lineup_lead_min:g} minutes before.",
+            source="House rule: time before line-up",
         )
-    ]  # fmt: skip
+    ]
 
 
 __all__ = ["LineupInput", "LineupResult", "lineup_request"]

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from rindle_core.constants import EARTH_ROTATION_RAD_PER_S, GEOSTATIONARY_RADIUS_KM
-from rindle_core.geodesy import Array, ecef_from_geodetic_m, enu_axes
+from rindle_core.geodesy import Array, ecef_from_geodetic_m, enu_axes, fold_90
 
 
 class LookAngles(NamedTuple):
@@ -20,7 +20,9 @@ class LookAngles(NamedTuple):
     slant_range_km: Array
 
 
-def satellite_ecef_km(longitude_deg: ArrayLike, inclination_deg: ArrayLike = 0.0, time_since_node_h: ArrayLike = 0.0) -> Array:
+def satellite_ecef_km(
+    longitude_deg: ArrayLike, inclination_deg: ArrayLike = 0.0, time_since_node_h: ArrayLike = 0.0
+) -> Array:
     """Position on a circular geosynchronous orbit, Earth-fixed kilometres, shape (..., 3).
 
     `longitude_deg` is the mean (node) longitude, east positive. With an inclination the satellite draws
@@ -36,11 +38,6 @@ def satellite_ecef_km(longitude_deg: ArrayLike, inclination_deg: ArrayLike = 0.0
     return GEOSTATIONARY_RADIUS_KM * np.stack(
         np.broadcast_arrays(x * np.cos(lon) - y * np.sin(lon), x * np.sin(lon) + y * np.cos(lon), z), axis=-1
     )
-
-
-def _fold_half_turn(angle_deg: Array) -> Array:
-    """A polarization is the same after half a turn: folded to (-90, 90]."""
-    return 90.0 - np.mod(90.0 - angle_deg, 180.0)
 
 
 def look_angles(
@@ -76,7 +73,7 @@ def look_angles(
     right = cos_az * east - sin_az * north
     upward = cos_el * up - sin_el * (sin_az * east + cos_az * north)
     skew_deg = np.degrees(np.arctan2(right[..., 2], upward[..., 2]))  # the spin axis is the third coordinate
-    return LookAngles(np.degrees(azimuth) % 360.0 % 360.0, np.degrees(elevation), _fold_half_turn(skew_deg), slant_range_km)
+    return LookAngles(np.degrees(azimuth) % 360.0 % 360.0, np.degrees(elevation), fold_90(skew_deg), slant_range_km)
 
 
 __all__ = ["LookAngles", "look_angles", "satellite_ecef_km"]

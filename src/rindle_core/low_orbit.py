@@ -1,4 +1,6 @@
-"""A low-orbit panel under a skyline, told as time: which seconds are without service, in which direction, and what would help."""
+"""A low-orbit panel under a skyline, told as time: which seconds are without service, in which direction, and what
+would help.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,6 @@ from rindle_core.passes import (
     Progress,
     Run,
     Served,
-    boresight_axis,
     gaps_of,
     in_cone,
     run_passes,
@@ -101,6 +102,7 @@ class LowOrbitResult(Model):
     unserved_percent: float = Field(description="No usable satellite in the panel's sky")
     interruption_count: int
     interruptions_per_h: float
+    blocked_per_h: float = Field(default=0.0, description="Of those, the ones that the skyline began")
     gaps: list[GapCount]
     longest_gap_s: float
     sky_masked_percent: float = Field(description="Of the panel's sky by bare area: not what the traffic sees")
@@ -114,6 +116,7 @@ class LowOrbitResult(Model):
     best_bearing: BearingChoice | None = Field(description="Of a panel that is set by hand")
     bearings: list[BearingChoice]
     unmoved_count: int
+    refused_count: int = Field(default=0, description="Satellites whose elements the propagator refuses, left out")
     traffic: list[Traffic]
 
 
@@ -127,25 +130,33 @@ def _gap_counts(gaps: Sequence[Gap], hours: float) -> list[GapCount]:
     return rows
 
 
-def _masked_percent(profile: Profile, azimuth_deg: Array, least_elevation_deg: float, most_elevation_deg: Array) -> float:
-    """Share of the solid angle between the least elevation and an upper one that lies below the skyline."""
-    low = np.sin(np.radians(least_elevation_deg))
-    high = np.maximum(np.sin(np.radians(most_elevation_deg)), low)
+def _masked_percent(profile: Profile, azimuth_deg: Array, low_deg: Array, high_deg: Array) -> float:
+    """Share of the solid angle between two elevations on each of the bearings that lies below the skyline."""
+    low, high = np.sin(np.radians(low_deg)), np.sin(np.radians(np.maximum(high_deg, low_deg)))
     hidden = np.clip(np.sin(np.radians(elevation_at(profile, azimuth_deg))), low, high) - low
     return float(100.0 * hidden.sum() / max(float((high - low).sum()), 1e-12))
 
 
-def _cone_top_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> Array:
-    """Whether a bearing belongs to the panel's sky: 90 where the cone reaches the least elevation on it, else the least elevation."""
-    axis = boresight_axis(boresight_deg, panel.tilt_deg)
-    a, e = np.radians(azimuth_deg), np.radians(panel.least_elevation_deg)
-    at_least = np.stack([np.sin(a) * np.cos(e), np.cos(a) * np.cos(e), np.full_like(a, np.sin(e))], axis=-1)
-    return np.where(at_least @ axis >= np.cos(np.radians(panel.cone_half_deg)), 90.0, panel.least_elevation_deg)
+def panel_sky_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> tuple[Array, Array]:
+    """Lowest and highest elevation of the panel's sky on each bearing: inside the cone and above the least elevation.
+
+    Empty (highest = lowest) where the cone misses the bearing. Derivation: on a bearing Δ from the boresight, tilted t
+    from the zenith, sight · axis = cos e cos Δ sin t + sin e cos t = R cos(e - e0), with e0 = atan2(cos t, cos Δ sin
+    t).
+    """
+    across = np.cos(np.radians(azimuth_deg - boresight_deg)) * np.sin(np.radians(panel.tilt_deg))
+    up = np.full_like(across, np.cos(np.radians(panel.tilt_deg)))
+    share = np.cos(np.radians(panel.cone_half_deg)) / np.maximum(np.hypot(across, up), 1e-12)
+    middle, half = np.degrees(np.arctan2(up, across)), np.degrees(np.arccos(np.clip(share, -1.0, 1.0)))
+    low = np.clip(middle - half, panel.least_elevation_deg, 90.0)
+    high = np.clip(middle + half, panel.least_elevation_deg, 90.0)
+    return low, np.where(share <= 1.0, np.maximum(high, low), low)
 
 
 def bearings_of(panel: Panel, boresight_deg: float, bearings_deg: Array) -> Array:
-    """Those of the bearings on which the panel's cone reaches down to its least elevation."""
-    return np.asarray(bearings_deg[_cone_top_deg(panel, boresight_deg, bearings_deg) > panel.least_elevation_deg])
+    """Those of the bearings on which any direction belongs to the panel's sky."""
+    low, high = panel_sky_deg(panel, boresight_deg, bearings_deg)
+    return np.asarray(bearings_deg[high > low])
 
 
 def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
@@ -158,11 +169,15 @@ def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], pro
         inside = at * _SECTOR_DEG + np.arange(0.25, _SECTOR_DEG, 0.5)
         rows.append(
             Sector(
-                from_deg=at * _SECTOR_DEG, to_deg=(at + 1) * _SECTOR_DEG, traffic_percent=100.0 * float(traffic[at]) / max(1, int(traffic.sum())),
+                from_deg=at * _SECTOR_DEG,
+                to_deg=(at + 1) * _SECTOR_DEG,
+                traffic_percent=100.0 * float(traffic[at]) / max(1, int(traffic.sum())),
                 blocked_percent=100.0 * float(lost[at]) / len(states),
-                blocked_area_percent=_masked_percent(profile, inside, given.panel.least_elevation_deg, np.full_like(inside, 90.0)),
+                blocked_area_percent=_masked_percent(
+                    profile, inside, np.full_like(inside, given.panel.least_elevation_deg), np.full_like(inside, 90.0)
+                ),
             )
-        )  # fmt: skip
+        )
     return rows
 
 
@@ -186,7 +201,11 @@ def _raises(given: LowOrbitInput, served: Served) -> list[RaiseGain]:
 
 def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
     index = np.flatnonzero(served.has)
-    chosen = index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)] if len(index) else index
+    chosen = (
+        index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)]
+        if len(index)
+        else index
+    )
     rows = zip(
         served.azimuth_deg[chosen].round(1).tolist(),
         served.elevation_deg[chosen].round(1).tolist(),
@@ -218,7 +237,9 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
     sectors = _sectors(given, served, states, profile)
     removals = _removals(given, served, out)
     tell(progress, 0.9)
-    bearings = [] if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings else _bearings(given, run)
+    bearings = (
+        [] if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings else _bearings(given, run)
+    )
     azimuths = np.arange(0.25, 360.0, 0.5)
     worst = max(sectors, key=lambda one: one.blocked_percent)
     result = LowOrbitResult(
@@ -227,11 +248,10 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         unserved_percent=100.0 * float(np.mean(states == NONE)),
         interruption_count=len(gaps),
         interruptions_per_h=len(gaps) / hours,
+        blocked_per_h=sum(1 for gap in gaps if states[round(gap.start_s / step_s)] == BLOCKED) / hours,
         gaps=_gap_counts(gaps, hours),
         longest_gap_s=max((gap.length_s for gap in gaps), default=0.0),
-        sky_masked_percent=_masked_percent(
-            profile, azimuths, given.panel.least_elevation_deg, _cone_top_deg(given.panel, boresight, azimuths)
-        ),
+        sky_masked_percent=_masked_percent(profile, azimuths, *panel_sky_deg(given.panel, boresight, azimuths)),
         usable_mean_count=len(run.usable) / run.slots,
         boresight_azimuth_deg=boresight,
         uses=uses_of(out, gaps, hours, given.rules),
@@ -242,6 +262,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
+        refused_count=getattr(run.sky, "refused_count", 0),
         traffic=_shown(served, states),
     )
     tell(progress, 1.0)
@@ -249,13 +270,19 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
 
 
 @register(
-    "low_orbit", "Time without service of a low-orbit panel under a skyline, its gaps, and what would help", LowOrbitInput, LowOrbitResult
+    "low_orbit",
+    "Time without service of a low-orbit panel under a skyline, its gaps, and what would help",
+    LowOrbitInput,
+    LowOrbitResult,
 )
 def low_orbit(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
-    """Every slot one of the usable satellites serves (above the least elevation, in the cone, outside the arc's zone, at both ends of the slot).
+    """Every slot one of the usable satellites serves (above the least elevation, in the cone, outside the arc's zone,
+    at both ends of the slot).
 
-    A step is blocked while the serving satellite stands below the skyline; service returns with the next free step. The network is taken
-    not to know the skyline: one that learns it does better, so this is the careful figure. Directions are weighed by the traffic itself.
+    A step is blocked while the serving satellite stands below the skyline; service returns with the next free step.
+    The network is taken
+    not to know the skyline: one that learns it does better, so this is the careful figure. Directions are weighed by
+    the traffic itself.
     """
     return simulate(given)
 
@@ -264,7 +291,9 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     if not given.skyline and not given.obstacles:
         return [
             missing(
-                "sky.empty", "No skyline has been read", "Sweep round and enter bearing and elevation of what stands above the horizon."
+                "sky.empty",
+                "No skyline has been read",
+                "Sweep round and enter bearing and elevation of what stands above the horizon.",
             )
         ]
     rules = given.rules
@@ -274,52 +303,114 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     help_by = result.removals[0] if result.removals and result.removals[0].gain_percent > 0.05 else None
     findings = [
         at_most(
-            result.out_percent, rules.low_orbit_hold_percent if held else rules.browse_out_percent, level=Level.HOLD if held else Level.MIND, code="sky.low_orbit",
-            unit="percent", clear="The sky is good enough for the panel", over="Too much of the time is without service",
-            why=f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}",
-            clears_by=f"With “{help_by.name}” gone {help_by.out_percent:.1f} % would be left; else raise the panel, or try another position."
-            if help_by else "Raise the panel, or try another position.",
+            result.out_percent,
+            rules.low_orbit_hold_percent if held else rules.browse_out_percent,
+            level=Level.HOLD if held else Level.MIND,
+            code="sky.low_orbit",
+            unit="percent",
+            clear="The sky is good enough for the panel",
+            over="Too much of the time is without service",
+            why=f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} "
+            f"s.{where}",
+            clears_by=f"With “{help_by.name}” gone {help_by.out_percent:.1f} % would be left; else raise the panel, "
+            f"or try another position."
+            if help_by
+            else "Raise the panel, or try another position.",
             source="Simulated passes against the skyline, weighed by traffic",
         ),
         *judge_uses(result.uses, given.needs),
         *given.moved_finding(),
-    ]  # fmt: skip
-    findings += _judge_age(given)
+    ]
+    findings += [*_judge_age(given), *_judge_refused(given, result.refused_count)]
     best = result.best_bearing
-    if best is not None and given.boresight_azimuth_deg is not None and result.out_percent - best.out_percent > 1.0:
+    if (
+        best is not None
+        and given.boresight_azimuth_deg is not None
+        and result.out_percent - best.out_percent > given.rules.better_bearing_percent
+    ):
         findings.append(
             Finding(
-                level=Level.MIND, code="sky.bearing", message=f"Turned to {best.azimuth_deg:.0f}° true it would do better", figure=result.out_percent,
-                limit=best.out_percent, unit="percent", why="Another bearing has its cone over freer sky.", clears_by="Set the panel to that bearing.",
+                level=Level.MIND,
+                code="sky.bearing",
+                message=f"Turned to {best.azimuth_deg:.0f}° true it would do better",
+                figure=result.out_percent,
+                limit=best.out_percent,
+                unit="percent",
+                why="Another bearing has its cone over freer sky.",
+                clears_by="Set the panel to that bearing.",
                 source="The same passes for every bearing",
             )
-        )  # fmt: skip
-    if result.unserved_percent > 0.5:
+        )
+    if result.unserved_percent > given.rules.unserved_percent:
         findings.append(
             Finding(
-                level=Level.MIND, code="sky.unserved", message="At times no satellite is in the panel's sky", figure=result.unserved_percent, limit=0.5, unit="percent",
-                why="The shells are thin over this latitude, or the panel looks where they are not.", clears_by="Check tilt and bearing, and whether the shells are complete.",
+                level=Level.MIND,
+                code="sky.unserved",
+                message="At times no satellite is in the panel's sky",
+                figure=result.unserved_percent,
+                limit=given.rules.unserved_percent,
+                unit="percent",
+                why="The shells are thin over this latitude, or the panel looks where they are not.",
+                clears_by="Check tilt and bearing, and whether the shells are complete.",
                 source="Simulated passes, skyline aside",
             )
-        )  # fmt: skip
+        )
     return findings
 
 
+def _judge_refused(given: LowOrbitInput, refused_count: int) -> list[Finding]:
+    """Satellites that are left out make the sky look thinner than it is."""
+    if refused_count == 0:
+        return []
+    return [
+        Finding(
+            level=Level.MIND,
+            code="sky.elements_refused",
+            message="Some satellites are left out",
+            figure=float(refused_count),
+            limit=float(len(given.elements)),
+            unit="count",
+            why="Their elements cannot be followed to this day: they have decayed, or the set is damaged.",
+            clears_by="Load a newer set of elements.",
+            source="SGP4's own check of the elements",
+        )
+    ]
+
+
 def _judge_age(given: LowOrbitInput) -> list[Finding]:
-    """Elements run away from the satellites by kilometres a day; their pattern over the sky lasts longer than the very passes."""
+    """Elements run away from the satellites by kilometres a day;
+
+    their pattern over the sky lasts longer than the very passes.
+    """
     epoch = newest_epoch(given.elements)
     if epoch is None or given.start_at is None:
         return []
     days = abs((given.start_at - epoch).total_seconds()) / 86_400.0
     return [
         at_most(
-            days, given.rules.elements_fresh_days, level=Level.MIND, code="sky.elements_age", unit="days", clear="The orbital elements are fresh",
-            over="The orbital elements are old", why="Satellites are moved and new ones join: the pattern of passes is no longer this one.",
-            clears_by="Load a newer set, or simulate from the shells.", source="Epoch of the newest elements against the start",
+            days,
+            given.rules.elements_fresh_days,
+            level=Level.MIND,
+            code="sky.elements_age",
+            unit="days",
+            clear="The orbital elements are fresh",
+            over="The orbital elements are old",
+            why="Satellites are moved and new ones join: the pattern of passes is no longer this one.",
+            clears_by="Load a newer set, or simulate from the shells.",
+            source="Epoch of the newest elements against the start",
         )
-    ]  # fmt: skip
+    ]
 
 
 __all__ = [
-    "BearingChoice", "GapCount", "LowOrbitResult", "RaiseGain", "Removal", "Sector", "Traffic", "bearings_of", "low_orbit", "simulate",
-]  # fmt: skip
+    "BearingChoice",
+    "GapCount",
+    "LowOrbitResult",
+    "RaiseGain",
+    "Removal",
+    "Sector",
+    "Traffic",
+    "bearings_of",
+    "low_orbit",
+    "simulate",
+]

@@ -13,7 +13,8 @@ from pygeomag.wmm.wmm_2025 import WMM_2025  # the published coefficients
 from rindle_core.constants import WGS84_ECCENTRICITY_SQUARED, WGS84_SEMI_MAJOR_AXIS_M
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
-from rindle_core.geodesy import Array
+from rindle_core.geodesy import Array, wrap_180
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 
 MODEL_FIRST_DAY = dt.date(2024, 11, 13)  # release of WMM2025
@@ -81,7 +82,8 @@ def _schmidt(theta_cos: Array, theta_sin: Array) -> tuple[Array, Array]:
 def field_arrays(
     latitude_deg: ArrayLike, longitude_deg: ArrayLike, height_m: ArrayLike, years: ArrayLike
 ) -> tuple[FieldArrays, FieldArrays]:
-    """The main field at WGS 84 positions and decimal years, and its change in a year; the arguments broadcast to one axis of sites.
+    """The main field at WGS 84 positions and decimal years, and its change in a year; the arguments broadcast to one
+    axis of sites.
 
     Source: World Magnetic Model 2025, Technical Report, eqs. 7-17. At a pole the longitude decides what north means.
     """
@@ -106,7 +108,11 @@ def field_arrays(
     turn = geocentric - lat  # from geocentric to geodetic axes, eq. 17
 
     def summed(g: Array, k: Array) -> tuple[Array, Array, Array]:
-        x, y, z = g @ (north * cos) + k @ (north * sin), g @ (east * sin) - k @ (east * cos), g @ (down * cos) + k @ (down * sin)
+        x, y, z = (
+            g @ (north * cos) + k @ (north * sin),
+            g @ (east * sin) - k @ (east * cos),
+            g @ (down * cos) + k @ (down * sin),
+        )
         return x * np.cos(turn) - z * np.sin(turn), y, x * np.sin(turn) + z * np.cos(turn)
 
     change = FieldArrays(*summed(rows[:, 4], rows[:, 5]))
@@ -117,11 +123,14 @@ def field_arrays(
 def _check_day(day: dt.date) -> None:
     if not MODEL_FIRST_DAY <= day <= MODEL_LAST_DAY:
         raise InputError.one(
-            "date", f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted"
+            "date",
+            f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted",
         )
 
 
-def magnetic_fields(latitude_deg: ArrayLike, longitude_deg: ArrayLike, height_m: ArrayLike, days: list[dt.date]) -> list[MagneticField]:
+def magnetic_fields(
+    latitude_deg: ArrayLike, longitude_deg: ArrayLike, height_m: ArrayLike, days: list[dt.date]
+) -> list[MagneticField]:
     """The field at many places, each on its day. Raises InputError for a day outside the model's life.
 
     Uncertainty: WMM2025 Technical Report, error model, one standard deviation, √(0.26² + (5417/H)²) degrees, H in nT.
@@ -135,11 +144,22 @@ def magnetic_fields(latitude_deg: ArrayLike, longitude_deg: ArrayLike, height_m:
     horizontal = np.maximum(np.hypot(now.north_nt, now.east_nt), 1.0)
     uncertainty = np.minimum(180.0, np.sqrt(0.26**2 + (5417.0 / horizontal) ** 2))
     inclination = np.degrees(np.arctan2(now.down_nt, horizontal))
-    change = (next_year - declination + 180.0) % 360.0 - 180.0
-    columns = zip(declination.tolist(), uncertainty.tolist(), horizontal.tolist(), inclination.tolist(), change.tolist(), strict=True)
+    change = wrap_180(next_year - declination)
+    columns = zip(
+        declination.tolist(),
+        uncertainty.tolist(),
+        horizontal.tolist(),
+        inclination.tolist(),
+        change.tolist(),
+        strict=True,
+    )
     return [
         MagneticField(
-            declination_deg=d, declination_uncertainty_deg=u, horizontal_field_nt=h, inclination_deg=i, declination_change_deg_per_year=c
+            declination_deg=d,
+            declination_uncertainty_deg=u,
+            horizontal_field_nt=h,
+            inclination_deg=i,
+            declination_change_deg_per_year=c,
         )
         for d, u, h, i, c in columns
     ]
@@ -150,7 +170,7 @@ def magnetic_field(latitude_deg: float, longitude_deg: float, height_m: float, d
     return magnetic_fields(latitude_deg, longitude_deg, height_m, [day])[0]
 
 
-def judge(field: MagneticField) -> list[Finding]:
+def judge(field: MagneticField, rules: HouseRules = DEFAULT_RULES) -> list[Finding]:
     """Whether a compass may be trusted here, and whether the declination is large enough to ruin a search."""
     findings = []
     if field.horizontal_field_nt < _CAUTION_NT:
@@ -168,7 +188,7 @@ def judge(field: MagneticField) -> list[Finding]:
                 source=_SOURCE,
             )
         )
-    if abs(field.declination_deg) >= 5.0:
+    if abs(field.declination_deg) >= rules.declination_mind_deg:
         findings.append(
             Finding(
                 level=Level.MIND,

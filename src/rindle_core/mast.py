@@ -108,11 +108,15 @@ def judge_fit(diameter_mm: float, window: MastWindow) -> Finding:
         level=Level.HOLD,
         code="mount.fit",
         message="The mast is too thin for the clamp" if thin else "The mast is too thick for the clamp",
-        why="A few millimetres under will never grip, however hard the nuts are turned." if thin else "The clamp will not close round it.",
+        why="A few millimetres under will never grip, however hard the nuts are turned."
+        if thin
+        else "The clamp will not close round it.",
         figure=diameter_mm,
         limit=window.least_mm if thin else window.most_mm,
         unit="mm",
-        clears_by="Use a mast inside the window, or the maker's own adapter sleeve." if thin else "Use a mast inside the window.",
+        clears_by="Use a mast inside the window, or the maker's own adapter sleeve."
+        if thin
+        else "Use a mast inside the window.",
         source="Terminal's mast window",
     )
 
@@ -167,7 +171,8 @@ def mount(given: MountInput) -> Outcome[MountResult]:
     diameter_m, wall_m = given.mast_diameter_mm / 1000.0, given.mast_wall_mm / 1000.0
     if wall_m * 2.0 > diameter_m:
         raise InputError.one(
-            "mast_wall_mm", f"the wall is thicker than the tube's radius: up to {given.mast_diameter_mm / 2:g} mm is accepted"
+            "mast_wall_mm",
+            f"the wall is thicker than the tube's radius: up to {given.mast_diameter_mm / 2:g} mm is accepted",
         )
     force_n, tube_n_per_m, density = _gust(given, given.rules.design_gust_mps)
     moment_nm = force_n * given.free_length_m + tube_n_per_m * given.free_length_m**2 / 2.0
@@ -188,7 +193,9 @@ def mount(given: MountInput) -> Outcome[MountResult]:
         least_wall_mm=_least_wall_mm(moment_nm, diameter_m, allowed_mpa),
     )
     fit = judge_fit(given.mast_diameter_mm, given.window)
-    return Outcome(result, [fit, *_judge_strength(result, given.rules), _judge_lift(given.antenna_mass_kg, given.rules)])
+    return Outcome(
+        result, [fit, *_judge_strength(result, given.rules), _judge_lift(given.antenna_mass_kg, given.rules)]
+    )
 
 
 __all__ = ["MountInput", "MountResult", "judge_fit", "mount", "second_moment_m4", "tip_rotation_rad"]

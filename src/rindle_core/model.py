@@ -34,7 +34,7 @@ _SENTENCES: Mapping[str, str] = {
     "finite_number": "is not a finite number",
     "string_type": "is not text",
     "string_too_long": "is too long: {max_length} characters or fewer are accepted",
-    "string_too_short": "is empty: {min_length} character or more is accepted",
+    "string_too_short": "is empty or too short: at least {min_length} characters are accepted",
     "literal_error": "is not one of the choices: {expected} is accepted",
     "enum": "is not one of the choices: {expected} is accepted",
     "date_from_datetime_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",

@@ -77,7 +77,9 @@ class SunAway:
 
     def __call__(self, minutes: Array) -> Array:
         """Geometric on both sides: refraction lifts sun and satellite alike."""
-        azimuth, elevation = sun_directions(self._given.latitude_deg, self._given.longitude_deg, self._start_jd + minutes / 1440.0)
+        azimuth, elevation = sun_directions(
+            self._given.latitude_deg, self._given.longitude_deg, self._start_jd + minutes / 1440.0
+        )
         return separation_deg(self.azimuth_deg, self.elevation_deg, azimuth, elevation)
 
 
@@ -98,10 +100,17 @@ def sun_outage(given: SunOutageInput) -> Outcome[SunOutageResult]:
     start = dt.datetime(given.date.year, given.date.month, given.date.day, tzinfo=dt.UTC)
     away, limit = SunAway(given, start), outage_limit_deg(given.beamwidth_deg)
     if away.elevation_deg <= 0:
-        raise InputError.one("satellite_longitude_deg", "the satellite is below the horizon here; one that is seen is accepted")
+        raise InputError.one(
+            "satellite_longitude_deg", "the satellite is below the horizon here; one that is seen is accepted"
+        )
     minutes = np.arange(0.0, given.days * 1440.0, _STEP_MIN)
     angle = away(minutes)
-    lows = np.flatnonzero((angle[1:-1] <= angle[:-2]) & (angle[1:-1] < angle[2:]) & (angle[1:-1] < limit + _STEP_MIN * 0.25)) + 1
+    lows = (
+        np.flatnonzero(
+            (angle[1:-1] <= angle[:-2]) & (angle[1:-1] < angle[2:]) & (angle[1:-1] < limit + _STEP_MIN * 0.25)
+        )
+        + 1
+    )
     outages = []
     for index in lows:
         middle = _nearest(float(minutes[index]), away)
@@ -112,7 +121,10 @@ def sun_outage(given: SunOutageInput) -> Outcome[SunOutageResult]:
         first, last = _edge(middle, middle - reach, limit, away), _edge(middle, middle + reach, limit, away)
         outages.append(
             SunOutage(
-                start=start + dt.timedelta(minutes=first), end=start + dt.timedelta(minutes=last), minutes=last - first, nearest_deg=nearest
+                start=start + dt.timedelta(minutes=first),
+                end=start + dt.timedelta(minutes=last),
+                minutes=last - first,
+                nearest_deg=nearest,
             )
         )
     return Outcome(SunOutageResult(outages=outages, limit_deg=limit), _judge(outages))
@@ -124,11 +136,17 @@ def _judge(outages: list[SunOutage]) -> list[Finding]:
     longest = max(outages, key=lambda one: one.minutes)
     return [
         Finding(
-            level=Level.MIND, code="aim.sun_outage", message="The sun will stand behind the satellite on some days", figure=longest.minutes * 60, unit="s",
-            why="Twice a year, for some minutes a day about the equinoxes, the sun's own radio noise drowns the signal.",
-            clears_by="Tell the customer the dates; nothing is broken when it happens.", source="Angle between sun and satellite",
+            level=Level.MIND,
+            code="aim.sun_outage",
+            message="The sun will stand behind the satellite on some days",
+            figure=longest.minutes * 60,
+            unit="s",
+            why="Twice a year, for some minutes a day about the equinoxes, the sun's own radio noise drowns the "
+            "signal.",
+            clears_by="Tell the customer the dates; nothing is broken when it happens.",
+            source="Angle between sun and satellite",
         )
-    ]  # fmt: skip
+    ]
 
 
 __all__ = ["SunOutage", "SunOutageInput", "SunOutageResult", "outage_limit_deg", "sun_outage"]

@@ -1,4 +1,6 @@
-"""Passes of low-orbit satellites over a panel: which one serves each slot, where it stands each second, and whether the skyline hides it."""
+"""Passes of low-orbit satellites over a panel: which one serves each slot, where it stands each second, and whether the
+skyline hides it.
+"""
 
 from __future__ import annotations
 
@@ -10,8 +12,9 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.errors import InputError, Stopped
-from rindle_core.geodesy import Array
+from rindle_core.geodesy import Array, unit_vector
 from rindle_core.look_angles import look_angles
 from rindle_core.low_orbit_uses import Gap
 from rindle_core.panel import Panel
@@ -20,19 +23,25 @@ from rindle_core.skyline import Profile, Season, Surroundings, build_profile, el
 
 _CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
 BEARING_STEP_DEG = 10.0
+_BRANCH_DEG = 0.5  # how wide a branch with its twigs is seen: some 10 cm at ten metres
 OK, BLOCKED, NONE = 0, 1, 2  # states of a second
 
 Progress = Callable[[float], bool]  # takes the share done; False asks to stop
 
 
 class LowOrbitInput(Surroundings):
-    """Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`; elements are taken at `start_at`."""
+    """Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`;
+
+    elements are taken at `start_at`.
+    """
 
     latitude_deg: float = Field(ge=-90, le=90)
     longitude_deg: float = Field(ge=-180, le=180)
     height_m: float = Field(default=0.0, ge=-500, le=9000)
     panel: Panel = Panel()
-    boresight_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001, description="True; None: where the satellites are")
+    boresight_azimuth_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True; None: where the satellites are"
+    )
     shells: list[Shell] = Field(default_factory=list, max_length=20)
     elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
     start_at: dt.datetime | None = Field(default=None, description="Aware; needed with elements")
@@ -45,7 +54,9 @@ class LowOrbitInput(Surroundings):
     seed: int = Field(default=1, ge=0, le=2**31)
     node_turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Longitude of the first node at the start")
     needs: list[str] = Field(default_factory=list, max_length=20)
-    bearings: bool = Field(default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work")
+    bearings: bool = Field(
+        default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work"
+    )
 
 
 class Pairs(NamedTuple):
@@ -75,7 +86,9 @@ def _sky_of(given: LowOrbitInput, frame: SiteFrame) -> SatelliteSky:
     if given.elements:
         if given.start_at is None or given.start_at.tzinfo is None:
             raise InputError.one("start_at", "is needed with elements, with its zone: such as 2026-11-25T06:00:00Z")
-        return ElementSky([(one.line1, one.line2) for one in given.elements], given.start_at, given.duration_h * 3600.0, frame)
+        return ElementSky(
+            [(one.line1, one.line2) for one in given.elements], given.start_at, given.duration_h * 3600.0, frame
+        )
     if not given.shells:
         raise InputError.one("shells", "are empty; shells, or elements, are needed to know where the satellites are")
     return ShellSky(given.shells, frame, given.node_turn_deg)
@@ -83,14 +96,20 @@ def _sky_of(given: LowOrbitInput, frame: SiteFrame) -> SatelliteSky:
 
 def _arc_sights(given: LowOrbitInput) -> Array:
     """Unit vectors of the geostationary arc above the horizon, one a half degree."""
-    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.longitude_deg + np.arange(-82.0, 82.25, 0.5))
+    angles = look_angles(
+        given.latitude_deg, given.longitude_deg, given.height_m, given.longitude_deg + np.arange(-82.0, 82.25, 0.5)
+    )
     up = angles.elevation_deg > 0
-    azimuth, elevation = np.radians(angles.azimuth_true_deg[up]), np.radians(angles.elevation_deg[up])
-    return np.stack([np.sin(azimuth) * np.cos(elevation), np.cos(azimuth) * np.cos(elevation), np.sin(elevation)], axis=-1)
+    return unit_vector(angles.azimuth_true_deg[up], angles.elevation_deg[up])
 
 
-def _usable(given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, edges_s: Array, progress: Progress | None) -> Pairs:
-    """Pairs of slot and satellite above the least elevation and outside the arc's zone at both ends of the slot. The cone is not asked yet."""
+def _usable(
+    given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, edges_s: Array, progress: Progress | None
+) -> Pairs:
+    """Pairs of slot and satellite above the least elevation and outside the arc's zone at both ends of the slot.
+
+    The cone is not asked yet.
+    """
     lowest, arc = np.sin(np.radians(given.panel.least_elevation_deg)), _arc_sights(given)
     zone = np.cos(np.radians(given.panel.arc_zone_deg)) if given.panel.arc_zone_deg > 0 and len(arc) else None
     keys, sights = [], []
@@ -115,8 +134,7 @@ def _usable(given: LowOrbitInput, sky: SatelliteSky, frame: SiteFrame, edges_s: 
 
 def boresight_axis(azimuth_deg: float, tilt_deg: float) -> Array:
     """Unit vector east, north, up of a boresight; azimuth true, tilt from the zenith."""
-    a, t = np.radians(azimuth_deg), np.radians(tilt_deg)
-    return np.array([np.sin(a) * np.sin(t), np.cos(a) * np.sin(t), np.cos(t)])
+    return unit_vector(azimuth_deg, 90.0 - tilt_deg)
 
 
 def in_cone(pairs: Pairs, panel: Panel, azimuth_deg: float) -> Indices:
@@ -134,7 +152,10 @@ def _richest(pairs: Pairs, panel: Panel) -> float:
 
 
 def schedule(given: LowOrbitInput, pairs: Pairs, index: Indices, slots: int) -> Indices:
-    """The serving satellite of each slot, -1 for none. The draw depends on seed and slot only, so that it is the same for every skyline and step."""
+    """The serving satellite of each slot, -1 for none.
+
+    The draw depends on seed and slot only, so that it is the same for every skyline and step.
+    """
     serving = np.full(slots, -1, dtype=np.int64)
     if not len(index):
         return serving
@@ -163,12 +184,32 @@ def serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, 
     return Served(has, azimuth, elevation)
 
 
+def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
+    """A number in [0, 1) for each direction, the same for the whole cell of sky in which it lies, whenever it is asked.
+
+    A branch stands where it stands: it is drawn once for its place, not anew at each moment. Cells are a branch wide on
+    the sky, so fewer of them lie on a higher ring. Mixing: splitmix64 (Steele, Lea and Flood, OOPSLA 2014).
+    """
+    ring = np.floor((elevation_deg + 90.0) / _BRANCH_DEG)
+    count = np.maximum(1.0, np.round(360.0 * np.cos(np.radians((ring + 0.5) * _BRANCH_DEG - 90.0)) / _BRANCH_DEG))
+    seat = np.floor((azimuth_deg % 360.0) / 360.0 * count)
+    key = ring.astype(np.uint64) * np.uint64(1 << 20) + seat.astype(np.uint64) + np.uint64(seed) * np.uint64(1 << 40)
+    with np.errstate(over="ignore"):
+        key = (key + np.uint64(0x9E3779B97F4A7C15)) * np.uint64(0xBF58476D1CE4E5B9)
+        key = (key ^ (key >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+        key = (key ^ (key >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+    return np.asarray(((key ^ (key >> np.uint64(31))) >> np.uint64(11)).astype(np.float64) / float(1 << 53))
+
+
 def states_of(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.int8]:
-    """State of every fine step: served, blocked, or no satellite. A bare tree lets its share through, drawn by the seed."""
+    """State of every fine step: served, blocked, or no satellite.
+
+    Of a bare tree its share blocks, cell by cell of sky.
+    """
     blocked = served.has & (served.elevation_deg < elevation_at(profile, served.azimuth_deg))
     if bare and np.any(profile.leafless_share < 1.0):
         share = np.interp(served.azimuth_deg, profile.azimuth_deg, profile.leafless_share, period=360.0)
-        blocked &= np.random.default_rng(seed + 1).random(len(blocked)) < share
+        blocked &= _branch_draw(served.azimuth_deg, served.elevation_deg, seed) < share
     return np.where(served.has, np.where(blocked, BLOCKED, OK), NONE).astype(np.int8)
 
 
@@ -195,7 +236,10 @@ class Run(NamedTuple):
 
 
 def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
-    """Follows the passes under the skyline. Raises InputError where nothing says where the satellites are, Stopped where it was asked for."""
+    """Follows the passes under the skyline.
+
+    Raises InputError where nothing says where the satellites are, Stopped where it was asked for.
+    """
     frame = SiteFrame.at(given.latitude_deg, given.longitude_deg, given.height_m)
     sky = _sky_of(given, frame)
     slot_s = given.panel.slot_s
@@ -209,7 +253,18 @@ def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
     served = serve(sky, frame, schedule(given, pairs, usable, slots), slot_s, given.step_s)
     profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
     states = states_of(served, profile, given.season == "bare", given.seed)
-    return Run(sky, frame, slots, pairs, boresight, usable, served, profile, states, slot_s / max(1, round(slot_s / given.step_s)))
+    return Run(
+        sky,
+        frame,
+        slots,
+        pairs,
+        boresight,
+        usable,
+        served,
+        profile,
+        states,
+        slot_s / max(1, round(slot_s / given.step_s)),
+    )
 
 
 class Outage(NamedTuple):
@@ -229,12 +284,31 @@ def outages(given: LowOrbitInput) -> list[Outage]:
     for gap in gaps_of(run.states != OK, run.step_s):
         at = round(gap.start_s / run.step_s)
         blocked = bool(run.states[at] == BLOCKED)
-        direction = (float(run.served.azimuth_deg[at]), float(run.served.elevation_deg[at])) if blocked else (None, None)
+        direction = (
+            (float(run.served.azimuth_deg[at]), float(run.served.elevation_deg[at])) if blocked else (None, None)
+        )
         rows.append(Outage(gap.start_s, gap.length_s, blocked, *direction))
     return rows
 
 
 __all__ = [
-    "BEARING_STEP_DEG", "BLOCKED", "NONE", "OK", "LowOrbitInput", "Outage", "Pairs", "Progress", "Run", "Served", "boresight_axis", "gaps_of", "in_cone",
-    "outages", "run_passes", "schedule", "serve", "states_of", "tell",
-]  # fmt: skip
+    "BEARING_STEP_DEG",
+    "BLOCKED",
+    "NONE",
+    "OK",
+    "LowOrbitInput",
+    "Outage",
+    "Pairs",
+    "Progress",
+    "Run",
+    "Served",
+    "boresight_axis",
+    "gaps_of",
+    "in_cone",
+    "outages",
+    "run_passes",
+    "schedule",
+    "serve",
+    "states_of",
+    "tell",
+]

@@ -44,7 +44,9 @@ class PeakInput(Model):
     screw: Screw
     elevation_deg: float = Field(default=0.0, ge=-5, le=90, description="Azimuth moves the beam by its cosine only")
     beamwidth_deg: float = Field(gt=0, le=90)
-    predicted_level_db: float | None = Field(default=None, description="What the link promises at the peak in clear sky")
+    predicted_level_db: float | None = Field(
+        default=None, description="What the link promises at the peak in clear sky"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -70,7 +72,9 @@ class PeakResult(Model):
     back_turns: float = Field(description="First turn down by this; 0 where none is needed")
     forward_turns: float = Field(description="Then turn up by this, so that the screw arrives pushing")
     at_top: bool = Field(description="Whether the present position costs less than a receiver shows")
-    bracketed: bool = Field(description="Whether readings fall off on both sides of the top")
+    bracketed: bool = Field(
+        description="Whether the level was seen to fall on both sides of the top: then it is proved"
+    )
     curve: list[CurvePoint]
 
 
@@ -114,11 +118,16 @@ def _curve(fit: _Fit, readings: list[PeakReading], width_turns: float) -> list[C
     at = np.linspace(low, high, 81)
     scale = 12.0 / (width_turns * math.exp(ln_ratio)) ** 2
     level = top_level - scale * (at - top) ** 2
-    gradient = np.stack([np.ones_like(at), 2 * scale * (at - top), 2 * scale * (at - top) ** 2, np.zeros_like(at)], axis=-1)
-    sd = np.sqrt(np.einsum("ij,jk,ik->i", gradient, fit.covariance, gradient))
+    gradient = np.stack(
+        [np.ones_like(at), 2 * scale * (at - top), 2 * scale * (at - top) ** 2, np.zeros_like(at)], axis=-1
+    )
+    sd = np.sqrt(np.maximum(np.einsum("ij,jk,ik->i", gradient, fit.covariance, gradient), 0.0))
     keep = level > top_level - 15.0
     rows = zip(at[keep], level[keep], sd[keep], strict=True)
-    return [CurvePoint(turns=float(t), level_db=float(y), low_db=float(y - 2 * s), high_db=float(y + 2 * s)) for t, y, s in rows]
+    return [
+        CurvePoint(turns=float(t), level_db=float(y), low_db=float(y - 2 * s), high_db=float(y + 2 * s))
+        for t, y, s in rows
+    ]
 
 
 def _way_there(last: PeakReading, top_turns: float, backlash_turns: float) -> tuple[float, float]:
@@ -130,6 +139,12 @@ def _way_there(last: PeakReading, top_turns: float, backlash_turns: float) -> tu
     return last.turns - top_turns + beyond, beyond
 
 
+def _fell_on_both_sides(at: Array, levels: Array, top_turns: float, fall_db: float) -> bool:
+    """Whether a level that far under the best one was read on either side of the top."""
+    fallen = levels <= levels.max() - fall_db
+    return bool(np.any(fallen & (at < top_turns)) and np.any(fallen & (at > top_turns)))
+
+
 class PeakView(Model):
     """What the readings of one axis tell; `fit` is None while there are too few."""
 
@@ -139,7 +154,9 @@ class PeakView(Model):
     reading_count: int
 
 
-@register("peak", "Top of the lobe fitted to screw readings, with its uncertainty and the way there", PeakInput, PeakView)
+@register(
+    "peak", "Top of the lobe fitted to screw readings, with its uncertainty and the way there", PeakInput, PeakView
+)
 def peak(given: PeakInput) -> Outcome[PeakView]:
     """Fits level = top - 12 ((x - x0) k/θ3)², k being degrees of beam per turn.
 
@@ -148,8 +165,12 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     best = max((reading.level_db for reading in given.readings), default=None)
     places = {(reading.turns, reading.turning) for reading in given.readings}
     if len(places) < 2:
-        waits = missing(f"peak.{given.axis}.few", f"Too few {given.axis} readings", "Take readings on both sides of the top.")
-        return Outcome(PeakView(axis=given.axis, fit=None, best_level_db=best, reading_count=len(given.readings)), [waits])
+        waits = missing(
+            f"peak.{given.axis}.few", f"Too few {given.axis} readings", "Take readings on both sides of the top."
+        )
+        return Outcome(
+            PeakView(axis=given.axis, fit=None, best_level_db=best, reading_count=len(given.readings)), [waits]
+        )
     slope = math.cos(math.radians(given.elevation_deg)) if given.axis == "azimuth" else 1.0
     turn_deg = given.screw.deg_per_turn * max(slope, 0.02)  # nearly overhead the azimuth screw hardly moves the beam
     fit = _fit(given, turn_deg)
@@ -162,7 +183,7 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     loss_now_db = min(float(pointing_loss_db((at[-1] - top) * turn_deg, width_deg)), 60.0)
     result = PeakResult(
         top_turns=top,
-        top_sd_turns=float(math.sqrt(fit.covariance[1, 1])),
+        top_sd_turns=float(math.sqrt(max(fit.covariance[1, 1], 0.0))),
         top_level_db=top_level,
         fitted_beamwidth_deg=width_deg,
         backlash_turns=backlash,
@@ -171,32 +192,43 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
         at_top=loss_now_db <= _ALREADY_THERE_DB,
         back_turns=back,
         forward_turns=forward,
-        bracketed=bool(np.any(at < top) and np.any(at > top)),
+        bracketed=_fell_on_both_sides(at, levels, top, given.rules.peak_fall_db),
         curve=_curve(fit, given.readings, given.beamwidth_deg / turn_deg),
     )
     view = PeakView(axis=given.axis, fit=result, best_level_db=best, reading_count=len(given.readings))
     return Outcome(view, _judge(given, result, turn_deg))
 
 
+def _judge_one_side(given: PeakInput, result: PeakResult) -> Finding:
+    """Which way to go on: to the side on which the level has not fallen yet."""
+    best = max(reading.level_db for reading in given.readings)
+    fallen = [one for one in given.readings if one.level_db <= best - given.rules.peak_fall_db]
+    above = any(one.turns > result.top_turns for one in fallen)
+    below = any(one.turns < result.top_turns for one in fallen)
+    onward = "up" if not above else "down"
+    also = "" if above or below else ", then down as far"
+    return Finding(
+        level=Level.UNKNOWN,
+        code=f"peak.{given.axis}.one_side",
+        message=f"The {given.axis} top is not proved yet",
+        why="A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
+        clears_by=f"Go on turning {onward} until the level falls by {given.rules.peak_fall_db:g} dB or more{also}.",
+        source="House rule: fall on both sides",
+    )
+
+
 def _judge(given: PeakInput, result: PeakResult, turn_deg: float) -> list[Finding]:
     axis = given.axis
     findings = []
     if not result.bracketed:
-        onward = "up" if max(reading.turns for reading in given.readings) <= result.top_turns else "down"
-        findings.append(
-            Finding(
-                level=Level.MIND,
-                code=f"peak.{axis}.one_side",
-                message=f"The {axis} top is not passed yet",
-                why="A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
-                clears_by=f"Go on turning {onward} until the level falls by a decibel or more.",
-                source="Readings on both sides",
-            )
-        )
+        findings.append(_judge_one_side(given, result))
+        if given.predicted_level_db is not None:
+            findings.append(_judge_level(given.predicted_level_db, result, given.rules, axis))
+        return findings  # what is not proved is neither well fixed nor reached
     findings.append(
         at_most(
             2.0 * result.top_sd_turns * turn_deg,
-            given.beamwidth_deg / 10.0,
+            given.rules.peak_certain_share * given.beamwidth_deg,
             level=Level.MIND,
             code=f"peak.{axis}.certainty",
             unit="deg",
@@ -228,7 +260,7 @@ def _judge(given: PeakInput, result: PeakResult, turn_deg: float) -> list[Findin
 
 def _judge_level(predicted_db: float, result: PeakResult, rules: HouseRules, axis: Axis) -> Finding:
     short_db = predicted_db - result.top_level_db
-    side_lobe = 12.0 <= short_db <= 25.0  # first side lobe of a round aperture: 15-20 dB down, more or less
+    side_lobe = rules.side_lobe_least_db <= short_db <= rules.side_lobe_most_db
     return at_most(
         short_db,
         rules.level_shortfall_db,
@@ -267,13 +299,23 @@ class LockdownResult(Model):
     complete: bool
 
 
-@register("lockdown", "Whether the aim held while the nuts were tightened and the rim was pushed", LockdownInput, LockdownResult)
+@register(
+    "lockdown",
+    "Whether the aim held while the nuts were tightened and the rim was pushed",
+    LockdownInput,
+    LockdownResult,
+)
 def lockdown(given: LockdownInput) -> Outcome[LockdownResult]:
     """Differences against the level before tightening and, for the pushes, against the level after it."""
     held = None if given.before_db is None or given.after_db is None else given.before_db - given.after_db
     sides = {"top": given.top_db, "bottom": given.bottom_db, "left": given.left_db, "right": given.right_db}
-    pushes = {side: None if level is None or given.after_db is None else given.after_db - level for side, level in sides.items()}
-    result = LockdownResult(tightening_loss_db=held, push_loss_db=pushes, complete=held is not None and None not in pushes.values())
+    pushes = {
+        side: None if level is None or given.after_db is None else given.after_db - level
+        for side, level in sides.items()
+    }
+    result = LockdownResult(
+        tightening_loss_db=held, push_loss_db=pushes, complete=held is not None and None not in pushes.values()
+    )
     findings = []
     for name, loss in {"tightening": held, **pushes}.items():
         if loss is None:
@@ -294,7 +336,11 @@ def lockdown(given: LockdownInput) -> Outcome[LockdownResult]:
         )
     if not result.complete:
         findings.append(
-            missing("peak.lockdown", "Lock-down is not proved yet", "Read before, after, and after a push on each of four sides.")
+            missing(
+                "peak.lockdown",
+                "Lock-down is not proved yet",
+                "Read before, after, and after a push on each of four sides.",
+            )
         )
     return Outcome(result, findings)
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import io
-import json
-from typing import Any
+import math
+from typing import Any, cast
 from xml.etree.ElementTree import Element
 
 from defusedxml import DefusedXmlException, ElementTree
@@ -16,10 +16,11 @@ from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level, at_most
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
-from rindle_core.registry import Outcome, register
+from rindle_core.registry import Outcome, parse_json, register
 
 _GPS_IFD = 0x8825  # Exif 2.32, tag 34853
 _MOST_PLACES = 500
+_MOST_DEPTH = 64  # elements inside one another
 
 
 class FoundPlace(Model):
@@ -37,9 +38,12 @@ def _made(name: str, latitude: object, longitude: object, height: object = None)
         up = None if height in (None, "") else float(str(height))
     except ValueError as error:
         raise InputError.one("file", f"{name or 'a point'} has a coordinate that is not a number") from error
+    if up is not None and not math.isfinite(up):
+        raise InputError.one("file", f"{name or 'a point'} has a height that is not a finite number")
     if not (-90 <= lat <= 90 and -180 <= lon <= 180):
         raise InputError.one(
-            "file", f"{name or 'a point'} lies at {lat:g}, {lon:g}: latitude -90 to 90 and longitude -180 to 180 are accepted"
+            "file",
+            f"{name or 'a point'} lies at {lat:g}, {lon:g}: latitude -90 to 90 and longitude -180 to 180 are accepted",
         )
     return FoundPlace(name=name[:120], latitude_deg=lat, longitude_deg=lon, height_m=up)
 
@@ -73,13 +77,13 @@ def _kml(root: Element) -> list[FoundPlace]:
 def _geojson(data: Any) -> list[FoundPlace]:
     features = data.get("features", [data]) if isinstance(data, dict) else []
     found = []
-    for feature in features:
+    for feature in features if isinstance(features, list) else []:
         geometry = feature.get("geometry", feature) if isinstance(feature, dict) else None
         if not isinstance(geometry, dict) or geometry.get("type") != "Point":
             continue
-        at = geometry.get("coordinates", [])
-        if len(at) >= 2:
-            name = str((feature.get("properties") or {}).get("name", ""))
+        at, told = geometry.get("coordinates"), feature.get("properties")
+        if isinstance(at, list) and len(at) >= 2:
+            name = str(told.get("name", "")) if isinstance(told, dict) else ""
             found.append(_made(name, at[1], at[0], at[2] if len(at) > 2 else None))
     return found
 
@@ -87,14 +91,37 @@ def _geojson(data: Any) -> list[FoundPlace]:
 def _exif(image: Image.Image) -> list[FoundPlace]:
     gps = image.getexif().get_ifd(_GPS_IFD)
     if 2 not in gps or 4 not in gps:
-        raise InputError.one("file", "the photo carries no position; one taken with the camera's location switched on is accepted")
+        raise InputError.one(
+            "file", "the photo carries no position; one taken with the camera's location switched on is accepted"
+        )
 
     def degrees(parts: Any, reference: str) -> float:
         value = sum(float(part) / 60.0**power for power, part in enumerate(parts))
         return -value if reference.upper().startswith(("S", "W")) else value
 
-    height = None if 6 not in gps else float(gps[6]) * (-1.0 if gps.get(5) in (1, b"\x01") else 1.0)
-    return [_made("photo", degrees(gps[2], str(gps.get(1, "N"))), degrees(gps[4], str(gps.get(3, "E"))), height)]
+    try:
+        height = None if 6 not in gps else float(gps[6]) * (-1.0 if gps.get(5) in (1, b"\x01") else 1.0)
+        latitude, longitude = degrees(gps[2], str(gps.get(1, "N"))), degrees(gps[4], str(gps.get(3, "E")))
+    except (TypeError, ValueError, ZeroDivisionError) as error:
+        raise InputError.one(
+            "file", "the photo's position is damaged; one with a whole position is accepted"
+        ) from error
+    if height is not None and not math.isfinite(height):
+        height = None
+    return [_made("photo", latitude, longitude, height)]
+
+
+def _shallow(content: bytes) -> Element:
+    """The document, read element by element and given up where it nests deeper than any of these formats does."""
+    depth, root = 0, None
+    for event, element in ElementTree.iterparse(io.BytesIO(content), events=("start", "end")):
+        depth += 1 if event == "start" else -1
+        root = element if root is None else root
+        if depth > _MOST_DEPTH:
+            raise InputError.one("file", f"is nested more than {_MOST_DEPTH} deep; GPX and KML are not")
+    if root is None:
+        raise InputError.one("file", "is empty; GPX, KML, GeoJSON and photos with a position are accepted")
+    return cast(Element, root)
 
 
 def places_in_file(name: str, content: bytes) -> list[FoundPlace]:
@@ -106,19 +133,35 @@ def places_in_file(name: str, content: bytes) -> list[FoundPlace]:
     head = content.lstrip(b"\xef\xbb\xbf \t\r\n")[:1]
     try:
         if head == b"<":
-            root = ElementTree.fromstring(content)
+            root = _shallow(content)
             found = {"gpx": _gpx, "kml": _kml}.get(_local(root), lambda _: [])(root)
         elif head in (b"{", b"["):
-            found = _geojson(json.loads(content))
+            found = _geojson(parse_json(content.decode("utf-8-sig")))
         else:
             with Image.open(io.BytesIO(content)) as image:
                 found = _exif(image)
-    except InputError:
-        raise
-    except (ElementTree.ParseError, DefusedXmlException, json.JSONDecodeError, UnidentifiedImageError, UnicodeDecodeError) as error:
-        raise InputError.one("file", f"{name} cannot be read; GPX, KML, GeoJSON and photos with a position are accepted") from error
+    except InputError as error:
+        raise (
+            error
+            if error.field == "file"
+            else InputError.one(
+                "file", f"{name} cannot be read; GPX, KML, GeoJSON and photos with a position are accepted"
+            )
+        ) from error
+    except (
+        ElementTree.ParseError,
+        DefusedXmlException,
+        UnidentifiedImageError,
+        UnicodeDecodeError,
+        Image.DecompressionBombError,
+    ) as error:
+        raise InputError.one(
+            "file", f"{name} cannot be read; GPX, KML, GeoJSON and photos with a position are accepted"
+        ) from error
     if not found:
-        raise InputError.one("file", f"{name} holds no point; GPX waypoints, KML placemarks and GeoJSON points are accepted")
+        raise InputError.one(
+            "file", f"{name} holds no point; GPX waypoints, KML placemarks and GeoJSON points are accepted"
+        )
     return found[:_MOST_PLACES]
 
 
@@ -151,11 +194,17 @@ def apart(given: ApartInput) -> Outcome[ApartResult]:
 
 def _judge(result: ApartResult, rules: HouseRules) -> Finding:
     return at_most(
-        result.distance_m, rules.places_apart_m, level=Level.MIND, code="brief.places_apart", unit="m",
-        clear="Both entries are the same place", over="The two entries are different places: which one is right?",
+        result.distance_m,
+        rules.places_apart_m,
+        level=Level.MIND,
+        code="brief.places_apart",
+        unit="m",
+        clear="Both entries are the same place",
+        over="The two entries are different places: which one is right?",
         why="The angles hardly change over a kilometre, but the skyline and the drive do.",
-        clears_by="Ask the customer, or look at both on the map, and keep the right one.", source="Geodesic between the two entries",
-    )  # fmt: skip
+        clears_by="Ask the customer, or look at both on the map, and keep the right one.",
+        source="Geodesic between the two entries",
+    )
 
 
 __all__ = ["ApartInput", "ApartResult", "FoundPlace", "apart", "places_in_file"]

@@ -27,7 +27,9 @@ _UTM = re.compile(
     re.IGNORECASE,
 )
 _MGRS = re.compile(r"(?:MGRS\s*)?([0-9]{1,2}[C-HJ-NP-X]\s*[A-HJ-NP-Z]{2}\s*[0-9]+(?:\s+[0-9]+)?)", re.IGNORECASE)
-_MARKS = str.maketrans({"º": "°", "˚": "°", "′": "'", "’": "'", "ʹ": "'", "″": '"', "”": '"', "“": '"', "−": "-", "–": "-"})
+_MARKS = str.maketrans(
+    {"º": "°", "˚": "°", "′": "'", "’": "'", "ʹ": "'", "″": '"', "”": '"', "“": '"', "−": "-", "–": "-"}
+)
 _AXIS = {"N": (0, 1), "S": (0, -1), "E": (1, 1), "W": (1, -1)}
 
 
@@ -116,7 +118,9 @@ def _from_utm(match: re.Match[str]) -> Place:
     try:
         latitude, longitude = utm.to_latlon(easting_m, northing_m, zone, letter)
     except utm.OutOfRangeError as error:
-        raise InputError.one("place", f"{error}: UTM eastings run from 100000 to 999999 m and northings from 0 to 10000000 m") from error
+        raise InputError.one(
+            "place", f"{error}: UTM eastings run from 100000 to 999999 m and northings from 0 to 10000000 m"
+        ) from error
     return _checked(float(latitude), float((longitude + 180) % 360 - 180), None, "UTM", f" zone {zone}{letter}")
 
 
@@ -239,15 +243,31 @@ def _entry(value_deg: float, letters: str, wanted: PositionFormat) -> str:
     return f"{int(rest // 3600)}° {int(rest % 3600 // 60):02d}' {rest % 60:0{width}.{digits}f}\" {letter}"
 
 
-_SAID = {".": "point", "-": "minus", "°": "degrees", "'": "minutes", '"': "seconds", "N": "north", "S": "south", "E": "east", "W": "west"}
+_SAID = {
+    ".": "point",
+    "-": "minus",
+    "°": "degrees",
+    "'": "minutes",
+    '"': "seconds",
+    "N": "north",
+    "S": "south",
+    "E": "east",
+    "W": "west",
+}
 
 
 @register(
-    "position_entry", "The place in the form that a terminal's modem wants, and how it is read out", PositionEntryInput, PositionEntryResult
+    "position_entry",
+    "The place in the form that a terminal's modem wants, and how it is read out",
+    PositionEntryInput,
+    PositionEntryResult,
 )
 def position_entry(given: PositionEntryInput) -> Outcome[PositionEntryResult]:
     """Latitude first. Digits are read out one by one."""
-    latitude, longitude = _entry(given.latitude_deg, "NS", given.position_format), _entry(given.longitude_deg, "EW", given.position_format)
+    latitude, longitude = (
+        _entry(given.latitude_deg, "NS", given.position_format),
+        _entry(given.longitude_deg, "EW", given.position_format),
+    )
     spoken = "; ".join(
         f"{what}: {' '.join(_SAID.get(mark, mark) for mark in text if mark != ' ')}"
         for what, text in (("latitude", latitude), ("longitude", longitude))

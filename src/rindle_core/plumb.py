@@ -5,8 +5,9 @@ from __future__ import annotations
 import numpy as np
 from pydantic import Field
 
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.findings import Finding, Level, at_most
-from rindle_core.geodesy import Array
+from rindle_core.geodesy import Array, unit_vector, wrapped_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
@@ -15,15 +16,18 @@ from rindle_core.registry import Outcome, register
 class PlumbInput(Model):
     """A mast that leans by `lean_deg` towards a true bearing, and the direction wanted."""
 
-    azimuth_true_deg: float = Field(ge=0, lt=360.0001)
+    azimuth_true_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     elevation_deg: float = Field(ge=-5, le=90, description="Wanted, with refraction")
     lean_deg: float = Field(ge=0, le=30, description="Angle between mast and plumb line")
-    lean_towards_deg: float = Field(ge=0, lt=360.0001, description="True bearing towards which its top leans")
+    lean_towards_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True bearing towards which its top leans")
     rules: HouseRules = DEFAULT_RULES
 
 
 class PlumbResult(Model):
-    """Errors are pointed less wanted when the scales are set as for a plumb mast; settings are what the scales must show instead."""
+    """Errors are pointed less wanted when the scales are set as for a plumb mast;
+
+    settings are what the scales must show instead.
+    """
 
     elevation_error_deg: float
     azimuth_error_deg: float
@@ -33,12 +37,6 @@ class PlumbResult(Model):
     skew_correction_deg: float = Field(description="To be added to the skew setting at the corrected settings")
     off_target_deg: float = Field(description="Angle on the sky between pointed and wanted")
     most_lean_deg: float = Field(description="Lean towards this bearing that misses by the preset tolerance")
-
-
-def _direction(azimuth_deg: float, elevation_deg: float) -> Array:
-    """Unit vector east, north, up."""
-    a, e = np.radians([azimuth_deg, elevation_deg])
-    return np.array([np.sin(a) * np.cos(e), np.cos(a) * np.cos(e), np.sin(e)])
 
 
 def lean_matrix(lean_deg: float, towards_deg: float) -> Array:
@@ -69,12 +67,8 @@ def _turn(own_up: Array, azimuth_deg: float, elevation_deg: float) -> float:
     return float(np.degrees(np.arctan2(own_up @ right, own_up @ up)))
 
 
-def _wrap(angle_deg: float) -> float:
-    return (angle_deg + 180.0) % 360.0 - 180.0
-
-
 def _miss_deg(given: PlumbInput, lean_deg: float) -> float:
-    wanted = _direction(given.azimuth_true_deg, given.elevation_deg)
+    wanted = unit_vector(given.azimuth_true_deg, given.elevation_deg)
     pointed = lean_matrix(lean_deg, given.lean_towards_deg) @ wanted
     return float(np.degrees(np.arctan2(np.linalg.norm(np.cross(wanted, pointed)), wanted @ pointed)))
 
@@ -97,14 +91,14 @@ def plumb(given: PlumbInput) -> Outcome[PlumbResult]:
     Derivation: scales set to (A, E) point along R·d(A, E); the settings that point along d are those of Rᵀ·d.
     """
     tilt = lean_matrix(given.lean_deg, given.lean_towards_deg)
-    wanted = _direction(given.azimuth_true_deg, given.elevation_deg)
+    wanted = unit_vector(given.azimuth_true_deg, given.elevation_deg)
     azimuth, elevation = _angles(tilt @ wanted)
     own_up = tilt @ _aperture(given.azimuth_true_deg, given.elevation_deg)[1]
     azimuth_setting, elevation_setting = _angles(tilt.T @ wanted)
     corrected_up = tilt @ _aperture(azimuth_setting, elevation_setting)[1]
     result = PlumbResult(
         elevation_error_deg=elevation - given.elevation_deg,
-        azimuth_error_deg=_wrap(azimuth - given.azimuth_true_deg),
+        azimuth_error_deg=wrapped_180(azimuth - given.azimuth_true_deg),
         skew_error_deg=_turn(own_up, azimuth, elevation),
         elevation_setting_deg=elevation_setting,
         azimuth_setting_deg=azimuth_setting,
@@ -113,11 +107,17 @@ def plumb(given: PlumbInput) -> Outcome[PlumbResult]:
         most_lean_deg=_most_lean_deg(given),
     )
     finding = at_most(
-        given.lean_deg, result.most_lean_deg, level=Level.MIND, code="aim.plumb", unit="deg",
-        clear="The mast is plumb enough to find the satellite", over="The mast leans too far: set it plumb again",
+        given.lean_deg,
+        result.most_lean_deg,
+        level=Level.MIND,
+        code="aim.plumb",
+        unit="deg",
+        clear="The mast is plumb enough to find the satellite",
+        over="The mast leans too far: set it plumb again",
         why="A leaning mast shifts every scale; beyond this the preset misses by more than its tolerance.",
-        clears_by="Plumb it on two faces and tighten, or use the corrected settings.", source="Exact rotation of the head's frame",
-    )  # fmt: skip
+        clears_by="Plumb it on two faces and tighten, or use the corrected settings.",
+        source="Exact rotation of the head's frame",
+    )
     return Outcome(result, [finding] if given.lean_deg > 0 else [_plumb()])
 
 

@@ -12,8 +12,6 @@ from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
-_PERSON_M = 2.2  # reach of a tall person, tools included
-
 
 class PowerDensityInput(Model):
     """A transmitting dish as it stands. `duty_share`: share of the time in which it sends; 1 is the careful choice."""
@@ -21,36 +19,51 @@ class PowerDensityInput(Model):
     transmit_w: float = Field(gt=0, le=10_000, description="Into the feed")
     aperture_mm: float = Field(gt=0, le=20_000)
     transmit_ghz: float = Field(gt=2, le=300, description="The limit of power density holds above 2 GHz")
-    efficiency_share: float = Field(default=0.65, gt=0, le=1, description="Of the aperture; 0.65 is usual for an offset reflector")
+    efficiency_share: float = Field(
+        default=0.65, gt=0, le=1, description="Of the aperture; 0.65 is usual for an offset reflector"
+    )
     duty_share: float = Field(default=1.0, gt=0, le=1)
     elevation_deg: float = Field(ge=-5, le=90)
-    terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Middle of the dish over the ground where people are")
+    terminal_height_m: float = Field(
+        default=0.0, ge=0, le=300, description="Middle of the dish over the ground where people are"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
 class PowerDensityResult(Model):
     """Estimates of the power density on the beam's axis, and where it falls under the limit."""
 
-    near_w_per_m2: float = Field(description="At its highest before the dish")
+    surface_w_per_m2: float = Field(description="At the dish itself, the highest of all")
+    near_w_per_m2: float = Field(description="In the near field before it")
     near_field_m: float = Field(description="Up to here it stays that high")
     far_field_m: float = Field(description="From here it falls with the square of the distance")
     limit_at_m: float = Field(description="Along the beam: from here it is under the limit; 0: it is everywhere")
     keep_clear_m: float = Field(description="The larger of that and one dish diameter, the trade's rule")
     people_clear_m: float = Field(
-        description="Level distance to which a standing person would reach into the part over the limit; 0: nowhere"
+        description="Level distance from the middle of the dish to which a standing person would reach into the part "
+        "over "
+        "the limit; 0: nowhere"
     )
 
 
+def surface_w_per_m2(power_w: float, aperture_m: float) -> float:
+    """Most that can be met at the dish itself, 4 P / A. Source: FCC OET Bulletin 65, edition 97-01, eq. 11."""
+    return 16.0 * power_w / (math.pi * aperture_m**2)
+
+
 def _near_w_per_m2(power_w: float, aperture_m: float, efficiency: float) -> float:
-    return 16.0 * efficiency * power_w / (math.pi * aperture_m**2)
+    return efficiency * surface_w_per_m2(power_w, aperture_m)  # eq. 13
 
 
-def power_density_w_per_m2(power_w: float, aperture_m: float, wavelength: float, efficiency: float, distance_m: float) -> float:
+def power_density_w_per_m2(
+    power_w: float, aperture_m: float, wavelength: float, efficiency: float, distance_m: float
+) -> float:
     """On the axis of a round aperture: near field, transition and far field. Watts per square metre.
 
-    Source: FCC OET Bulletin 65, edition 97-01, equations 12 to 18: S_nf = 16 η P / (π D²) up to D²/4λ, S_nf R_nf / R up to
+    Source: FCC OET Bulletin 65, edition 97-01, equations 12 to 18: S_nf = 16 η P / (π D²) up to D²/4λ, S_nf R_nf / R
+    up to
     0.6 D²/λ, then P G / 4π R² with G = η (π D/λ)². Between the last two it steps by 3 %; against the exact field of an
-    evenly lit aperture it is up to 14 % low just beyond the near field.
+    evenly lit aperture it is up to 12 % low just beyond the near field.
     """
     near = _near_w_per_m2(power_w, aperture_m, efficiency)
     near_field_m, far_field_m = aperture_m**2 / (4.0 * wavelength), 0.6 * aperture_m**2 / wavelength
@@ -63,13 +76,30 @@ def power_density_w_per_m2(power_w: float, aperture_m: float, wavelength: float,
 
 
 def _limit_at_m(power_w: float, aperture_m: float, wavelength: float, efficiency: float, limit: float) -> float:
+    """Along the beam; where only the dish's own surface is over the limit, one diameter of it is kept clear."""
+    if surface_w_per_m2(power_w, aperture_m) <= limit:
+        return 0.0
     near = _near_w_per_m2(power_w, aperture_m, efficiency)
     if near <= limit:
-        return 0.0
+        return aperture_m
     falling = near * aperture_m**2 / (4.0 * wavelength) / limit
     if falling < 0.6 * aperture_m**2 / wavelength:
         return falling
     return aperture_m / wavelength * math.sqrt(math.pi * efficiency * power_w / (4.0 * limit))
+
+
+def _people_clear_m(given: PowerDensityInput, at_m: float) -> float:
+    """Where the beam's lowest edge rises over a person's reach. The edge leaves at the lower rim, D/2 · sin e before
+    the
+    middle of the dish and D/2 · cos e below it, and goes as steep as the beam.
+    """
+    rise, level = math.sin(math.radians(given.elevation_deg)), math.cos(math.radians(given.elevation_deg))
+    radius_m = given.aperture_mm / 2000.0
+    short_m = given.rules.person_reach_m - (given.terminal_height_m - radius_m * level)  # of the rim over a reach
+    if at_m == 0 or (short_m <= 0 and rise >= 0):
+        return 0.0
+    along_m = at_m if rise <= 0 else min(at_m, short_m / rise)
+    return radius_m * abs(rise) + along_m * level
 
 
 @register(
@@ -79,30 +109,42 @@ def _limit_at_m(power_w: float, aperture_m: float, wavelength: float, efficiency
     PowerDensityResult,
 )
 def power_density(given: PowerDensityInput) -> Outcome[PowerDensityResult]:
-    """The field on the axis against the public limit of the house (10 W/m², ICNIRP 2020, over 2 GHz, mean of 30 minutes).
+    """The field on the axis against the public limit of the house (10 W/m², ICNIRP 2020, over 2 GHz, mean of 30
+    minutes).
 
-    The energy stays inside the aperture's tube along the beam; one diameter beside it, it is a hundredth or less. A planning aid: the local
+    The energy stays inside the aperture's tube along the beam; one diameter beside it, it is a hundredth or less. A
+    planning aid: the local
     code and the maker's own radiation sheet prevail.
     """
     wavelength, aperture_m = wavelength_m(given.transmit_ghz), given.aperture_mm / 1000.0
-    power, efficiency, limit = given.transmit_w * given.duty_share, given.efficiency_share, given.rules.radiation_limit_w_per_m2
+    power, efficiency, limit = (
+        given.transmit_w * given.duty_share,
+        given.efficiency_share,
+        given.rules.radiation_limit_w_per_m2,
+    )
     at_m = _limit_at_m(power, aperture_m, wavelength, efficiency, limit)
-    rise, level = math.sin(math.radians(given.elevation_deg)), math.cos(math.radians(given.elevation_deg))
-    over_m = (
-        given.terminal_height_m - aperture_m / 2.0 * max(level, 0.01) - _PERSON_M
-    )  # of the lower edge over a person's reach, at the dish
-    reach_m = at_m if rise <= 0 else min(at_m, max(0.0, -over_m / rise))
-    people_m = 0.0 if at_m == 0 or (over_m >= 0 and rise >= 0) else reach_m * level
     result = PowerDensityResult(
-        near_w_per_m2=_near_w_per_m2(power, aperture_m, efficiency), near_field_m=aperture_m**2 / (4.0 * wavelength),
-        far_field_m=0.6 * aperture_m**2 / wavelength, limit_at_m=at_m, keep_clear_m=max(at_m, aperture_m), people_clear_m=max(people_m, 0.0),
-    )  # fmt: skip
+        surface_w_per_m2=surface_w_per_m2(power, aperture_m),
+        near_w_per_m2=_near_w_per_m2(power, aperture_m, efficiency),
+        near_field_m=aperture_m**2 / (4.0 * wavelength),
+        far_field_m=0.6 * aperture_m**2 / wavelength,
+        limit_at_m=at_m,
+        keep_clear_m=max(at_m, aperture_m),
+        people_clear_m=_people_clear_m(given, at_m),
+    )
     finding = at_most(
-        result.people_clear_m, 0.0, level=Level.MIND, code="sky.radiation", unit="m", clear="Nobody reaches into strong radio energy", over="People would reach into strong radio energy",
+        result.people_clear_m,
+        0.0,
+        level=Level.MIND,
+        code="sky.radiation",
+        unit="m",
+        clear="Nobody reaches into strong radio energy",
+        over="People would reach into strong radio energy",
         why="The limit is meant for people who know nothing of it; it is the mean of half an hour.",
-        clears_by="Raise or move the dish, or fence off what is in front of it, with the sign that the local code asks for.",
+        clears_by="Raise or move the dish, or fence off what is in front of it, with the sign that the local code "
+        "asks for.",
         source="FCC OET Bulletin 65 against ICNIRP 2020; a planning aid, local code and maker prevail",
-    )  # fmt: skip
+    )
     return Outcome(result, [finding])
 
 

@@ -1,4 +1,6 @@
-"""`python -m rindle_core.reference > docs/formulas.md`: the reference page of the calculators, from the registry itself."""
+"""`python -m rindle_core.reference > docs/formulas.md`: the reference page of the calculators, from the registry
+itself.
+"""
 
 from __future__ import annotations
 
@@ -14,7 +16,8 @@ _MODULES = (look_angles, refraction, magnetism, geodesy, sun, antenna, elements,
 _HEAD = """# Formulas
 
 Made from the registry of calculators by `python -m rindle_core.reference`; the tests fail when it is stale.
-Every calculator is reached in three ways with the same JSON: `./rindle calc NAME`, `POST /api/calc/NAME`, and the screens.
+Every calculator is reached in three ways with the same JSON: `./rindle calc NAME`, `POST /api/calc/NAME`, and the
+screens.
 All angles are in degrees, all other units are in the names of the fields.
 """
 
@@ -27,25 +30,48 @@ def _inputs(kind: Any) -> list[str]:
     rows = ["| field | default | meaning |", "|---|---|---|"]
     for name, field in kind.model_fields.items():
         plain = field.default is None or isinstance(field.default, int | float | str)
-        default = "needed" if field.is_required() else f"`{field.default}`" if plain and field.default_factory is None else "see the schema"
+        default = (
+            "needed"
+            if field.is_required()
+            else f"`{field.default}`"
+            if plain and field.default_factory is None
+            else "see the schema"
+        )
         rows.append(f"| `{name}` | {default} | {field.description or ''} |")
     return rows
 
 
 def _results(kind: Any) -> list[str]:
-    return ["| field | meaning |", "|---|---|", *(f"| `{name}` | {field.description or ''} |" for name, field in kind.model_fields.items())]
+    return [
+        "| field | meaning |",
+        "|---|---|",
+        *(f"| `{name}` | {field.description or ''} |" for name, field in kind.model_fields.items()),
+    ]
 
 
 def _functions(module: ModuleType, leave_out: object = None) -> list[str]:
     lines = []
     for name, value in vars(module).items():
-        if inspect.isfunction(value) and value.__module__ == module.__name__ and not name.startswith("_") and value is not leave_out:
+        if (
+            inspect.isfunction(value)
+            and value.__module__ == module.__name__
+            and not name.startswith("_")
+            and value is not leave_out
+        ):
             lines += ["", f"`{name}`: {_about(value)}"]
     return lines
 
 
 def _section(entry: Calculator[Any, Any]) -> list[str]:
-    lines = [f"\n## `{entry.name}`", entry.summary + ".", "", _about(entry.function), "", f"**In.** {_about(entry.input_type)}", ""]
+    lines = [
+        f"\n## `{entry.name}`",
+        entry.summary + ".",
+        "",
+        _about(entry.function),
+        "",
+        f"**In.** {_about(entry.input_type)}",
+        "",
+    ]
     lines += [*_inputs(entry.input_type), "", f"**Out.** {_about(entry.result_type)}", "", *_results(entry.result_type)]
     return lines + _functions(sys.modules[entry.function.__module__], entry.function)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
@@ -9,10 +10,12 @@ from importlib import import_module
 from itertools import islice
 from typing import Any, Generic, TypeVar
 
+from pydantic import ValidationError
+
 from rindle_core.calculators import MODULE_OF
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding
-from rindle_core.model import Model, parse
+from rindle_core.model import Model, faults_of, parse
 
 I = TypeVar("I", bound=Model)  # noqa: E741  # the usual letter for an input type
 R = TypeVar("R", bound=Model)
@@ -27,6 +30,8 @@ def parse_json(text: str) -> Any:
         return json.loads(text)
     except json.JSONDecodeError as error:
         raise InputError.one("input", f"is not JSON: {error}; an object with named fields is accepted") from error
+    except RecursionError as error:
+        raise InputError.one("input", "is nested too deeply; an object with named fields is accepted") from error
 
 
 def _chunks(lines: Iterable[str], size: int) -> Iterator[list[str]]:
@@ -74,10 +79,14 @@ class Calculator(Generic[I, R]):
         for chunk in _chunks(lines, _CHUNK):
             read: list[I | InputError] = [self._read(line) for line in chunk]
             good = [one for one in read if not isinstance(one, InputError)]
-            outcomes = iter(self.many(good) if self.many else map(self._safely, good))
+            outcomes = iter(self._all(good))
             for one in read:
                 answer = one if isinstance(one, InputError) else next(outcomes)
-                yield json.dumps({"error": answer.as_dict()}, ensure_ascii=False) if isinstance(answer, InputError) else answer.as_json()
+                yield (
+                    json.dumps({"error": answer.as_dict()}, ensure_ascii=False)
+                    if isinstance(answer, InputError)
+                    else answer.as_json()
+                )
 
     def _read(self, line: str) -> I | InputError:
         try:
@@ -85,15 +94,31 @@ class Calculator(Generic[I, R]):
         except InputError as error:
             return error
 
+    def _all(self, given: list[I]) -> Iterable[Outcome[R] | InputError]:
+        """All of them by the array form where there is one;
+
+        where that fails, one by one, so that one spoils no other.
+        """
+        if self.many:
+            with contextlib.suppress(Exception):
+                return self.many(given)
+        return map(self._safely, given)
+
     def _safely(self, given: I) -> Outcome[R] | InputError:
         try:
             return self.function(given)
         except InputError as error:
             return error
+        except Exception as error:  # one line that cannot be calculated must not end the others
+            return InputError.one(self.name, f"could not be calculated ({type(error).__name__}: {error})")
 
     def run(self, data: object) -> Outcome[R]:
         """Reads untyped data and calculates. Raises InputError."""
-        return self.function(parse(self.input_type, data))
+        given = parse(self.input_type, data)
+        try:
+            return self.function(given)
+        except ValidationError as error:  # a figure on the way left the range of what it is handed to
+            raise InputError(faults_of(error, self.name)) from error
 
     def schema(self) -> dict[str, Any]:
         """JSON Schemas of input and result."""

@@ -15,7 +15,7 @@ from sgp4.api import WGS72, Satrec, SatrecArray
 
 from rindle_core.constants import EARTH_ROTATION_RAD_PER_S, WGS84_SEMI_MAJOR_AXIS_M
 from rindle_core.errors import InputError
-from rindle_core.geodesy import Array, ecef_from_geodetic_m, enu_axes
+from rindle_core.geodesy import Array, ecef_from_geodetic_m, enu_axes, gmst_rad
 from rindle_core.model import Model
 from rindle_core.sun import julian_date
 
@@ -37,7 +37,9 @@ class Shell(Model):
     plane_count: int = Field(ge=1, le=200)
     per_plane_count: int = Field(ge=1, le=200)
     phasing_number: int = Field(default=0, ge=0, le=200, description="Walker's F: steps of phase from plane to plane")
-    spread_deg: float = Field(default=360.0, ge=90, le=360, description="Over which the nodes are spread: 180 for polar stars")
+    spread_deg: float = Field(
+        default=360.0, ge=90, le=360, description="Over which the nodes are spread: 180 for polar stars"
+    )
 
 
 class ElementLines(Model):
@@ -49,11 +51,15 @@ class ElementLines(Model):
 
 
 def newest_epoch(elements: Sequence[ElementLines]) -> dt.datetime | None:
-    """Epoch of the newest elements, UTC; None without any. Columns 19 to 32 of the first line: two-digit year and day of the year."""
+    """Epoch of the newest elements, UTC; None without any. Columns 19 to 32 of the first line: two-digit year and day
+    of the year.
+    """
     epochs = []
     for one in elements:
         year, day = int(one.line1[18:20]), float(one.line1[20:32])
-        epochs.append(dt.datetime(year + (2000 if year < 57 else 1900), 1, 1, tzinfo=dt.UTC) + dt.timedelta(days=day - 1.0))
+        epochs.append(
+            dt.datetime(year + (2000 if year < 57 else 1900), 1, 1, tzinfo=dt.UTC) + dt.timedelta(days=day - 1.0)
+        )
     return max(epochs, default=None)
 
 
@@ -63,7 +69,10 @@ class SatelliteSky(Protocol):
     count: int
 
     def near(self, edges_s: Array, least_elevation_deg: float) -> tuple[Indices, Indices]:
-        """Index of the time and of the satellite of every pair that may stand above the elevation; a few more than do."""
+        """Index of the time and of the satellite of every pair that may stand above the elevation;
+
+        a few more than do.
+        """
 
     def ecef_km(self, satellite: Indices, seconds: Array) -> Array:
         """Earth-fixed positions, shape (..., 3)."""
@@ -93,11 +102,15 @@ class SiteFrame:
 
 def horizontal(sight: Array) -> tuple[Array, Array]:
     """Azimuth (true, clockwise from north) and geometric elevation of unit vectors, degrees."""
-    return np.degrees(np.arctan2(sight[..., 0], sight[..., 1])) % 360.0, np.degrees(np.arcsin(np.clip(sight[..., 2], -1.0, 1.0)))
+    return np.degrees(np.arctan2(sight[..., 0], sight[..., 1])) % 360.0, np.degrees(
+        np.arcsin(np.clip(sight[..., 2], -1.0, 1.0))
+    )
 
 
 def _reach_rad(radius_km: Array, site_km: float, least_elevation_deg: float) -> Array:
-    """Angle at the Earth's centre within which a satellite may stand above the elevation. Derivation: sine rule in centre, site, satellite."""
+    """Angle at the Earth's centre within which a satellite may stand above the elevation. Derivation: sine rule in
+    centre, site, satellite.
+    """
     e = math.radians(max(least_elevation_deg, 0.0))
     return np.asarray(np.arccos(np.clip(site_km / radius_km * math.cos(e), -1, 1)) - e + math.radians(_SLACK_DEG))
 
@@ -114,16 +127,22 @@ class _Rates(NamedTuple):
 class ShellSky:
     """Shells of circular orbits with the secular drift that the Earth's flattening gives them.
 
-    Node and phase rates: D. A. Vallado, Fundamentals of Astrodynamics and Applications, 4th ed., eqs. (9-37), (9-39), (9-41) for e = 0.
+    Node and phase rates: D. A. Vallado, Fundamentals of Astrodynamics and Applications, 4th ed., eqs. (9-37), (9-39),
+    (9-41) for e = 0.
     """
 
     def __init__(self, shells: Sequence[Shell], site: SiteFrame, node_turn_deg: float = 0.0) -> None:
         self._rates = [self._rates_of(one) for one in shells]
-        self._nodes = [np.radians(node_turn_deg + np.arange(one.plane_count) * one.spread_deg / one.plane_count) for one in shells]
+        self._nodes = [
+            np.radians(node_turn_deg + np.arange(one.plane_count) * one.spread_deg / one.plane_count) for one in shells
+        ]
         self._phases = [self._phases_of(one) for one in shells]  # each of shape (planes, seats)
         self._first = np.concatenate([[0], np.cumsum([phase.size for phase in self._phases])])
         self.count = int(self._first[-1])
-        flat = [np.broadcast_to(node[:, None], phase.shape).ravel() for node, phase in zip(self._nodes, self._phases, strict=True)]
+        flat = [
+            np.broadcast_to(node[:, None], phase.shape).ravel()
+            for node, phase in zip(self._nodes, self._phases, strict=True)
+        ]
         self._node, self._phase = np.concatenate(flat), np.concatenate([phase.ravel() for phase in self._phases])
         self._orbit = np.repeat(np.array(self._rates), [phase.size for phase in self._phases], axis=0)
         self._site_km = float(np.linalg.norm(site.origin_km))
@@ -147,15 +166,21 @@ class ShellSky:
     def near(self, edges_s: Array, least_elevation_deg: float) -> tuple[Indices, Indices]:
         """Pairs whose angle at the Earth's centre is small enough.
 
-        The cosine of that angle is a cos φ + b sin φ with a, b the site in the orbit's plane; φ = φ0 + n t splits so that two products a pair do.
+        The cosine of that angle is a cos φ + b sin φ with a, b the site in the orbit's plane; φ = φ0 + n t splits so
+        that two products a pair do.
         """
         whens, whos = [], []
         x, y, z = self._up
         for rates, nodes, phases, first in zip(self._rates, self._nodes, self._phases, self._first[:-1], strict=True):
             node = nodes[None, :] + rates.node_rad_per_s * edges_s[:, None]
             along = np.cos(node) * x + np.sin(node) * y
-            across = (np.cos(node) * y - np.sin(node) * x) * math.cos(rates.inclination_rad) + math.sin(rates.inclination_rad) * z
-            cos_t, sin_t = np.cos(rates.phase_rad_per_s * edges_s)[:, None], np.sin(rates.phase_rad_per_s * edges_s)[:, None]
+            across = (np.cos(node) * y - np.sin(node) * x) * math.cos(rates.inclination_rad) + math.sin(
+                rates.inclination_rad
+            ) * z
+            cos_t, sin_t = (
+                np.cos(rates.phase_rad_per_s * edges_s)[:, None],
+                np.sin(rates.phase_rad_per_s * edges_s)[:, None],
+            )
             ahead, beside = along * cos_t + across * sin_t, across * cos_t - along * sin_t
             cosine = ahead[:, :, None] * np.cos(phases) + beside[:, :, None] * np.sin(phases)
             limit = float(np.cos(_reach_rad(np.asarray(rates.radius_km), self._site_km, least_elevation_deg)))
@@ -178,18 +203,24 @@ class ShellSky:
 
 
 def _gmst_rad(julian: float, seconds: Array) -> Array:
-    """Greenwich mean sidereal time, counted on from the start. Source: J. Meeus, Astronomical Algorithms, 2nd ed., (12.4)."""
-    start = np.radians((280.46061837 + 360.98564736629 * (julian - 2_451_545.0)) % 360.0)
+    """Greenwich mean sidereal time, counted on from the start. Source: J.
+
+    Meeus, Astronomical Algorithms, 2nd ed., (12.4).
+    """
+    start = gmst_rad(julian)
     return np.asarray(start + EARTH_ROTATION_RAD_PER_S * seconds)
 
 
 class ElementSky:
     """Satellites by their elements, SGP4 at grid times, cubic Hermite between them in the inertial frame.
 
-    Source of the propagation: D. A. Vallado et al., Revisiting Spacetrack Report 3, AIAA 2006-6753, by the package sgp4.
+    Source of the propagation: D. A. Vallado et al., Revisiting Spacetrack Report 3, AIAA 2006-6753, by the package
+    sgp4.
     """
 
-    def __init__(self, lines: Sequence[tuple[str, str]], start: dt.datetime, duration_s: float, site: SiteFrame) -> None:
+    def __init__(
+        self, lines: Sequence[tuple[str, str]], start: dt.datetime, duration_s: float, site: SiteFrame
+    ) -> None:
         satellites = [Satrec.twoline2rv(first, second, WGS72) for first, second in lines]
         self._julian = julian_date(start)
         self._grid = np.arange(-_GRID_S, duration_s + 2 * _GRID_S, _GRID_S)
@@ -208,13 +239,17 @@ class ElementSky:
         """The site's direction from the Earth's centre in the inertial frame, shape (..., 3)."""
         turn = _gmst_rad(self._julian, seconds)
         x, y, z = self._site.origin_km / self._site_km
-        return np.stack([x * np.cos(turn) - y * np.sin(turn), x * np.sin(turn) + y * np.cos(turn), np.full_like(turn, z)], axis=-1)
+        return np.stack(
+            [x * np.cos(turn) - y * np.sin(turn), x * np.sin(turn) + y * np.cos(turn), np.full_like(turn, z)], axis=-1
+        )
 
     def near(self, edges_s: Array, least_elevation_deg: float) -> tuple[Indices, Indices]:
         """Prunes by the grid points on either side, then by the angle at the very time."""
         interval = self._interval(edges_s)
         radius = np.linalg.norm(self._position, axis=-1)
-        moved = 0.5 * _GRID_S * np.linalg.norm(self._velocity, axis=-1).max() / radius.min()  # half a grid step's way, as an angle
+        moved = (
+            0.5 * _GRID_S * np.linalg.norm(self._velocity, axis=-1).max() / radius.min()
+        )  # half a grid step's way, as an angle
         reach = _reach_rad(np.asarray(radius.max()), self._site_km, least_elevation_deg)
         limit = math.cos(min(float(reach) + 2 * moved, math.pi))
         whens, whos = [], []
@@ -241,7 +276,9 @@ class ElementSky:
         s = ((seconds - self._grid[at]) / _GRID_S)[..., None]
         p0, p1 = self._position[satellite, at], self._position[satellite, at + 1]
         v0, v1 = self._velocity[satellite, at] * _GRID_S, self._velocity[satellite, at + 1] * _GRID_S
-        return np.asarray(p0 * (1 + 2 * s) * (1 - s) ** 2 + v0 * s * (1 - s) ** 2 + p1 * s**2 * (3 - 2 * s) + v1 * s**2 * (s - 1))
+        return np.asarray(
+            p0 * (1 + 2 * s) * (1 - s) ** 2 + v0 * s * (1 - s) ** 2 + p1 * s**2 * (3 - 2 * s) + v1 * s**2 * (s - 1)
+        )
 
     def ecef_km(self, satellite: Indices, seconds: Array) -> Array:
         """Positions turned into the Earth-fixed frame; polar motion, under 15 m, is left out."""

@@ -14,15 +14,23 @@ from pydantic import Field
 from rindle_core.aim import AimInput, AimResult, ModelDay, aim_many
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
+from rindle_core.geodesy import wrap_180
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
 from rindle_core.registry import Outcome, register
+from rindle_core.tables import columns_of, read_rows, safe_cell
 
 MOST_SITES = 20_000
 _FIGURES = (
-    "azimuth_true_deg", "azimuth_magnetic_deg", "declination_deg", "elevation_deg", "elevation_apparent_deg", "skew_deg", "slant_range_km",
+    "azimuth_true_deg",
+    "azimuth_magnetic_deg",
+    "declination_deg",
+    "elevation_deg",
+    "elevation_apparent_deg",
+    "skew_deg",
+    "slant_range_km",
     "round_trip_ms",
-)  # fmt: skip
+)
 
 
 _SAME_SATELLITE_DEG = 0.05  # satellites keep their place within a tenth of a degree
@@ -37,11 +45,16 @@ class KnownSatellite(Model):
 
 
 class SitesInput(Model):
-    """CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ."""
+    """CSV with a header: name, and either place or latitude_deg and longitude_deg;
+
+    height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
+    """
 
     csv: str = Field(min_length=1, max_length=8_000_000)
     satellite_longitude_deg: float | None = Field(default=None, ge=-180, le=360, description="For rows that name none")
-    satellites: list[KnownSatellite] = Field(default_factory=list, max_length=2000, description="Those whose polarization plane is known")
+    satellites: list[KnownSatellite] = Field(
+        default_factory=list, max_length=2000, description="Those whose polarization plane is known"
+    )
     date: ModelDay
 
 
@@ -72,14 +85,20 @@ def _row_input(row: dict[str, str], given: SitesInput) -> AimInput:
     }
     if row.get("place"):
         place = parse_place(PlaceInput(place=row["place"]))
-        data |= {"latitude_deg": place.latitude_deg, "longitude_deg": place.longitude_deg, "height_m": place.height_m or 0.0}
+        data |= {
+            "latitude_deg": place.latitude_deg,
+            "longitude_deg": place.longitude_deg,
+            "height_m": place.height_m or 0.0,
+        }
     else:
         data |= {name: row[name] for name in ("latitude_deg", "longitude_deg") if row.get(name)}
     if row.get("height_m"):
         data["height_m"] = row["height_m"]
     if data["satellite_longitude_deg"] is None:
         raise InputError.one("satellite_longitude_deg", "is needed, in the row or for all rows")
-    known = _known(given, float(data["satellite_longitude_deg"]) if _is_number(data["satellite_longitude_deg"]) else None)
+    known = _known(
+        given, float(data["satellite_longitude_deg"]) if _is_number(data["satellite_longitude_deg"]) else None
+    )
     data["satellite_tilt_deg"] = row.get("satellite_tilt_deg") or (known.tilt_deg if known else 0.0)
     return parse(AimInput, data)
 
@@ -96,35 +115,33 @@ def _known(given: SitesInput, longitude_deg: float | None) -> KnownSatellite | N
     if longitude_deg is None:
         return None
     return next(
-        (one for one in given.satellites if abs((one.longitude_deg - longitude_deg + 180.0) % 360.0 - 180.0) <= _SAME_SATELLITE_DEG), None
+        (one for one in given.satellites if abs(wrap_180(one.longitude_deg - longitude_deg)) <= _SAME_SATELLITE_DEG),
+        None,
     )
 
 
-def _columns(reader: csv.DictReader[str]) -> None:
-    names = {name.strip() for name in reader.fieldnames or []}
+def _check_columns(text: str) -> None:
+    names = set(columns_of(text, "csv"))
     if "place" not in names and not {"latitude_deg", "longitude_deg"} <= names:
         raise InputError.one(
             "csv",
-            "the header needs place, or latitude_deg and longitude_deg; name, height_m, satellite_longitude_deg and satellite_tilt_deg may follow",
+            "the header needs place, or latitude_deg and longitude_deg; name, height_m, satellite_longitude_deg and "
+            "satellite_tilt_deg may follow",
         )
 
 
 @register("sites", "Look angles for a CSV of sites", SitesInput, SitesResult)
 def sites(given: SitesInput) -> Outcome[SitesResult]:
     """Every row through the `aim` calculator; a row that cannot be read says why and the others go on."""
-    text = given.csv.lstrip("\ufeff")
-    first = text.splitlines()[0]
-    reader = csv.DictReader(io.StringIO(text), delimiter=max(",;\t", key=first.count), skipinitialspace=True)
-    _columns(reader)
+    _check_columns(given.csv)
     rows: list[tuple[int, dict[str, str], AimInput | str]] = []
-    for raw in reader:
+    for number, row in read_rows(given.csv, "csv"):
         if len(rows) >= MOST_SITES:
             raise InputError.one("csv", f"has too many rows: up to {MOST_SITES} are accepted")
-        row = {(name or "").strip(): (value or "").strip() for name, value in raw.items() if not isinstance(value, list)}
         try:
-            rows.append((reader.line_num, row, _row_input(row, given)))
+            rows.append((number, row, _row_input(row, given)))
         except InputError as error:
-            rows.append((reader.line_num, row, str(error)))
+            rows.append((number, row, str(error)))
     outcomes = iter(aim_many([one for *_, one in rows if isinstance(one, AimInput)]))
     figures = [
         SiteFigures(
@@ -133,7 +150,9 @@ def sites(given: SitesInput) -> Outcome[SitesResult]:
             latitude_deg=one.latitude_deg if isinstance(one, AimInput) else None,
             longitude_deg=one.longitude_deg if isinstance(one, AimInput) else None,
             height_m=one.height_m if isinstance(one, AimInput) else 0.0,
-            satellite=known.name if isinstance(one, AimInput) and (known := _known(given, one.satellite_longitude_deg)) else "",
+            satellite=known.name
+            if isinstance(one, AimInput) and (known := _known(given, one.satellite_longitude_deg))
+            else "",
             aim=next(outcomes).result if isinstance(one, AimInput) else None,
             error="" if isinstance(one, AimInput) else one,
         )
@@ -148,10 +167,17 @@ def _judge(bad: int) -> list[Finding]:
         return []
     return [
         Finding(
-            level=Level.MIND, code="sites.bad", message="Some rows could not be read", figure=float(bad), limit=0.0, unit="count",
-            why="They are named with their line; the others are calculated.", clears_by="Mend these lines and load the list again.", source="Rows of the list",
+            level=Level.MIND,
+            code="sites.bad",
+            message="Some rows could not be read",
+            figure=float(bad),
+            limit=0.0,
+            unit="count",
+            why="They are named with their line; the others are calculated.",
+            clears_by="Mend these lines and load the list again.",
+            source="Rows of the list",
         )
-    ]  # fmt: skip
+    ]
 
 
 def as_csv(result: SitesResult) -> str:
@@ -161,7 +187,8 @@ def as_csv(result: SitesResult) -> str:
     writer.writerow(["name", "latitude_deg", "longitude_deg", "height_m", *_FIGURES, "error"])
     for one in result.sites:
         numbers = ["" for _ in _FIGURES] if one.aim is None else [f"{getattr(one.aim, name):.4f}" for name in _FIGURES]
-        writer.writerow([one.name, one.latitude_deg, one.longitude_deg, one.height_m, *numbers, one.error])
+        where = (one.latitude_deg, one.longitude_deg, one.height_m)
+        writer.writerow([safe_cell(one.name), *where, *numbers, safe_cell(one.error)])
     return out.getvalue()
 
 
@@ -185,12 +212,14 @@ def as_geojson(result: SitesResult) -> str:
 def as_kml(result: SitesResult, day: dt.date) -> str:
     """The good rows as placemarks (OGC KML 2.2)."""
     marks = "".join(
-        f"<Placemark><name>{escape(one.name)}</name><description>Compass {aim.azimuth_magnetic_deg:.0f}°, true {aim.azimuth_true_deg:.1f}°, "
+        f"<Placemark><name>{escape(one.name)}</name><description>Compass {aim.azimuth_magnetic_deg:.0f}°, true "
+        f"{aim.azimuth_true_deg:.1f}°, "
         f"elevation {aim.elevation_apparent_deg:.1f}°, skew {aim.skew_deg:.1f}°</description>"
         f"<Point><coordinates>{one.longitude_deg},{one.latitude_deg},{one.height_m}</coordinates></Point></Placemark>"
         for one, aim in _good(result)
     )
-    return f'<?xml version="1.0" encoding="UTF-8"?><kml xmlns="http://www.opengis.net/kml/2.2"><Document><name>Sites {day}</name>{marks}</Document></kml>'
+    head = '<?xml version="1.0" encoding="UTF-8"?><kml xmlns="http://www.opengis.net/kml/2.2"><Document>'
+    return f"{head}<name>Sites {day}</name>{marks}</Document></kml>"
 
 
 __all__ = ["SiteFigures", "SitesInput", "SitesResult", "as_csv", "as_geojson", "as_kml", "sites"]

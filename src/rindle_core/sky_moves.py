@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 from pydantic import Field
 
 from rindle_core.catalogue import Satellite
+from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
 from rindle_core.fixed_sky import Margins, SkyInput, margins, sight_of
+from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+
+_MOST_SPOTS = 4000  # a spot takes a few milliseconds
 
 
 class SkyShiftInput(SkyInput):
@@ -37,7 +43,9 @@ class SkyShiftResult(Model):
     spots: list[Spot]
     nearest_free: Spot | None
     nearest_clear: Spot | None
-    fixed_share: float = Field(description="Share of the points and obstacles without a distance: they look the same from every spot")
+    fixed_share: float = Field(
+        description="Share of the points and obstacles without a distance: they look the same from every spot"
+    )
 
 
 def _level(found: Margins, clearance_deg: float) -> Level:
@@ -46,12 +54,18 @@ def _level(found: Margins, clearance_deg: float) -> Level:
     return Level.CLEAR if found.flat_deg >= clearance_deg else Level.MIND
 
 
-@register("sky_shift", "Which spots about a position have a clear sky for a fixed satellite", SkyShiftInput, SkyShiftResult)
+@register(
+    "sky_shift", "Which spots about a position have a clear sky for a fixed satellite", SkyShiftInput, SkyShiftResult
+)
 def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
     """The margin from every spot of a square grid inside the reach; what has a distance moves with the spot.
 
     The satellite's own direction changes by less than a thousandth of a degree over such a way.
     """
+    side = 2 * int(given.reach_m / given.step_m) + 1
+    if side**2 > _MOST_SPOTS:
+        least = 2.0 * given.reach_m / (math.sqrt(_MOST_SPOTS) - 1.0)
+        raise InputError.one("step_m", f"gives {side**2} spots; at this reach {least:.1f} m or more is accepted")
     sight, base = sight_of(given), given.shift()
     steps = np.arange(-int(given.reach_m / given.step_m), int(given.reach_m / given.step_m) + 1) * given.step_m
     spots = []
@@ -64,10 +78,15 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
             found = margins(sight, given.profile(shift=shift))
             spots.append(
                 Spot(
-                    east_m=east, north_m=north, distance_m=away, bearing_deg=float(np.degrees(np.arctan2(east, north)) % 360.0),
-                    margin_deg=found.flat_deg, tube_margin_deg=found.tube_deg, level=_level(found, given.rules.clearance_deg),
+                    east_m=east,
+                    north_m=north,
+                    distance_m=away,
+                    bearing_deg=float(np.degrees(np.arctan2(east, north)) % 360.0),
+                    margin_deg=found.flat_deg,
+                    tube_margin_deg=found.tube_deg,
+                    level=_level(found, given.rules.clearance_deg),
                 )
-            )  # fmt: skip
+            )
     spots.sort(key=lambda one: one.distance_m)
     distances = [point.distance_m is None for point in given.skyline] + [False for _ in given.obstacles]
     result = SkyShiftResult(
@@ -89,19 +108,34 @@ def _judge_shift(result: SkyShiftResult) -> list[Finding]:
     if best is None:
         return [
             Finding(
-                level=Level.HOLD, code="sky.shift", message="No spot within reach is free", why=f"Every spot of the grid has the tube touched.{doubt}",
-                clears_by="Raise the terminal, or look further away.", source="Margin on a grid of spots",
+                level=Level.HOLD,
+                code="sky.shift",
+                message="No spot within reach is free",
+                why=f"Every spot of the grid has the tube touched.{doubt}",
+                clears_by="Raise the terminal, or look further away.",
+                source="Margin on a grid of spots",
             )
-        ]  # fmt: skip
+        ]
     here = best.distance_m == 0.0
     return [
         Finding(
-            level=best.level, code="sky.shift", figure=best.distance_m, unit="m",
-            message="It is free where it stands" if here else f"Free {best.distance_m:.1f} m away towards {best.bearing_deg:.0f}° true",
-            why=("The whole free angle is there." if best.level is Level.CLEAR else "The tube is free, the wanted free angle is not.") + doubt,
-            clears_by="" if best.level is Level.CLEAR else "Look further, or raise it as well.", source="Margin on a grid of spots",
+            level=best.level,
+            code="sky.shift",
+            figure=best.distance_m,
+            unit="m",
+            message="It is free where it stands"
+            if here
+            else f"Free {best.distance_m:.1f} m away towards {best.bearing_deg:.0f}° true",
+            why=(
+                "The whole free angle is there."
+                if best.level is Level.CLEAR
+                else "The tube is free, the wanted free angle is not."
+            )
+            + doubt,
+            clears_by="" if best.level is Level.CLEAR else "Look further, or raise it as well.",
+            source="Margin on a grid of spots",
         )
-    ]  # fmt: skip
+    ]
 
 
 class UsableArcInput(SkyInput):
@@ -142,7 +176,9 @@ def _stretches(longitudes: list[float], good: list[bool]) -> list[ArcStretch]:
         if fine and start is None:
             start = longitude
         if start is not None and (not fine or at == len(good) - 1):
-            found.append(ArcStretch(from_longitude_deg=start, to_longitude_deg=longitude if fine else longitudes[at - 1]))
+            found.append(
+                ArcStretch(from_longitude_deg=start, to_longitude_deg=longitude if fine else longitudes[at - 1])
+            )
             start = None
     return found
 
@@ -171,7 +207,12 @@ def usable_arc(given: UsableArcInput) -> Outcome[UsableArcResult]:
         level, margin, azimuth, elevation = level_at(one.longitude_deg)
         rows.append(
             ArcSatellite(
-                name=one.name, longitude_deg=one.longitude_deg, azimuth_deg=azimuth, elevation_deg=elevation, margin_deg=margin, level=level
+                name=one.name,
+                longitude_deg=one.longitude_deg,
+                azimuth_deg=azimuth,
+                elevation_deg=elevation,
+                margin_deg=margin,
+                level=level,
             )
         )
     return Outcome(
@@ -191,8 +232,10 @@ class BeamHeightInput(Model):
     elevation_deg: float = Field(ge=-5, le=90)
     aperture_mm: float = Field(gt=0, le=20_000)
     distance_m: float = Field(ge=0, le=2000, description="Level distance from the dish to the place where people walk")
-    walkway_height_m: float = Field(default=0.0, ge=-100, le=300, description="Of the walking surface over the dish's ground")
-    person_m: float = Field(default=2.2, gt=0, le=5, description="Reach of a tall person, tools included")
+    walkway_height_m: float = Field(
+        default=0.0, ge=-100, le=300, description="Of the walking surface over the dish's ground"
+    )
+    rules: HouseRules = DEFAULT_RULES
 
 
 class BeamHeightResult(Model):
@@ -204,24 +247,43 @@ class BeamHeightResult(Model):
 
 @register("beam_height", "How high the beam passes over a place where people walk", BeamHeightInput, BeamHeightResult)
 def beam_height(given: BeamHeightInput) -> Outcome[BeamHeightResult]:
-    """The tube of the aperture leaves along the sight-line: lower edge = height + d·tan(e) - D/(2 cos e). Derivation: plane geometry.
+    """The tube of the aperture leaves along the sight-line: lower edge = height + d·tan(e) - D/(2 cos e). Derivation:
+    plane geometry.
 
     A planning aid for the near beam: the radiation limits of the local code prevail.
     """
     elevation = np.radians(given.elevation_deg)
     aperture_m = given.aperture_mm / 1000.0
-    edge = given.terminal_height_m + given.distance_m * np.tan(elevation) - aperture_m / 2.0 / max(np.cos(elevation), 0.01)
+    edge = (
+        given.terminal_height_m + given.distance_m * np.tan(elevation) - aperture_m / 2.0 / max(np.cos(elevation), 0.01)
+    )
     over = float(edge - given.walkway_height_m)
-    inside = over < given.person_m or given.distance_m < aperture_m
+    inside = over < given.rules.person_reach_m or given.distance_m < aperture_m
     finding = Finding(
-        level=Level.HOLD if inside else Level.CLEAR, code="sky.walkway", figure=over, limit=given.person_m, unit="m",
-        message="People would walk through the beam" if inside else "The beam passes over the people", why="The dish radiates; whoever stands in it also takes the signal away.",
-        clears_by="Raise or move the dish, or close the way with a barrier." if inside else "", source="Aperture's tube along the sight-line; one dish diameter kept clear in front",
-    )  # fmt: skip
+        level=Level.HOLD if inside else Level.CLEAR,
+        code="sky.walkway",
+        figure=over,
+        limit=given.rules.person_reach_m,
+        unit="m",
+        message="People would walk through the beam" if inside else "The beam passes over the people",
+        why="The dish radiates; whoever stands in it also takes the signal away.",
+        clears_by="Raise or move the dish, or close the way with a barrier." if inside else "",
+        source="Aperture's tube along the sight-line; one dish diameter kept clear in front",
+    )
     return Outcome(BeamHeightResult(beam_over_walkway_m=over, keep_clear_m=aperture_m), [finding])
 
 
 __all__ = [
-    "ArcSatellite", "ArcStretch", "BeamHeightInput", "BeamHeightResult", "SkyShiftInput", "SkyShiftResult", "Spot", "UsableArcInput", "UsableArcResult",
-    "beam_height", "sky_shift", "usable_arc",
-]  # fmt: skip
+    "ArcSatellite",
+    "ArcStretch",
+    "BeamHeightInput",
+    "BeamHeightResult",
+    "SkyShiftInput",
+    "SkyShiftResult",
+    "Spot",
+    "UsableArcInput",
+    "UsableArcResult",
+    "beam_height",
+    "sky_shift",
+    "usable_arc",
+]

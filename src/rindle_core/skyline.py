@@ -1,4 +1,6 @@
-"""What stands round the terminal: read points and measured obstacles, joined into one profile, and moved with the terminal."""
+"""What stands round the terminal: read points and measured obstacles, joined into one profile, and moved with the
+terminal.
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,7 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.findings import Finding, Level
-from rindle_core.geodesy import Array
+from rindle_core.geodesy import Array, wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 
@@ -35,10 +37,14 @@ class SkylinePoint(Model):
     leafless_share: float = Field(
         default=1.0, ge=0, le=1, description="What of it still blocks in the bare season: 1 for all that is solid"
     )
+    computed: bool = Field(default=False, description="From elevation tiles, not read by anybody")
 
 
 class Obstacle(Model):
-    """Something measured whole. Height is of its top over the ground at the measuring place, width across the line of sight."""
+    """Something measured whole.
+
+    Height is of its top over the ground at the measuring place, width across the line of sight.
+    """
 
     name: str = Field(default="", max_length=60)
     azimuth_deg: float = Field(ge=0, lt=360, description="Of its middle, true")
@@ -87,7 +93,10 @@ def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[Sky
             kept += 1
             continue
         azimuth, elevation = math.radians(point.azimuth_deg), math.radians(point.elevation_deg)
-        east, north = point.distance_m * math.sin(azimuth) - shift.east_m, point.distance_m * math.cos(azimuth) - shift.north_m
+        east, north = (
+            point.distance_m * math.sin(azimuth) - shift.east_m,
+            point.distance_m * math.cos(azimuth) - shift.north_m,
+        )
         level = max(math.hypot(east, north), 0.01)
         top = point.distance_m * math.tan(min(elevation, math.radians(89.9))) - shift.up_m
         moved.append(
@@ -102,7 +111,9 @@ def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[Sky
     return moved, kept
 
 
-def _point_profile(points: Sequence[SkylinePoint], azimuth: Array, assumed_distance_m: float) -> tuple[Array, Array, Array]:
+def _point_profile(
+    points: Sequence[SkylinePoint], azimuth: Array, assumed_distance_m: float
+) -> tuple[Array, Array, Array]:
     ordered = sorted(points, key=lambda point: point.azimuth_deg)
     at = np.array([point.azimuth_deg for point in ordered])
     away = np.array([point.distance_m or assumed_distance_m for point in ordered])
@@ -113,13 +124,19 @@ def _point_profile(points: Sequence[SkylinePoint], azimuth: Array, assumed_dista
     return elevation, np.minimum(away[before], away[after]), np.maximum(bare[before], bare[after])
 
 
-def obstacle_outline(obstacle: Obstacle, shift: Shift, eye_height_m: float, years: float) -> tuple[float, float, float, float]:
-    """Azimuth of the middle, half width, top's elevation (degrees) and distance (metres) of an obstacle from the shifted terminal.
+def obstacle_outline(
+    obstacle: Obstacle, shift: Shift, eye_height_m: float, years: float
+) -> tuple[float, float, float, float]:
+    """Azimuth of the middle, half width, top's elevation (degrees) and distance (metres) of an obstacle from the
+    shifted terminal.
 
     `eye_height_m`: the terminal's height over the measuring place's ground; `years` of growth are added to the top.
     """
     bearing = math.radians(obstacle.azimuth_deg)
-    east, north = obstacle.distance_m * math.sin(bearing) - shift.east_m, obstacle.distance_m * math.cos(bearing) - shift.north_m
+    east, north = (
+        obstacle.distance_m * math.sin(bearing) - shift.east_m,
+        obstacle.distance_m * math.cos(bearing) - shift.north_m,
+    )
     level = max(math.hypot(east, north), 0.01)
     top = obstacle.height_m + obstacle.growth_m_per_year * years - eye_height_m
     half = math.degrees(math.atan2(obstacle.width_m / 2.0, level))
@@ -138,14 +155,22 @@ def build_profile(
 ) -> Profile:
     """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top.
 
-    Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that index.
+    Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
+    index.
     """
     seen, _ = moved_points(points, shift)
-    shapes = [(at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles) if at != without]
-    corners = [
-        (middle + side * (half + beyond)) % 360.0 for _, middle, half, _, _ in shapes for side in (-1, 1) for beyond in (0.0, _EDGE_DEG)
+    shapes = [
+        (at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles) if at != without
     ]
-    azimuth = np.unique(np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners]))
+    corners = [
+        (middle + side * (half + beyond)) % 360.0
+        for _, middle, half, _, _ in shapes
+        for side in (-1, 1)
+        for beyond in (0.0, _EDGE_DEG)
+    ]
+    azimuth = np.unique(
+        np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners])
+    )
     count = len(azimuth)
     if seen:
         elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
@@ -153,7 +178,7 @@ def build_profile(
         elevation, away, bare = np.full(count, -20.0), np.full(count, 200_000.0), np.ones(count)
     source = np.full(count, -1.0)
     for at, middle, half, top, level in shapes:
-        inside = np.abs((azimuth - middle + 180.0) % 360.0 - 180.0) <= half + _EDGE_DEG / 2
+        inside = np.abs(wrap_180(azimuth - middle)) <= half + _EDGE_DEG / 2
         higher = inside & (top > elevation)
         elevation = np.where(higher, top, elevation)
         away = np.where(inside, np.minimum(away, level), away)
@@ -163,7 +188,9 @@ def build_profile(
 
 
 def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
-    """Neighbouring read points of one kind that could be taken away, by name, across north too: trees, poles, wires, buildings; terrain stays."""
+    """Neighbouring read points of one kind that could be taken away, by name, across north too: trees, poles, wires,
+    buildings; terrain stays.
+    """
     order = sorted(range(len(points)), key=lambda at: points[at].azimuth_deg)
     runs = [list(run) for _, run in groupby(order, key=lambda at: points[at].kind)]
     if len(runs) > 1 and points[runs[0][0]].kind == points[runs[-1][0]].kind:
@@ -181,10 +208,15 @@ class Surroundings(Model):
     skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
     obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
     read_height_m: float | None = Field(
-        default=None, ge=0, le=300, description="Height over ground of the eye that read the points; None: the terminal's own"
+        default=None,
+        ge=0,
+        le=300,
+        description="Height over ground of the eye that read the points; None: the terminal's own",
     )
     terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
-    east_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read")
+    east_m: float = Field(
+        default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read"
+    )
     north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
     ahead_years: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
     rules: HouseRules = DEFAULT_RULES
@@ -203,7 +235,7 @@ class Surroundings(Model):
         shift: Shift | None = None,
         without: int | None = None,
     ) -> Profile:
-        """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without one of the obstacles."""
+        """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without an obstacle."""
         base = self.shift() if shift is None else shift
         return build_profile(
             [one for one in self.skyline if not bare or one.leafless_share >= BARE_SHARE],
@@ -216,8 +248,13 @@ class Surroundings(Model):
         )
 
     def removable(self) -> list[tuple[str, Profile]]:
-        """Each obstacle, and each stretch of read points that could be taken away, by name, with the skyline that would be left."""
-        left = [(one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at)) for at, one in enumerate(self.obstacles)]
+        """Each obstacle, and each stretch of read points that could be taken away, by name, with the skyline that
+        would be left.
+        """
+        left = [
+            (one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at))
+            for at, one in enumerate(self.obstacles)
+        ]
         for name, group in point_groups(self.skyline):
             rest = [one for at, one in enumerate(self.skyline) if at not in group]
             left.append((name, self.model_copy(update={"skyline": rest}).profile()))
@@ -232,19 +269,20 @@ class Surroundings(Model):
         whole = unmoved == 0
         return [
             Finding(
-                level=Level.CLEAR if whole else Level.MIND, code="sky.moved", figure=shift.distance_m, unit="m",
-                message="The skyline was read elsewhere and is corrected" if whole else "The skyline was read elsewhere, and some of it cannot be corrected",
+                level=Level.CLEAR if whole else Level.MIND,
+                code="sky.moved",
+                figure=shift.distance_m,
+                unit="m",
+                message="The skyline was read elsewhere and is corrected"
+                if whole
+                else "The skyline was read elsewhere, and some of it cannot be corrected",
                 why="Everything near looks different from another place or height."
-                if whole else f"{unmoved} of its points have no distance and stay as they were read.",
+                if whole
+                else f"{unmoved} of its points have no distance and stay as they were read.",
                 clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
                 source="Geometry of the points' distances",
             )
-        ]  # fmt: skip
-
-
-def skyline_profile(points: Sequence[SkylinePoint], assumed_distance_m: float) -> Profile:
-    """The profile of read points alone, from where they were read."""
-    return build_profile(points, assumed_distance_m=assumed_distance_m)
+        ]
 
 
 def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
@@ -257,22 +295,34 @@ def scanned_percent(points: Sequence[SkylinePoint], obstacles: Sequence[Obstacle
     read = np.array([*(point.azimuth_deg for point in points), *(one.azimuth_deg for one in obstacles)])
     if not len(read) or not len(bearings_deg):
         return 0.0
-    off = np.abs((bearings_deg[:, None] - read[None, :] + 180.0) % 360.0 - 180.0).min(axis=1)
+    off = np.abs(wrap_180(bearings_deg[:, None] - read[None, :])).min(axis=1)
     return float(100.0 * np.mean(off <= _NEAR_DEG))
 
 
-def tube_half_angle_deg(distance_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:
-    """Half-angle under which the beam's tube is seen at a distance from the antenna, degrees.
+def tube_half_angle_deg(along_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:
+    """Half-angle under which the beam's tube is seen where the beam has gone so far along its own axis, degrees.
 
     The tube is the aperture's radius plus a share of the first Fresnel radius √(λ d), the far end being
     infinitely far. Source: Rec. ITU-R P.526-15, eq. (2) with d2 ≫ d1.
     """
-    radius_m = aperture_m / 2.0 + fresnel_share * np.sqrt(wavelength * distance_m)
-    return np.degrees(np.arctan2(radius_m, distance_m))
+    radius_m = aperture_m / 2.0 + fresnel_share * np.sqrt(wavelength * along_m)
+    return np.degrees(np.arctan2(radius_m, along_m))
 
 
 __all__ = [
-    "BARE_SHARE", "Kind", "Obstacle", "Profile", "Season", "Shift", "SkylinePoint", "Surroundings", "build_profile", "elevation_at", "moved_points", "obstacle_outline", "point_groups",
+    "BARE_SHARE",
+    "Kind",
+    "Obstacle",
+    "Profile",
+    "Season",
+    "Shift",
+    "SkylinePoint",
+    "Surroundings",
+    "build_profile",
+    "elevation_at",
+    "moved_points",
+    "obstacle_outline",
+    "point_groups",
     "scanned_percent",
-    "skyline_profile", "tube_half_angle_deg",
-]  # fmt: skip
+    "tube_half_angle_deg",
+]

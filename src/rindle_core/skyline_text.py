@@ -15,6 +15,7 @@ from rindle_core.errors import Fault, InputError
 from rindle_core.model import Model, parse
 from rindle_core.registry import Outcome, parse_json, register
 from rindle_core.skyline import Kind, SkylinePoint
+from rindle_core.tables import columns_of, plain_text, read_rows
 
 _KINDS: tuple[Kind, ...] = get_args(Kind)
 _COLUMNS = ("azimuth_deg", "elevation_deg", "kind", "distance_m", "leafless_share")
@@ -35,7 +36,9 @@ class SkylineTextInput(Model):
     """Lines such as `210 14.5 tree 40`: bearing, height in degrees, kind and distance; or a CSV or JSON skyline."""
 
     text: str = Field(max_length=2_000_000)
-    declination_deg: float = Field(default=0.0, ge=-180, le=180, description="Added to the bearings, where they are a compass's")
+    declination_deg: float = Field(
+        default=0.0, ge=-180, le=180, description="Added to the bearings, where they are a compass's"
+    )
 
 
 class SkylineTextResult(Model):
@@ -77,15 +80,17 @@ def parse_line(line: str, number: int = 1) -> dict[str, Any]:
 
 
 def _from_csv(text: str) -> list[dict[str, Any]]:
-    first = text.partition("\n")[0]
-    reader = csv.DictReader(io.StringIO(text), delimiter=max(",;\t", key=first.count), skipinitialspace=True)
-    names = {name: _SHORT.get((name or "").strip().casefold(), (name or "").strip()) for name in reader.fieldnames or []}
+    names = {name: _SHORT.get(name.casefold(), name) for name in columns_of(text)}
     if not {"azimuth_deg", "elevation_deg"} <= set(names.values()):
-        raise InputError.one("text", f"the CSV needs the columns azimuth_deg and elevation_deg; {', '.join(_COLUMNS[2:])} may follow")
+        raise InputError.one(
+            "text", f"the CSV needs the columns azimuth_deg and elevation_deg; {', '.join(_COLUMNS[2:])} may follow"
+        )
     rows = []
-    for raw in reader:
-        row = {names[name]: (value or "").strip() for name, value in raw.items() if name in names}
-        rows.append({name: row[name].replace(",", ".") if name != "kind" else row[name] for name in _COLUMNS if row.get(name)})
+    for _, raw in read_rows(text):
+        row = {names[name]: cell for name, cell in raw.items()}
+        rows.append(
+            {name: row[name].replace(",", ".") if name != "kind" else row[name] for name in _COLUMNS if row.get(name)}
+        )
     return rows
 
 
@@ -102,10 +107,12 @@ def _is_csv(text: str) -> bool:
     return bool(re.search(r"[A-Za-z]", head)) and not _LINE.fullmatch(head) and any(mark in head for mark in ",;\t")
 
 
-@register("skyline_text", "A skyline typed in lines, or as CSV or JSON, read into points", SkylineTextInput, SkylineTextResult)
+@register(
+    "skyline_text", "A skyline typed in lines, or as CSV or JSON, read into points", SkylineTextInput, SkylineTextResult
+)
 def read_skyline(given: SkylineTextInput) -> Outcome[SkylineTextResult]:
     """Tells the form from the text. All faults are named with their line."""
-    body = given.text.lstrip("\ufeff").strip()
+    body = plain_text(given.text).strip()
     if not body:
         raise InputError.one("text", f"is empty; {_FORM}")
     lines = [(number, line) for number, line in enumerate(body.splitlines(), start=1) if line.strip()]
@@ -135,7 +142,9 @@ def as_csv(points: Sequence[SkylinePoint]) -> str:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(_COLUMNS)
-    writer.writerows([["" if (value := getattr(point, name)) is None else value for name in _COLUMNS] for point in points])
+    writer.writerows(
+        [["" if (value := getattr(point, name)) is None else value for name in _COLUMNS] for point in points]
+    )
     return out.getvalue()
 
 

@@ -28,7 +28,9 @@ class BuildInput(Model):
 
     steps: list[BuildStep]
     marks: list[StepMark] = Field(default_factory=list)
-    entries: dict[str, bool] = Field(default_factory=dict, description="Entry name -> whether it is there and not on hold")
+    entries: dict[str, bool] = Field(
+        default_factory=dict, description="Entry name -> whether it is there and not on hold"
+    )
 
 
 class StepView(Model):
@@ -93,7 +95,9 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
         if step.code in behind and f"step “{titles[behind[step.code]]}”" not in waits:
             waits.append(f"hold point “{titles[behind[step.code]]}”")
         state: StepState = "done" if step.code in done else "locked" if waits else "ready"
-        views.append(StepView(step=step, state=state, waits_for=waits if state == "locked" else [], mark=marks.get(step.code)))
+        views.append(
+            StepView(step=step, state=state, waits_for=waits if state == "locked" else [], mark=marks.get(step.code))
+        )
     upcoming = next((view for view in views if view.state != "done"), None)
     count = sum(view.state == "done" for view in views)
     result = BuildResult(steps=views, done_count=count, next_code=upcoming.step.code if upcoming else None)
@@ -123,7 +127,9 @@ def _judge(result: BuildResult) -> list[Finding]:
             source="Terminal's build steps",
         )
     ]
-    skipped = [view for view in locked if any(later.state == "done" for later in result.steps[result.steps.index(view) :])]
+    skipped = [
+        view for view in locked if any(later.state == "done" for later in result.steps[result.steps.index(view) :])
+    ]
     if skipped:
         findings.append(
             Finding(

@@ -7,16 +7,21 @@ import datetime as dt
 import numpy as np
 from numpy.typing import ArrayLike
 
-from rindle_core.geodesy import Array
+from rindle_core.constants import J2000_JD
+from rindle_core.geodesy import Array, gmst_rad
 
 _UNIX_EPOCH_JD = 2_440_587.5  # Julian date of 1970-01-01T00:00 UTC
-_J2000_JD = 2_451_545.0
 _TT_MINUS_UT_S = 70.0  # 2020-2040 within some seconds, worth under 0.0001° of the sun's motion
 
 
 def julian_date(moment: dt.datetime) -> float:
     """Julian date (UT) of an aware moment."""
     return moment.timestamp() / 86_400.0 + _UNIX_EPOCH_JD
+
+
+def zone_of_longitude_h(longitude_deg: float) -> int:
+    """Whole hours before UTC of the clock that goes with the sun here: what stands in where nobody said the zone."""
+    return round(longitude_deg / 15.0)
 
 
 def sun_directions(latitude_deg: ArrayLike, longitude_deg: ArrayLike, julian_dates: ArrayLike) -> tuple[Array, Array]:
@@ -27,18 +32,20 @@ def sun_directions(latitude_deg: ArrayLike, longitude_deg: ArrayLike, julian_dat
     solar parallax 8.794″ from chapter 40.
     """
     jd = np.asarray(julian_dates, dtype=np.float64)
-    t = (jd + _TT_MINUS_UT_S / 86_400.0 - _J2000_JD) / 36_525.0
+    t = (jd + _TT_MINUS_UT_S / 86_400.0 - J2000_JD) / 36_525.0
     mean_longitude = 280.46646 + 36_000.76983 * t + 0.0003032 * t**2  # (25.2)
     anomaly = np.radians(357.52911 + 35_999.05029 * t - 0.0001537 * t**2)  # (25.3)
-    centre = (1.914602 - 0.004817 * t) * np.sin(anomaly) + (0.019993 - 0.000101 * t) * np.sin(2 * anomaly) + 0.000289 * np.sin(3 * anomaly)
+    centre = (
+        (1.914602 - 0.004817 * t) * np.sin(anomaly)
+        + (0.019993 - 0.000101 * t) * np.sin(2 * anomaly)
+        + 0.000289 * np.sin(3 * anomaly)
+    )
     node = np.radians(125.04 - 1934.136 * t)
     longitude = np.radians(mean_longitude + centre - 0.00569 - 0.00478 * np.sin(node))  # apparent
     obliquity = np.radians(23.43929111 - 0.0130042 * t + 0.00256 * np.cos(node))  # (22.2) and (25.8)
     right_ascension = np.arctan2(np.cos(obliquity) * np.sin(longitude), np.cos(longitude))  # (25.6)
     declination = np.arcsin(np.sin(obliquity) * np.sin(longitude))  # (25.7)
-    days = jd - _J2000_JD
-    sidereal_deg = 280.46061837 + 360.98564736629 * days  # (12.4), mean; nutation is under 0.005°
-    hour_angle = np.radians(sidereal_deg + np.asarray(longitude_deg)) - right_ascension
+    hour_angle = gmst_rad(jd) + np.radians(longitude_deg) - right_ascension  # mean; nutation is under 0.005°
     lat = np.radians(latitude_deg)
     east = -np.cos(declination) * np.sin(hour_angle)
     north = np.sin(declination) * np.cos(lat) - np.cos(declination) * np.cos(hour_angle) * np.sin(lat)

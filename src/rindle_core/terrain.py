@@ -20,7 +20,10 @@ _GEOGRAPHIC = "EPSG:4326"  # WGS 84 latitude and longitude
 
 @dataclass(frozen=True, slots=True)
 class Tile:
-    """Heights in metres on posts: row 0 is the northernmost, column 0 the westernmost; steps in degrees, both positive."""
+    """Heights in metres on posts: row 0 is the northernmost, column 0 the westernmost;
+
+    steps in degrees, both positive.
+    """
 
     north_deg: float
     west_deg: float
@@ -46,7 +49,8 @@ def tile_name(latitude_deg: float, longitude_deg: float) -> str:
 
 
 def read_hgt(name: str, content: bytes | memoryview) -> Tile:
-    """An SRTM `.hgt` tile: big-endian 16-bit heights, square, named by its south-western corner. The content is not copied.
+    """An SRTM `.hgt` tile: big-endian 16-bit heights, square, named by its south-western corner. The content is not
+    copied.
 
     Raises InputError. Source: SRTM Topography, USGS, section 2.1.
     """
@@ -63,28 +67,42 @@ def read_hgt(name: str, content: bytes | memoryview) -> Tile:
 
 
 def read_geotiff(name: str, content: bytes) -> Tile:
-    """A GeoTIFF of heights in metres, in any projection; one that is not in latitude and longitude is warped to it, bilinear.
+    """A GeoTIFF of heights in metres, in any projection; one that is not in latitude and longitude is warped to it,
+    bilinear.
 
     Raises InputError. Source: OGC GeoTIFF 1.1, read by rasterio (GDAL).
     """
-    from rasterio.enums import Resampling  # slow to load: only when a GeoTIFF is handed in
-    from rasterio.errors import RasterioError, RasterioIOError
-    from rasterio.io import MemoryFile
-    from rasterio.vrt import WarpedVRT
+    try:
+        from rasterio.enums import Resampling  # slow to load: only when a GeoTIFF is handed in
+        from rasterio.errors import RasterioError, RasterioIOError
+        from rasterio.io import MemoryFile
+        from rasterio.vrt import WarpedVRT
+    except ImportError as error:
+        raise InputError.one(
+            "file", f"{name}: reading a GeoTIFF needs an extra package: run `./rindle extras geotiff`; .hgt is accepted"
+        ) from error
 
     try:
         with MemoryFile(content) as memory, memory.open() as raster:
             if raster.crs is None:
-                raise InputError.one("file", f"{name} does not say where it lies; a GeoTIFF with a coordinate system is accepted")
+                raise InputError.one(
+                    "file", f"{name} does not say where it lies; a GeoTIFF with a coordinate system is accepted"
+                )
             if raster.width * raster.height > _MOST_POSTS:
                 raise InputError.one(
-                    "file", f"{name} has {raster.width} × {raster.height} posts; up to {_MOST_POSTS:,} are accepted: cut it first"
+                    "file",
+                    f"{name} has {raster.width} × {raster.height} posts; up to {_MOST_POSTS:,} are accepted: cut it "
+                    f"first",
                 )
-            with WarpedVRT(raster, crs=_GEOGRAPHIC, resampling=Resampling.bilinear, dtype="float32", nodata=_VOID) as warped:
+            with WarpedVRT(
+                raster, crs=_GEOGRAPHIC, resampling=Resampling.bilinear, dtype="float32", nodata=_VOID
+            ) as warped:
                 heights = warped.read(1)
                 at = warped.transform
     except (RasterioIOError, RasterioError) as error:
-        raise InputError.one("file", f"{name} cannot be read as a GeoTIFF; a single-band raster of heights is accepted") from error
+        raise InputError.one(
+            "file", f"{name} cannot be read as a GeoTIFF; a single-band raster of heights is accepted"
+        ) from error
     heights = np.where(np.isfinite(heights), heights, float(_VOID)).astype(np.float32)
     # A pixel's value stands for its middle.
     return Tile(at.f + at.e / 2.0, at.c + at.a / 2.0, -at.e, at.a, heights)
@@ -103,10 +121,15 @@ def height_m(tile: Tile, latitude_deg: float, longitude_deg: float) -> float | N
     return None if np.isnan(found[0]) else float(found[0])
 
 
-def heights_at(tile: Tile, latitude_deg: NDArray[np.float64], longitude_deg: NDArray[np.float64]) -> NDArray[np.float64]:
+def heights_at(
+    tile: Tile, latitude_deg: NDArray[np.float64], longitude_deg: NDArray[np.float64]
+) -> NDArray[np.float64]:
     """Heights at many places, bilinear; NaN outside the tile and where a post has no data."""
     rows, columns = tile.heights_m.shape
-    row, column = (tile.north_deg - latitude_deg) / tile.step_latitude_deg, (longitude_deg - tile.west_deg) / tile.step_longitude_deg
+    row, column = (
+        (tile.north_deg - latitude_deg) / tile.step_latitude_deg,
+        (longitude_deg - tile.west_deg) / tile.step_longitude_deg,
+    )
     inside = (row >= -1e-9) & (row <= rows - 1 + 1e-9) & (column >= -1e-9) & (column <= columns - 1 + 1e-9)
     top, left = np.clip(row.astype(np.int64), 0, rows - 2), np.clip(column.astype(np.int64), 0, columns - 2)
     down, across = row - top, column - left

@@ -48,6 +48,7 @@ _WORDING: dict[str, _Wording] = {
     "n": _Wording((1.0, " N", 0), (1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
     "nm": _Wording((1.0, " N·m", 0), (1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
     "w_per_m2": _same(" W/m²", 1),
+    "nt": _same(" nT", 0),
 }
 
 

@@ -19,8 +19,15 @@ PlaceMethod = Literal["", "typed", "map", "gazetteer", "satnav", "photo", "file"
 
 # How far off each way to a place usually is, metres, where nobody said better: the trade's rule of thumb.
 METHOD_ERROR_M: dict[str, float] = {
-    "typed": 30.0, "map": 50.0, "gazetteer": 3000.0, "satnav": 10.0, "photo": 20.0, "file": 20.0, "order": 100.0, "address": 300.0,
-}  # fmt: skip
+    "typed": 30.0,
+    "map": 50.0,
+    "gazetteer": 3000.0,
+    "satnav": 10.0,
+    "photo": 20.0,
+    "file": 20.0,
+    "order": 100.0,
+    "address": 300.0,
+}
 
 REASONS: dict[str, tuple[str, str]] = {
     "theft": ("It was stolen, or might be", "High and out of reach counts for a position."),
@@ -38,8 +45,12 @@ class VisitFacts(Model):
 
     reasons: list[str] = Field(default_factory=list, max_length=20)
     permanence: Permanence = ""
-    return_on: dt.date | None = Field(default=None, description="Day of the return visit of a trial or temporary set-up")
-    reuse_note: str = Field(default="", max_length=300, description="What the permanent set-up takes over: cable, hole, mount")
+    return_on: dt.date | None = Field(
+        default=None, description="Day of the return visit of a trial or temporary set-up"
+    )
+    reuse_note: str = Field(
+        default="", max_length=300, description="What the permanent set-up takes over: cable, hole, mount"
+    )
     old_line: Literal["", "replace", "backup", "balance"] = ""
     place_method: PlaceMethod = ""
     place_error_m: float | None = Field(default=None, ge=0, le=100_000, description="How far off the place may be")
@@ -60,12 +71,20 @@ class VisitFacts(Model):
     customer_reference: str = Field(default="", max_length=60)
     site_code: str = Field(default="", max_length=40, description="Location code of the order")
     cluster_code: str = Field(default="", max_length=40, description="Frequency-cluster code of the order")
-    ground_checks: list[str] = Field(default_factory=list, max_length=20, description="Checked of positions on the ground")
-    entry_checks: list[str] = Field(default_factory=list, max_length=20, description="Checked of an old hole that a cable could use")
-    raise_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of raising the terminal, in the firm's currency")
+    ground_checks: list[str] = Field(
+        default_factory=list, max_length=20, description="Checked of positions on the ground"
+    )
+    entry_checks: list[str] = Field(
+        default_factory=list, max_length=20, description="Checked of an old hole that a cable could use"
+    )
+    raise_cost_money: float | None = Field(
+        default=None, ge=0, le=1e9, description="Of raising the terminal, in the firm's currency"
+    )
     trim_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of having an obstacle cut back")
     move_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of taking the better position")
-    accept_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of leaving it, such as a lower price")
+    accept_cost_money: float | None = Field(
+        default=None, ge=0, le=1e9, description="Of leaving it, such as a lower price"
+    )
     look_again_on: dt.date | None = Field(default=None, description="When the view is looked at again, as trees grow")
     indoor: list[str] = Field(default_factory=list, max_length=20, description="Settled about the indoor unit's place")
     indoor_note: str = Field(default="", max_length=300)
@@ -78,7 +97,10 @@ INDOOR: dict[str, tuple[str, str]] = {
     "mains": ("A socket that stays on", "Not behind a switch; a surge arrester where thunder is common."),
     "air": ("Air around it", "Not in a closed cupboard, not above a heater."),
     "network": ("Near the customer's network point", "Else a cable through the house is part of the job."),
-    "wireless": ("Radio reaches the rooms that need it", "Thick walls and metal ceilings ask for another access point."),
+    "wireless": (
+        "Radio reaches the rooms that need it",
+        "Thick walls and metal ceilings ask for another access point.",
+    ),
     "dry": ("Dry, out of reach of children and animals", "A pulled plug is the commonest fault."),
 }
 
@@ -91,19 +113,31 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
         if visit.return_on is None or late:
             findings.append(
                 Finding(
-                    level=Level.MIND, code="brief.return_visit", message="The temporary set-up has no day on which it ends" if not late else "The return visit lies before the work",
+                    level=Level.MIND,
+                    code="brief.return_visit",
+                    message="The temporary set-up has no day on which it ends"
+                    if not late
+                    else "The return visit lies before the work",
                     why="What is left temporary stays for good, on a foot that was not made for it.",
-                    clears_by="Agree on the day of the return visit, and note what is taken over.", source="Temporary now, permanent later",
+                    clears_by="Agree on the day of the return visit, and note what is taken over.",
+                    source="Temporary now, permanent later",
                 )
-            )  # fmt: skip
+            )
     still = [INDOOR[code][0] for code in INDOOR if code not in visit.indoor]
     if visit.indoor and still:
         findings.append(
             Finding(
-                level=Level.MIND, code="brief.indoor", message="The indoor unit's place is not settled", figure=float(len(still)), limit=0.0, unit="count",
-                why=f"Still open: {'; '.join(still)}.", clears_by="Settle it with the customer, then tick it.", source="Usual questions before a visit",
+                level=Level.MIND,
+                code="brief.indoor",
+                message="The indoor unit's place is not settled",
+                figure=float(len(still)),
+                limit=0.0,
+                unit="count",
+                why=f"Still open: {'; '.join(still)}.",
+                clears_by="Settle it with the customer, then tick it.",
+                source="Usual questions before a visit",
             )
-        )  # fmt: skip
+        )
     return findings
 
 

@@ -21,7 +21,9 @@ class VisitTask(Model):
     name: str = Field(min_length=1, max_length=120)
     work_h: float = Field(gt=0, le=16)
     wait_h: float = Field(default=0.0, ge=0, le=400, description="Setting or curing that nobody need watch")
-    after: str = Field(default="", max_length=400, description="Tasks that must be finished and set before, separated by ;")
+    after: str = Field(
+        default="", max_length=400, description="Tasks that must be finished and set before, separated by ;"
+    )
 
     def needs(self) -> list[str]:
         """Names of the tasks that come before."""
@@ -54,7 +56,10 @@ class VisitDaysResult(Model):
 
 
 def _tails(tasks: list[VisitTask]) -> dict[str, float]:
-    """Hours from a task's start to the end of the longest chain behind it. Raises InputError for unknown names and circles."""
+    """Hours from a task's start to the end of the longest chain behind it.
+
+    Raises InputError for unknown names and circles.
+    """
     by_name = {one.name: one for one in tasks}
     if len(by_name) != len(tasks):
         raise InputError.one("tasks", "two tasks have the same name; each needs a name of its own")
@@ -68,7 +73,9 @@ def _tails(tasks: list[VisitTask]) -> dict[str, float]:
 
     def tail(name: str, trail: tuple[str, ...]) -> float:
         if name in trail:
-            raise InputError.one("tasks", f"{' → '.join((*trail, name))} wait for each other; take one of the dependencies out")
+            raise InputError.one(
+                "tasks", f"{' → '.join((*trail, name))} wait for each other; take one of the dependencies out"
+            )
         if name not in known:
             one = by_name[name]
             behind = max((tail(next_one, (*trail, name)) for next_one in followers[name]), default=0.0)
@@ -80,11 +87,14 @@ def _tails(tasks: list[VisitTask]) -> dict[str, float]:
     return known
 
 
-@register("visit_days", "Tasks with waits laid out over working days, slow setting first", VisitDaysInput, VisitDaysResult)
+@register(
+    "visit_days", "Tasks with waits laid out over working days, slow setting first", VisitDaysInput, VisitDaysResult
+)
 def visit_days(given: VisitDaysInput) -> Outcome[VisitDaysResult]:
     """List scheduling of one crew by the longest remaining chain, waits counted; work stays inside the working day.
 
-    Source: R. L. Graham, Bounds on multiprocessing timing anomalies, SIAM J. Appl. Math. 17 (1969), critical-path priority.
+    Source: R. L. Graham, Bounds on multiprocessing timing anomalies, SIAM J. Appl. Math. 17 (1969), critical-path
+    priority.
     """
     start_h, hours = given.rules.workday_start_h, given.rules.workday_h
     for one in given.tasks:
@@ -98,7 +108,8 @@ def visit_days(given: VisitDaysInput) -> Outcome[VisitDaysResult]:
         ready = [
             one
             for one in left
-            if all(set_h.get(need, 1e9) <= now_h + 1e-9 for need in one.needs()) and now_h + one.work_h <= until_h + 1e-9
+            if all(set_h.get(need, 1e9) <= now_h + 1e-9 for need in one.needs())
+            and now_h + one.work_h <= until_h + 1e-9
         ]
         if ready:
             chosen = max(ready, key=lambda one: tails[one.name])
@@ -114,11 +125,14 @@ def visit_days(given: VisitDaysInput) -> Outcome[VisitDaysResult]:
     midnight = dt.datetime(given.first_day.year, given.first_day.month, given.first_day.day)
     rows = [
         VisitRow(
-            name=one.name, day_number=int(at // 24) + 1, starts_at=midnight + dt.timedelta(hours=at),
-            ends_at=midnight + dt.timedelta(hours=at + one.work_h), set_at=midnight + dt.timedelta(hours=set_h[one.name]),
+            name=one.name,
+            day_number=int(at // 24) + 1,
+            starts_at=midnight + dt.timedelta(hours=at),
+            ends_at=midnight + dt.timedelta(hours=at + one.work_h),
+            set_at=midnight + dt.timedelta(hours=set_h[one.name]),
         )
         for one, at in placed
-    ]  # fmt: skip
+    ]
     days = max((row.day_number for row in rows), default=0)
     return Outcome(VisitDaysResult(rows=rows, day_count=days), _judge(given, days))
 
@@ -129,11 +143,19 @@ def _judge(given: VisitDaysInput, days: int) -> list[Finding]:
     slow = max(given.tasks, key=lambda one: one.wait_h)
     return [
         Finding(
-            level=Level.MIND, code="brief.visit_days", message="The work takes more than one day", figure=float(days), limit=1.0, unit="count",
-            why=f"{slow.name} has to set for {slow.wait_h:g} h." if slow.wait_h else "There is more work than a day holds.",
-            clears_by="Tell the customer, and plan a safe state for the night between.", source="List scheduling with waits",
+            level=Level.MIND,
+            code="brief.visit_days",
+            message="The work takes more than one day",
+            figure=float(days),
+            limit=1.0,
+            unit="count",
+            why=f"{slow.name} has to set for {slow.wait_h:g} h."
+            if slow.wait_h
+            else "There is more work than a day holds.",
+            clears_by="Tell the customer, and plan a safe state for the night between.",
+            source="List scheduling with waits",
         )
-    ]  # fmt: skip
+    ]
 
 
 __all__ = ["VisitDaysInput", "VisitDaysResult", "VisitRow", "VisitTask", "visit_days"]

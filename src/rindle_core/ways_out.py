@@ -20,11 +20,13 @@ class WayOutcome(Model):
     """A way, and the sky that it would leave: the margins of a fixed satellite, or a panel's time without service."""
 
     way: Way
-    what: str = Field(max_length=200)
+    what: str = Field(min_length=1, max_length=200)
     margin_deg: float | None = None
     tube_margin_deg: float | None = None
     out_percent: float | None = Field(default=None, ge=0, le=100)
-    beside: Level = Field(default=Level.CLEAR, description="The gravest of what else speaks against it, such as its cable")
+    beside: Level = Field(
+        default=Level.CLEAR, description="The gravest of what else speaks against it, such as its cable"
+    )
     cost_money: float | None = Field(default=None, ge=0, le=1e9, description="In the firm's currency")
 
 
@@ -45,7 +47,9 @@ class WaysOutResult(Model):
     """The ways, best first."""
 
     ways: list[JudgedWay]
-    advised: Way | None = Field(description="None where no way makes the sky better, none is needed, or costs must decide and lack")
+    advised: Way | None = Field(
+        description="None where no way makes the sky better, none is needed, or costs must decide and lack"
+    )
     why: str
 
 
@@ -71,7 +75,11 @@ def _why(ways: list[JudgedWay], now: Level | None, currency: str) -> tuple[Way |
         or best.level in (Level.HOLD, Level.UNKNOWN)
         or (now is not None and _BEST_FIRST.index(best.level) >= _BEST_FIRST.index(now))
     ):
-        return None, "None of these makes it good: look for another position or another service, or tell the customer what stays."
+        return (
+            None,
+            "None of these makes it good: look for another position or another service, or tell the customer what "
+            "stays.",
+        )
     then = "the sky is then clear" if best.level is Level.CLEAR else "the sky is then better, and still to be minded"
     equals = [one for one in ways if one.way != "accept" and one.level is best.level]
     if len(equals) == 1:
@@ -80,14 +88,25 @@ def _why(ways: list[JudgedWay], now: Level | None, currency: str) -> tuple[Way |
         listed = "; or ".join(one.what[0].lower() + one.what[1:] if at else one.what for at, one in enumerate(equals))
         return None, f"{listed}: {then}. Enter what each costs to choose."
     sign = f"{currency} " if currency else ""
-    return best.way, f"{best.what}: {then}, and at {sign}{best.cost_money:,.0f} it costs least of the {len(equals)} ways that are as good."
+    return (
+        best.way,
+        f"{best.what}: {then}, and at {sign}{best.cost_money:,.0f} it costs least of the {len(equals)} ways that are "
+        f"as good.",
+    )
 
 
-@register("ways_out", "Raise, trim, move or accept: what each would leave of a blocked sky, and what it costs", WaysOutInput, WaysOutResult)
+@register(
+    "ways_out",
+    "Raise, trim, move or accept: what each would leave of a blocked sky, and what it costs",
+    WaysOutInput,
+    WaysOutResult,
+)
 def ways_out(given: WaysOutInput) -> Outcome[WaysOutResult]:
-    """Ordered by verdict, then cost (an unknown cost last), then by how little is undone: raise, trim, move. Accepting comes after its equals.
+    """Ordered by verdict, then cost (an unknown cost last), then by how little is undone: raise, trim, move. Accepting
+    comes after its equals.
 
-    Fixed satellite: hold while the tube is touched, mind under the wanted free angle. Low orbit: by the share of time without service.
+    Fixed satellite: hold while the tube is touched, mind under the wanted free angle. Low orbit: by the share of time
+    without service.
     """
     levels = [max(_level(one, given.rules), one.beside, key=_BEST_FIRST.index) for one in given.outcomes]
     judged = [JudgedWay(**one.model_dump(), level=level) for one, level in zip(given.outcomes, levels, strict=True)]

@@ -34,7 +34,7 @@ class WindInput(Model):
     height_above_ground_m: float = Field(ge=0, le=300)
     altitude_m: float = Field(default=0.0, ge=-500, le=9000)
     exposure: Exposure = "C"
-    area_m2: float = Field(gt=0, le=100)
+    area_m2: float = Field(gt=0, le=400)
     force_coefficient: float = Field(default=DISH_FORCE_COEFFICIENT, gt=0, le=3)
 
 
@@ -81,4 +81,12 @@ def wind(given: WindInput) -> Outcome[WindResult]:
     return Outcome(result, [])
 
 
-__all__ = ["DISH_FORCE_COEFFICIENT", "WindInput", "WindResult", "air_density_kg_per_m3", "disc_area_m2", "exposure_factor", "wind"]
+__all__ = [
+    "DISH_FORCE_COEFFICIENT",
+    "WindInput",
+    "WindResult",
+    "air_density_kg_per_m3",
+    "disc_area_m2",
+    "exposure_factor",
+    "wind",
+]

@@ -9,7 +9,9 @@ from pydantic import Field
 
 from rindle_core.aim import AimInput, AimResult, ModelDay, aim_many
 from rindle_core.catalogue import Clinometer, Satellite
+from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.findings import Finding, Level
+from rindle_core.geodesy import fold_90, wrapped_180
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
 
@@ -22,13 +24,19 @@ class WorkOrderInput(Model):
     height_m: float = Field(default=0.0, ge=-500, le=9000)
     date: ModelDay
     satellite: Satellite
-    others: list[Satellite] = Field(default_factory=list, max_length=500, description="Other satellites that may have been meant")
+    others: list[Satellite] = Field(
+        default_factory=list, max_length=500, description="Other satellites that may have been meant"
+    )
     clinometer: Clinometer | None = None
-    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=360.0001)
+    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
     printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
-    said_by: Literal["order", "modem"] = Field(default="order", description="Who gave the angles: the work order, or the modem's own page")
-    tolerance_deg: float = Field(default=0.6, gt=0, le=5, description="Half a degree of rounding and a little for another model")
+    said_by: Literal["order", "modem"] = Field(
+        default="order", description="Who gave the angles: the work order, or the modem's own page"
+    )
+    tolerance_deg: float = Field(
+        default=0.6, gt=0, le=5, description="Half a degree of rounding and a little for another model"
+    )
 
 
 class AngleCheck(Model):
@@ -59,13 +67,13 @@ class _Guess(Model):
     skew_deg: float
 
 
-def _wrap(angle_deg: float) -> float:
-    return (angle_deg + 180.0) % 360.0 - 180.0
-
-
 def _guess(code: str, text: str, result: AimResult) -> _Guess:
     return _Guess(
-        code=code, text=text, azimuth_deg=result.azimuth_true_deg, elevation_deg=result.elevation_apparent_deg, skew_deg=result.skew_deg
+        code=code,
+        text=text,
+        azimuth_deg=result.azimuth_true_deg,
+        elevation_deg=result.elevation_apparent_deg,
+        skew_deg=result.skew_deg,
     )
 
 
@@ -73,9 +81,17 @@ def _azimuths(ours: AimResult) -> Iterator[tuple[str, str, float]]:
     """Mistakes about the azimuth alone."""
     d = ours.declination_deg
     yield "true", "", ours.azimuth_true_deg
-    yield "magnetic", "It is the magnetic bearing, not the true one: the compass figure was printed.", ours.azimuth_true_deg - d
+    yield (
+        "magnetic",
+        "It is the magnetic bearing, not the true one: the compass figure was printed.",
+        ours.azimuth_true_deg - d,
+    )
     yield "declination_sign", "The declination was applied with the wrong sign.", ours.azimuth_true_deg + d
-    yield "reversed", "It is the bearing from the satellite's side, turned by half a circle.", ours.azimuth_true_deg + 180.0
+    yield (
+        "reversed",
+        "It is the bearing from the satellite's side, turned by half a circle.",
+        ours.azimuth_true_deg + 180.0,
+    )
     yield "mirrored", "It is counted anticlockwise from north.", -ours.azimuth_true_deg
 
 
@@ -91,7 +107,11 @@ def _elevations(ours: AimResult, clinometer: Clinometer | None) -> Iterator[tupl
             f"The offset of the {clinometer.face} is inside it: it is the clinometer reading, not the elevation.",
             e + sign * clinometer.offset_deg,
         )
-        yield "face_sign", f"The offset of the {clinometer.face} was applied with the wrong sign.", e - sign * clinometer.offset_deg
+        yield (
+            "face_sign",
+            f"The offset of the {clinometer.face} was applied with the wrong sign.",
+            e - sign * clinometer.offset_deg,
+        )
 
 
 def _places(given: WorkOrderInput) -> list[_Guess]:
@@ -105,7 +125,9 @@ def _places(given: WorkOrderInput) -> list[_Guess]:
     if abs(lon) <= 90:
         stories.append(("swapped", "Latitude and longitude were swapped.", lon, lat, given.satellite))
     flipped = given.satellite.model_copy(update={"longitude_deg": -given.satellite.longitude_deg})
-    stories.append(("satellite_ew", "The satellite's longitude was taken on the wrong side of Greenwich.", lat, lon, flipped))
+    stories.append(
+        ("satellite_ew", "The satellite's longitude was taken on the wrong side of Greenwich.", lat, lon, flipped)
+    )
     stories += [
         (f"satellite:{other.code}", f"They are those of {other.name}, another satellite.", lat, lon, other)
         for other in given.others
@@ -113,32 +135,47 @@ def _places(given: WorkOrderInput) -> list[_Guess]:
     ]
     inputs = [
         AimInput(
-            latitude_deg=la, longitude_deg=lo, height_m=given.height_m, date=given.date, satellite_longitude_deg=sat.longitude_deg,
+            latitude_deg=la,
+            longitude_deg=lo,
+            height_m=given.height_m,
+            date=given.date,
+            satellite_longitude_deg=sat.longitude_deg,
             satellite_tilt_deg=sat.tilt_deg,
         )
         for _, _, la, lo, sat in stories
-    ]  # fmt: skip
-    return [_guess(code, text, outcome.result) for (code, text, *_), outcome in zip(stories, aim_many(inputs), strict=True)]
+    ]
+    return [
+        _guess(code, text, outcome.result) for (code, text, *_), outcome in zip(stories, aim_many(inputs), strict=True)
+    ]
 
 
 def _fits(printed: float | None, guess: float, tolerance: float) -> bool:
-    return printed is None or abs(_wrap(printed - guess)) <= tolerance
+    return printed is None or abs(wrapped_180(printed - guess)) <= tolerance
 
 
 def _skew_fits(printed: float | None, guess: float, tolerance: float) -> bool:
-    return printed is None or abs((printed - guess + 90.0) % 180.0 - 90.0) <= 2 * tolerance
+    return printed is None or abs(float(fold_90(printed - guess))) <= 2 * tolerance
 
 
 def _explain(given: WorkOrderInput, ours: AimResult) -> tuple[str, str, str]:
     """Explanations for azimuth, elevation and skew; simple mistakes before those that move everything."""
     t = given.tolerance_deg
-    azimuth = next(((code, text) for code, text, value in _azimuths(ours) if _fits(given.printed_azimuth_deg, value, t)), None)
+    azimuth = next(
+        ((code, text) for code, text, value in _azimuths(ours) if _fits(given.printed_azimuth_deg, value, t)), None
+    )
     elevation = next(
-        ((code, text) for code, text, value in _elevations(ours, given.clinometer) if _fits(given.printed_elevation_deg, value, t)), None
+        (
+            (code, text)
+            for code, text, value in _elevations(ours, given.clinometer)
+            if _fits(given.printed_elevation_deg, value, t)
+        ),
+        None,
     )
     if azimuth is None or elevation is None:
         for one in _places(given):
-            all_fit = _fits(given.printed_azimuth_deg, one.azimuth_deg, t) and _fits(given.printed_elevation_deg, one.elevation_deg, t)
+            all_fit = _fits(given.printed_azimuth_deg, one.azimuth_deg, t) and _fits(
+                given.printed_elevation_deg, one.elevation_deg, t
+            )
             if all_fit and _skew_fits(given.printed_skew_deg, one.skew_deg, t):
                 return one.text, one.text, one.text
     skew = ""
@@ -150,17 +187,26 @@ def _explain(given: WorkOrderInput, ours: AimResult) -> tuple[str, str, str]:
     return azimuth[1] if azimuth else "", elevation[1] if elevation else "", skew
 
 
-@register("work_order", "Printed angles against ours, and which mistake explains the difference", WorkOrderInput, WorkOrderResult)
+@register(
+    "work_order",
+    "Printed angles against ours, and which mistake explains the difference",
+    WorkOrderInput,
+    WorkOrderResult,
+)
 def work_order(given: WorkOrderInput) -> Outcome[WorkOrderResult]:
     """Tries the usual mistakes in order of simplicity; what none of them explains is said to be unexplained."""
     ours = aim_many(
         [
             AimInput(
-                latitude_deg=given.latitude_deg, longitude_deg=given.longitude_deg, height_m=given.height_m, date=given.date,
-                satellite_longitude_deg=given.satellite.longitude_deg, satellite_tilt_deg=given.satellite.tilt_deg,
+                latitude_deg=given.latitude_deg,
+                longitude_deg=given.longitude_deg,
+                height_m=given.height_m,
+                date=given.date,
+                satellite_longitude_deg=given.satellite.longitude_deg,
+                satellite_tilt_deg=given.satellite.tilt_deg,
             )
         ]
-    )[0].result  # fmt: skip
+    )[0].result
     texts = _explain(given, ours)
     rows = (
         ("azimuth", given.printed_azimuth_deg, ours.azimuth_true_deg, 360.0),
@@ -202,12 +248,19 @@ def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits
         ]
     return [
         Finding(
-            level=Level.MIND, code=f"aim.modem_{check.what}" if by_modem else f"brief.order_{check.what}", message=f"The {whose} {check.what} differs from ours", figure=check.difference_deg,
-            limit=limits[check.what], unit="deg", why=check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
-            clears_by="Check the place and the satellite on both sides, and go by the figures here only when both are sure.", source=source,
+            level=Level.MIND,
+            code=f"aim.modem_{check.what}" if by_modem else f"brief.order_{check.what}",
+            message=f"The {whose} {check.what} differs from ours",
+            figure=check.difference_deg,
+            limit=limits[check.what],
+            unit="deg",
+            why=check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
+            clears_by="Check the place and the satellite on both sides, and go by the figures here only when both are "
+            "sure.",
+            source=source,
         )
         for check in off
-    ]  # fmt: skip
+    ]
 
 
 __all__ = ["AngleCheck", "WorkOrderInput", "WorkOrderResult", "work_order"]

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import logging
 from typing import Annotated, Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.core.exceptions import RequestDataTooBig
+from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
 from ninja import Body, NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -17,7 +20,7 @@ from rindle_core.model import fault_of
 from rindle_core.registry import calculator, calculators
 from rindle_core.units import wording_table
 from rindle_server.accounts.api import router as session_router
-from rindle_server.errors import Conflict, DeviceDown, NotThere
+from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
 from rindle_server.jobs.report_api import router as report_router
@@ -25,6 +28,8 @@ from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.places_api import router as places_router
 from rindle_server.sites_api import router as sites_router
 from rindle_server.stores.api import router as stores_router
+
+_LOG = logging.getLogger("rindle.api")
 
 api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None)
 api.add_router("/session", session_router)
@@ -36,7 +41,14 @@ api.add_router("/stores", stores_router)
 api.add_router("/places", places_router)
 api.add_router("/sites", sites_router)
 
-_STATUS: dict[type[Exception], int] = {InputError: 422, Conflict: 409, NotThere: 404, DeviceDown: 503}
+_STATUS: dict[type[Exception], int] = {
+    InputError: 422,
+    Conflict: 409,
+    NotThere: 404,
+    DeviceDown: 503,
+    Busy: 503,
+    NoRoom: 507,
+}
 
 
 def _answer(request: HttpRequest, error: InputError, status: int) -> HttpResponse:
@@ -45,7 +57,9 @@ def _answer(request: HttpRequest, error: InputError, status: int) -> HttpRespons
 
 @api.exception_handler(InputError)
 def _input_error(request: HttpRequest, error: InputError) -> HttpResponse:
-    return _answer(request, error, next(status for kind, status in reversed(_STATUS.items()) if isinstance(error, kind)))
+    return _answer(
+        request, error, next(status for kind, status in reversed(_STATUS.items()) if isinstance(error, kind))
+    )
 
 
 @api.exception_handler(ValidationError)
@@ -62,6 +76,29 @@ def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
 @api.exception_handler(HttpError)
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
     return _answer(request, InputError.one("request", str(error)), error.status_code)
+
+
+@api.exception_handler(RecursionError)
+def _too_deep(request: HttpRequest, error: RecursionError) -> HttpResponse:
+    return _answer(request, InputError.one("request", "The data is nested too deeply to be read."), 422)
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return _answer(request, InputError.one("request", "What was sent is too large: up to 10 MB is accepted."), 413)
+
+
+@api.exception_handler(OperationalError)
+def _database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    """A disk that is full, or another program that holds the database, is said in a sentence; nothing was changed."""
+    _LOG.error("database: %s", error)
+    full = "full" in str(error)
+    message = (
+        "The disk is full: nothing was changed. Make room, then try again."
+        if full
+        else "The database is busy or cannot be written: nothing was changed. Try again in a moment."
+    )
+    return _answer(request, InputError.one("database", message), 507 if full else 503)
 
 
 class Health(Schema):

@@ -54,8 +54,9 @@ def _lay_terrain() -> None:
 
 
 def _load_job(data: dict[str, Any]) -> None:
-    job = models.Job.objects.create(number=data["number"])
+    job = edit.create(data["number"])
     fields = {name: value for name, value in data.items() if name in edit.JobPatch.model_fields}
+    chosen = {name: fields.pop(name) for name in ("position_letter", "sky_set") if name in fields}
     edit.patch(job, edit.JobPatch.model_validate(fields))
     for name in _PLAIN:
         if data.get(name):
@@ -65,6 +66,7 @@ def _load_job(data: dict[str, Any]) -> None:
     for name in _LISTS:
         if name in data:
             edit.put_list(job, name, data[name])
+    edit.patch(job, edit.JobPatch.model_validate(chosen))  # they name what is only there now
     if "trial_minutes" in data:
         _try(job, data["trial_minutes"])
     if "steps" in data:
@@ -86,17 +88,26 @@ def _mark(job: models.Job, told: dict[str, Any]) -> None:
 
 
 def _try(job: models.Job, told: dict[str, Any]) -> None:
-    """A trial whose log the simulated panel would have written: the passes of other seconds than the prediction's, under the same sky."""
+    """A trial whose log the simulated panel would have written: the passes of other seconds than the prediction's,
+    under the same sky.
+    """
     start = dt.datetime.fromisoformat(told["started_at"])
     given = low_orbit_input(facts_of(job), told["letter"])
     assert given is not None  # the demo's own job has all that it needs
     events = panel_log(
-        given.model_copy(update={"seed": seed_of(job.number), "terminal_height_m": told["height_m"], "duration_h": told["hours"]}), start
+        given.model_copy(
+            update={"seed": seed_of(job.number), "terminal_height_m": told["height_m"], "duration_h": told["hours"]}
+        ),
+        start,
     )
     job.trial = {
-        "letter": told["letter"], "height_m": told["height_m"], "started_at": start.isoformat(), "ended_at": (start + dt.timedelta(hours=told["hours"])).isoformat(),
-        "log_name": "panel-log.json", "events": [event.model_dump(mode="json") for event in events],
-    }  # fmt: skip
+        "letter": told["letter"],
+        "height_m": told["height_m"],
+        "started_at": start.isoformat(),
+        "ended_at": (start + dt.timedelta(hours=told["hours"])).isoformat(),
+        "log_name": "panel-log.json",
+        "events": [event.model_dump(mode="json") for event in events],
+    }
     job.save()
 
 
@@ -113,11 +124,15 @@ def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) 
         now_s += _SETTLE_S
         level_db = round(antenna.read_db(now_s)[0], 2)
         if antenna.axes[axis].turning == "up":
-            edit.add_reading(job, {"axis": axis, "pass_number": pass_number, "turns": counter, "level_db": level_db, "turning": "up"})
+            edit.add_reading(
+                job, {"axis": axis, "pass_number": pass_number, "turns": counter, "level_db": level_db, "turning": "up"}
+            )
 
     for one in series:
         axis: Axis = one["axis"]
-        read(axis, one["pass_number"], one["turns"][0] - 0.5)  # turned down beyond the first, so that all arrive turning up
+        read(
+            axis, one["pass_number"], one["turns"][0] - 0.5
+        )  # turned down beyond the first, so that all arrive turning up
         for counter in one["turns"]:
             read(axis, one["pass_number"], counter)
         if go_to_top:

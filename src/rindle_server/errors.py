@@ -13,3 +13,11 @@ class NotThere(InputError):
 
 class DeviceDown(InputError):
     """An outside device does not answer."""
+
+
+class Busy(InputError):
+    """As much as this machine can do at once is under way."""
+
+
+class NoRoom(InputError):
+    """The disk is full."""

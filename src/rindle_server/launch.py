@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import contextlib
+import fcntl
 import getpass
 import importlib
 import json
@@ -19,10 +20,11 @@ import urllib.error
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
-from typing import NoReturn
+from typing import Any, NoReturn
 
 ROOT = Path(__file__).resolve().parents[2]
 WARM_AFTER_S = 3.0
+_DEMO_MARK = ".rindle-demo"  # only a folder that has this may be emptied
 
 
 def free_port(wanted: int) -> int:
@@ -32,7 +34,9 @@ def free_port(wanted: int) -> int:
             probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
             probe.bind(("127.0.0.1", port))
             return port
-    raise SystemExit(f"No free port between {wanted} and {wanted + 49}: stop another program, or choose one with --port.")
+    raise SystemExit(
+        f"No free port between {wanted} and {wanted + 49}: stop another program, or choose one with --port."
+    )
 
 
 @contextlib.contextmanager
@@ -57,13 +61,75 @@ def _stop(signum: int, frame: object) -> NoReturn:
     raise KeyboardInterrupt
 
 
+@contextlib.contextmanager
+def held(home: Path) -> Iterator[None]:
+    """Holds the data folder for this server alone.
+
+    Raises SystemExit where another one has it, or it cannot be written.
+    """
+    try:
+        home.mkdir(parents=True, exist_ok=True, mode=0o700)
+        home.chmod(0o700)
+        lock = (home / "lock").open("w")
+    except OSError as error:
+        raise SystemExit(
+            f"The data folder {home} cannot be written ({error.strerror}): choose another in RINDLE_HOME."
+        ) from error
+    with lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError as error:
+            raise SystemExit(
+                f"Another Rindle already uses {home}. Stop it first, or choose another folder in "
+                "RINDLE_HOME (for the demo: RINDLE_DEMO_HOME)."
+            ) from error
+        yield
+
+
+def empty_demo(home: Path) -> None:
+    """Empties the demo's own folder, and no other. Raises SystemExit for a folder that holds something else."""
+    holds = [path.name for path in home.iterdir() if path.name != "lock"]
+    if holds and not (home / _DEMO_MARK).exists() and home != ROOT / ".rindle" / "demo":
+        raise SystemExit(
+            f"{home} holds data that is not the demo's ({', '.join(sorted(holds)[:3])}). The demo would empty it: "
+            "choose another folder in RINDLE_DEMO_HOME."
+        )
+    for path in home.iterdir():
+        if path.is_dir() and not path.is_symlink():
+            shutil.rmtree(path)
+        elif path.name != "lock":
+            path.unlink()
+    (home / _DEMO_MARK).write_text("Emptied at each start of ./rindle demo.\n", "utf-8")
+
+
 def _setup() -> None:
+    """Opens the database. Raises SystemExit that says what is wrong with it."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
     import django
+    from django.conf import settings
     from django.core.management import call_command
+    from django.db import DatabaseError, connection
+    from django.db.migrations.loader import MigrationLoader
 
     django.setup()
-    call_command("migrate", verbosity=0)
+    database = settings.DATABASES["default"]["NAME"]
+    try:
+        loader = MigrationLoader(connection)
+        strange = sorted(".".join(one) for one in loader.applied_migrations if one not in loader.disk_migrations)
+        if strange:
+            raise SystemExit(
+                f"{database} was written by a later version of Rindle ({strange[-1]}). Start that version; "
+                "this one would not understand what it holds."
+            )
+        call_command("migrate", verbosity=0)
+    except DatabaseError as error:
+        raise SystemExit(
+            f"{database} cannot be opened as a database ({error}). Restore it from a copy, or move it away to begin "
+            f"anew."
+        ) from error
+    from rindle_server.files import clear_parts
+
+    clear_parts(Path(settings.HOME))
 
 
 def _warm() -> None:
@@ -73,6 +139,19 @@ def _warm() -> None:
         importlib.import_module("itur")
 
 
+# Half-open connections of a stranger are let go soon and cannot use up all places; a body is kept up to a tile's size.
+_SERVER: dict[str, Any] = {
+    "threads": 12,
+    "connection_limit": 1000,
+    "channel_timeout": 20,
+    "cleanup_interval": 5,
+    "asyncore_use_poll": True,
+    "max_request_body_size": 70_000_000,
+    "max_request_header_size": 32_768,
+    "ident": "rindle",
+}
+
+
 def _serve(listen: str, port: int, said: str) -> None:
     from waitress import create_server
 
@@ -80,7 +159,12 @@ def _serve(listen: str, port: int, said: str) -> None:
     from rindle_server.wsgi import application
 
     gazetteer.places()
-    server = create_server(application, host=listen, port=port, threads=8, ident="rindle")
+    try:
+        server = create_server(application, host=listen, port=port, **_SERVER)
+    except OSError as error:
+        raise SystemExit(
+            f"Port {port} on {listen} cannot be used ({error.strerror}): stop the other program, or choose --port."
+        ) from error
     print(said, flush=True)
     threading.Thread(target=_warm, daemon=True).start()
     try:
@@ -92,23 +176,27 @@ def _serve(listen: str, port: int, said: str) -> None:
 def run_demo(port: int) -> None:
     """A fresh copy of the demo data, the stand-ins, and the server on loopback."""
     home = Path(os.environ.get("RINDLE_DEMO_HOME", ROOT / ".rindle" / "demo"))
-    shutil.rmtree(home, ignore_errors=True)
     os.environ |= {"RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
-    with bench(free_port(port + 1000)) as url:
-        os.environ["RINDLE_BENCH_URL"] = url
-        _setup()
-        from django.conf import settings
+    with held(home):
+        empty_demo(home)
+        with bench(free_port(port + 1000)) as url:
+            os.environ["RINDLE_BENCH_URL"] = url
+            _setup()
+            from django.conf import settings
 
-        from rindle_server.demo import load_demo
+            from rindle_server.demo import load_demo
 
-        load_demo(settings.DEMO_DIR)
-        chosen = free_port(port)
-        _serve("127.0.0.1", chosen, f"Rindle's demo is ready at http://127.0.0.1:{chosen}/   (Ctrl+C stops everything)")
+            load_demo(settings.DEMO_DIR)
+            chosen = free_port(port)
+            said = f"Rindle's demo is ready at http://127.0.0.1:{chosen}/   (Ctrl+C stops everything)"
+            _serve("127.0.0.1", chosen, said)
 
 
 def _first_account() -> None:
     """Asks for the first account at the terminal, or takes it from the environment where nobody can answer."""
     from django.contrib.auth import get_user_model
+    from django.contrib.auth.password_validation import validate_password
+    from django.core.exceptions import ValidationError
 
     if get_user_model().objects.exists():
         return
@@ -116,32 +204,47 @@ def _first_account() -> None:
     if not name and sys.stdin.isatty():
         print("This data folder has no account yet.")
         name = input("Name to sign in with: ").strip()
-        password = getpass.getpass("Password (8 characters or more): ")
-    if not name or len(password) < 8:
+        password = getpass.getpass("Password (10 characters or more, no common one): ")
+    if not name:
         raise SystemExit(
-            "The first account needs a name and a password of 8 characters or more: start at a terminal that can ask, "
-            "or set RINDLE_FIRST_NAME and RINDLE_FIRST_PASSWORD."
+            "The first account needs a name and a password: start at a terminal that can ask, or set RINDLE_FIRST_NAME "
+            "and RINDLE_FIRST_PASSWORD."
         )
-    get_user_model().objects.create_user(name, password=password)
+    user = get_user_model()(username=name)
+    try:
+        validate_password(password, user)
+    except ValidationError as error:
+        raise SystemExit(f"This password is too easy to guess: {' '.join(error.messages)}") from error
+    user.set_password(password)
+    user.save()
+
+
+def _own_home() -> Path:
+    """The firm's data folder, told to the settings."""
+    home = Path(os.environ.get("RINDLE_HOME", ROOT / ".rindle" / "data"))
+    os.environ["RINDLE_HOME"] = str(home)
+    return home
 
 
 def run_serve(listen: str, port: int, with_bench: bool) -> None:
     """The firm's own data."""
-    if listen != "127.0.0.1":
-        os.environ.setdefault("RINDLE_HOSTS", "*")
     os.environ["RINDLE_LISTEN"] = listen
-    with bench(free_port(port + 1000)) if with_bench else contextlib.nullcontext("") as url:
+    home = _own_home()
+    with held(home), bench(free_port(port + 1000)) if with_bench else contextlib.nullcontext("") as url:
         if url:
             os.environ["RINDLE_BENCH_URL"] = url
         _setup()
         _first_account()
-        from django.conf import settings
-
-        _serve(listen, port, f"Rindle serves {settings.HOME} at http://{listen}:{port}/   (Ctrl+C stops it)")
+        _serve(listen, port, f"Rindle serves {home} at http://{listen}:{port}/   (Ctrl+C stops it)")
 
 
 def import_stores(files: list[str]) -> None:
     """Adds or replaces entries of the stores from JSON lists; the file's name says the kind (satellites.json…)."""
+    with held(_own_home()):
+        _import_stores(files)
+
+
+def _import_stores(files: list[str]) -> None:
     _setup()
     from django.db import transaction
 
@@ -152,7 +255,10 @@ def import_stores(files: list[str]) -> None:
         for name in files:
             kind = Path(name).stem.removesuffix("s")
             if kind not in StoreItem.KINDS:
-                raise SystemExit(f"{name}: the file's name says the kind; {', '.join(f'{k}s.json' for k in StoreItem.KINDS)} are accepted.")
+                raise SystemExit(
+                    f"{name}: the file's name says the kind; {', '.join(f'{k}s.json' for k in StoreItem.KINDS)} are "
+                    f"accepted."
+                )
             try:
                 entries = json.loads(Path(name).read_text("utf-8"))
                 for entry in entries:
@@ -175,6 +281,7 @@ def main() -> None:
     stores = commands.add_parser("stores", help="import satellites.json, terminals.json, cables.json")
     stores.add_argument("files", nargs="+")
     options = parser.parse_args()
+    os.umask(0o077)  # what is kept here is nobody else's to read
     for stop in (signal.SIGINT, signal.SIGTERM):  # a shell may have started us with SIGINT ignored
         signal.signal(stop, _stop)
     with contextlib.suppress(KeyboardInterrupt):

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema
+from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 
 from rindle_core.place_files import FoundPlace, places_in_file
@@ -29,7 +31,7 @@ class GazetteerEntry(Schema):
 
 @router.get("/find", response=list[GazetteerEntry])
 def find(request: HttpRequest, name: str) -> list[gazetteer.NamedPlace]:
-    """Places whose name begins with the text, then those that hold it; the largest first. No network is asked."""
+    """Places of that name, that begin with it, or that hold it; the largest first. No network is asked."""
     return gazetteer.find(name, _SHOWN)
 
 
@@ -59,8 +61,15 @@ class TerrainHeight(Schema):
 
 
 @router.get("/height", response=TerrainHeight)
-def terrain_height(request: HttpRequest, latitude_deg: float, longitude_deg: float) -> TerrainHeight:
-    """Height of the ground from the tiles of the data folder; the name of the tile that gave it, or that would be needed."""
+def terrain_height(
+    request: HttpRequest,
+    latitude_deg: Annotated[float, Query(ge=-90, le=90)],
+    longitude_deg: Annotated[float, Query(ge=-180, le=180)],
+) -> TerrainHeight:
+    """Height of the ground from the tiles of the data folder;
+
+    the name of the tile that gave it, or that would be needed.
+    """
     for name, tile in terrain_files.tiles():
         height = height_m(tile, latitude_deg, longitude_deg)
         if height is not None:

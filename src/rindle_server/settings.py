@@ -4,21 +4,44 @@ from __future__ import annotations
 
 import os
 import secrets
+import socket
 from pathlib import Path
 
-BASE_DIR = Path(__file__).resolve().parents[2]
-HOME = Path(os.environ.get("RINDLE_HOME", BASE_DIR / ".rindle" / "data"))
-HOME.mkdir(parents=True, exist_ok=True)
-CACHE = BASE_DIR / ".rindle" / "cache"  # what can be made again
+from rindle_server.logs import logging_of
+from rindle_server.network import own_address
+
+PACKAGE = Path(__file__).resolve().parent  # templates, tokens, fonts, screens and demo lie inside, so that a wheel runs
+PROJECT = PACKAGE.parents[1]  # in a checkout; what lies there is only used where it is
+HOME = Path(os.environ.get("RINDLE_HOME", PROJECT / ".rindle" / "data"))
+HOME.mkdir(parents=True, exist_ok=True, mode=0o700)
+_KEY_LENGTH = 50
 
 
 def _secret_key() -> str:
-    """A key of this data folder's own, made on first start."""
+    """A key of this data folder's own, made on first start. One that was half written is made anew:
+
+    people sign in again.
+    """
     kept = HOME / "secret-key"
-    if not kept.exists():
-        kept.touch(mode=0o600)
-        kept.write_text(secrets.token_urlsafe(50), "utf-8")
-    return kept.read_text("utf-8")
+    found = kept.read_text("utf-8") if kept.exists() else ""
+    if len(found) < _KEY_LENGTH:
+        found = secrets.token_urlsafe(_KEY_LENGTH)
+        part = HOME / f".part-key-{os.getpid()}"
+        with os.fdopen(os.open(part, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "w") as file:
+            file.write(found)
+            file.flush()
+            os.fsync(file.fileno())
+        part.replace(kept)
+    return found
+
+
+def _own_names() -> list[str]:
+    """Hosts by which this machine is asked for: what a browser says otherwise is refused (DNS rebinding)."""
+    names = ["127.0.0.1", "localhost", "testserver", *os.environ.get("RINDLE_HOSTS", "").split(",")]
+    if LISTEN != "127.0.0.1":
+        host = socket.gethostname()
+        names += [host, f"{host}.local", own_address(), LISTEN]
+    return [name for name in names if name and name != "0.0.0.0"]
 
 
 SECRET_KEY = _secret_key()
@@ -26,12 +49,26 @@ DEBUG = False
 DEMO = os.environ.get("RINDLE_DEMO") == "1"
 BENCH_TIME_SCALE = float(os.environ.get("RINDLE_BENCH_TIME_SCALE", "10"))  # terminal seconds in one of ours
 BENCH_URL = os.environ.get("RINDLE_BENCH_URL", "")
-# The laptop is reached by whatever address it has on the crew's network.
-ALLOWED_HOSTS = os.environ.get("RINDLE_HOSTS", "127.0.0.1,localhost,testserver").split(",")
 LISTEN = os.environ.get("RINDLE_LISTEN", "127.0.0.1")
-WEB_DIST = Path(os.environ.get("RINDLE_WEB_DIST", BASE_DIR / "web" / "dist"))
-FONT_DIR = BASE_DIR / "web" / "node_modules" / "@fontsource-variable" / "atkinson-hyperlegible-next" / "files"
-DEMO_DIR = BASE_DIR / "demo"
+ALLOWED_HOSTS = _own_names()
+
+
+def _shipped(inside: str, beside: Path) -> Path:
+    """Something that a wheel carries inside the package and a checkout keeps beside it."""
+    return PACKAGE / inside if (PACKAGE / inside).exists() else beside
+
+
+WEB_DIST = Path(os.environ.get("RINDLE_WEB_DIST", _shipped("screens", PROJECT / "web" / "dist")))
+FONT_DIR = PACKAGE / "fonts"
+DEMO_DIR = _shipped("demo_data", PROJECT / "demo")
+DATA_UPLOAD_MAX_MEMORY_SIZE = 10_000_000  # a list of sites of 8 MB, as JSON
+FILE_UPLOAD_PERMISSIONS = 0o600
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+]
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -41,6 +78,8 @@ INSTALLED_APPS = [
     "rindle_server.jobs",
 ]
 MIDDLEWARE = [
+    "rindle_server.logs.RequestLog",
+    "django.middleware.gzip.GZipMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "rindle_server.spa.ContentSecurityPolicy",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -62,6 +101,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": HOME / "rindle.sqlite3",
+        "TEST": {"NAME": HOME / "test.sqlite3"},  # a file like the real one: a database in memory locks otherwise
         "OPTIONS": {
             # FULL: what a person has been told is saved survives a flat battery.
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
@@ -80,10 +120,10 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60  # two months: crews are offline for weeks
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_REFERRER_POLICY = "same-origin"
-SILENCED_SYSTEM_CHECKS = ["security.W004", "security.W008", "security.W012", "security.W016"]  # plain HTTP on the laptop's own network
-LOGGING = {
-    "version": 1,
-    "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": False}},
-}
+SILENCED_SYSTEM_CHECKS = [
+    "security.W004",
+    "security.W008",
+    "security.W012",
+    "security.W016",
+]  # plain HTTP on the laptop's own network
+LOGGING = logging_of(HOME)

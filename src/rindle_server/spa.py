@@ -9,7 +9,8 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
-_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; frame-ancestors 'self'"
+_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; "
+"frame-ancestors 'self'"
 
 
 class ContentSecurityPolicy:
@@ -30,7 +31,9 @@ def front_end(request: HttpRequest) -> HttpResponse:
     """The built page for every path that is not the API's; the front end shows its own not-found page."""
     index = settings.WEB_DIST / "index.html"
     if not index.exists():
-        return HttpResponse("The front end is not built: run ./rindle demo or ./rindle serve.", status=503, content_type="text/plain")
+        return HttpResponse(
+            "The front end is not built: run ./rindle demo or ./rindle serve.", status=503, content_type="text/plain"
+        )
     response = HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8")
     response.headers["Cache-Control"] = "no-cache"
     return response

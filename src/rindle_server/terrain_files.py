@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import mmap
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
@@ -10,7 +9,8 @@ from pathlib import Path
 from django.conf import settings
 
 from rindle_core.errors import InputError
-from rindle_core.terrain import Tile, read_geotiff, read_hgt, read_tile, tile_name
+from rindle_core.terrain import Tile, read_tile, tile_name
+from rindle_server.files import write_whole
 
 _KINDS = {".hgt", ".tif", ".tiff"}
 
@@ -33,13 +33,13 @@ class KeptTile:
 
 
 @lru_cache(maxsize=4)
-def _read(path: Path, changed_ns: int) -> Tile:
-    """A tile, remembered until its file changes. An .hgt is mapped, not copied."""
-    del changed_ns
-    if path.suffix.casefold() == ".hgt":
-        with path.open("rb") as file:
-            return read_hgt(path.name, memoryview(mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ)))
-    return read_geotiff(path.name, path.read_bytes())
+def _read(path: Path, changed_ns: int, size_bytes: int) -> Tile:
+    """A tile, remembered until its file changes. It is read into memory:
+
+    a mapped file that is replaced ends the reader.
+    """
+    del changed_ns, size_bytes
+    return read_tile(path.name, path.read_bytes())
 
 
 def _paths() -> list[Path]:
@@ -47,20 +47,22 @@ def _paths() -> list[Path]:
 
 
 def tiles() -> list[tuple[str, Tile]]:
-    """All tiles that can be read, by name; one that cannot is left out."""
+    """All tiles that can be read, by name; one that cannot, or that goes away meanwhile, is left out."""
     found = []
     for path in _paths():
         try:
-            found.append((path.name, _read(path, path.stat().st_mtime_ns)))
-        except InputError:
+            told = path.stat()
+            found.append((path.name, _read(path, told.st_mtime_ns, told.st_size)))
+        except (InputError, FileNotFoundError):
             continue
     return found
 
 
 def kept() -> list[KeptTile]:
     """The tiles with what they cover."""
+    sizes = {path.name: path.stat().st_size for path in _paths()}
     return [
-        KeptTile(name, (folder() / name).stat().st_size, tile.south_deg, tile.north_deg, tile.west_deg, tile.east_deg)
+        KeptTile(name, sizes.get(name, 0), tile.south_deg, tile.north_deg, tile.west_deg, tile.east_deg)
         for name, tile in tiles()
     ]
 
@@ -71,8 +73,7 @@ def keep(name: str, content: bytes) -> str:
     plain = Path(name).name
     if plain.casefold().endswith(".hgt"):
         plain = f"{tile_name(read.south_deg + 0.5, read.west_deg + 0.5)}.hgt"
-    folder().mkdir(parents=True, exist_ok=True)
-    (folder() / plain).write_bytes(content)
+    write_whole(folder() / plain, content)
     return plain
 
 
@@ -80,7 +81,7 @@ def drop(name: str) -> None:
     """Takes a tile out, if it is one of the folder's."""
     path = next((one for one in _paths() if one.name == name), None)
     if path is not None:
-        path.unlink()
+        path.unlink(missing_ok=True)
 
 
 __all__ = ["KeptTile", "drop", "folder", "keep", "kept", "tiles"]

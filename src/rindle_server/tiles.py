@@ -5,7 +5,7 @@ from __future__ import annotations
 import sqlite3
 from pathlib import Path
 
-from pmtiles.reader import MmapSource, Reader
+from pmtiles.reader import Reader
 
 _KINDS = ((b"\x89PNG", "image/png"), (b"\xff\xd8", "image/jpeg"), (b"RIFF", "image/webp"))
 
@@ -14,7 +14,8 @@ def _mbtiles(path: Path, z: int, x: int, y: int) -> bytes | None:
     """MBTiles 1.3: rows are counted from the south (TMS)."""
     with sqlite3.connect(f"file:{path}?mode=ro", uri=True) as base:
         row = base.execute(
-            "SELECT tile_data FROM tiles WHERE zoom_level = ? AND tile_column = ? AND tile_row = ?", (z, x, 2**z - 1 - y)
+            "SELECT tile_data FROM tiles WHERE zoom_level = ? AND tile_column = ? AND tile_row = ?",
+            (z, x, 2**z - 1 - y),
         ).fetchone()
     base.close()
     return bytes(row[0]) if row else None
@@ -23,7 +24,12 @@ def _mbtiles(path: Path, z: int, x: int, y: int) -> bytes | None:
 def _pmtiles(path: Path, z: int, x: int, y: int) -> bytes | None:
     """PMTiles 3, rows counted from the north."""
     with path.open("rb") as file:
-        found = Reader(MmapSource(file)).get(z, x, y)
+
+        def read(offset: int, length: int) -> bytes:
+            file.seek(offset)
+            return file.read(length)  # not mapped: a mapped file that is replaced ends the server
+
+        found = Reader(read).get(z, x, y)
     return None if found is None else bytes(found)
 
 

@@ -1,4 +1,7 @@
-"""Long work over the API: a stream of lines with its progress, then its result; it can be stopped by its number or by going away."""
+"""Long work over the API: a stream of lines with its progress, then its result;
+
+it can be stopped by its number or by going away.
+"""
 
 from __future__ import annotations
 
@@ -12,11 +15,14 @@ from typing import Any, TypeVar
 from django.http import StreamingHttpResponse
 
 from rindle_core.errors import InputError, Stopped
+from rindle_server.errors import Busy
 
 Progress = Callable[[float], bool]
 T = TypeVar("T")
 _LEAST_STEP = 0.01  # progress that is worth a line
 _SILENCE_S = 0.5  # a line is sent at least so often, so that a reader who went away is noticed
+
+_MOST_AT_ONCE = 3  # each keeps a thread of the server; the rest must stay free for the screens
 
 _RUNNING: dict[str, threading.Event] = {}
 
@@ -61,10 +67,15 @@ def _finished(line: dict[str, Any], finish: Callable[[Any], dict[str, Any]]) -> 
 
 
 def stream(work: Callable[[Progress], T], finish: Callable[[T], dict[str, Any]]) -> StreamingHttpResponse:
-    """Runs the work in a thread of its own, which must not touch the database; `finish` puts its result away in the request's own thread.
+    """Runs the work in a thread of its own, which must not touch the database; `finish` puts its result away in the
+    request's own thread.
 
     Lines of JSON: `{"id"}`, `{"progress"}`, and one of `{"done"}`, `{"stopped"}`, `{"error"}` at the end.
     """
+    if len(_RUNNING) >= _MOST_AT_ONCE:
+        raise Busy.one(
+            "work", f"{_MOST_AT_ONCE} long calculations are under way. Wait for one, or stop it, then try again."
+        )
     work_id, asked, lines = uuid.uuid4().hex, threading.Event(), queue.Queue[dict[str, Any]]()
     _RUNNING[work_id] = asked
 

@@ -47,7 +47,9 @@ def test_a_work_orders_magnetic_bearing_is_explained_on_the_screen(page):
     [("-33.4, 21.7", "640", -33.4, 21.7, "anticlockwise"), ("46.9 N 9.2 E", "1180", 46.9, 9.2, "clockwise")],
     ids=["south", "north"],
 )
-def test_figures_of_both_hemispheres_are_those_of_an_independent_library(page, place, height, latitude, longitude, skew_side):
+def test_figures_of_both_hemispheres_are_those_of_an_independent_library(
+    page, place, height, latitude, longitude, skew_side
+):
     new_job(page, place, height, "Hoopoe 1")
     page.keyboard.press("Escape")
     page.get_by_role("navigation", name="Stations").get_by_role("link").filter(has_text="Aim").click()
@@ -55,9 +57,12 @@ def test_figures_of_both_hemispheres_are_those_of_an_independent_library(page, p
     expect(page.get_by_role("table", name="Figures of the aim")).to_contain_text(f"{azimuth:.3f}°")
     assert figure(page, "Figures of the aim", "Elevation, geometric") == pytest.approx(elevation, abs=0.001)
     assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.1)
-    # South-west of its satellite the dish looks left of north and leans left; from the north it looks just east of south.
+    # South-west of its satellite the dish looks left of north and leans left; from the north it looks just east of
+    # south.
     textbook = math.degrees(math.atan(math.sin(math.radians(longitude - 12.4)) / math.tan(math.radians(latitude))))
-    assert figure(page, "Figures of the aim", "Skew") == pytest.approx(textbook + 3.5, abs=0.6)  # the satellite's own tilt; parallax aside
+    assert figure(page, "Figures of the aim", "Skew") == pytest.approx(
+        textbook + 3.5, abs=0.6
+    )  # the satellite's own tilt; parallax aside
     expect(page.get_by_label("Dial figures")).to_contain_text("from behind")
     assert (skew_side == "clockwise") == (figure(page, "Figures of the aim", "Skew") >= 0)
 
@@ -112,7 +117,9 @@ def test_the_pocket_card_opens_and_holds_the_figures(page):
     with page.expect_popup() as popup:
         page.get_by_role("link", name="Show the card").click()
     expect(popup.value.get_by_role("heading", level=1).last).to_contain_text(f"Compass {compass}")
-    text = PdfReader(io.BytesIO(page.request.get("/api/jobs/2026-104/pocket.pdf?paper=A6").body())).pages[0].extract_text()
+    text = (
+        PdfReader(io.BytesIO(page.request.get("/api/jobs/2026-104/pocket.pdf?paper=A6").body())).pages[0].extract_text()
+    )
     assert f"Compass {compass}" in " ".join(text.split())
 
 
@@ -133,7 +140,9 @@ def test_stores_refuse_a_wrong_entry_and_take_a_new_terminal_as_data(page):
     editor = page.get_by_role("region", name="Editor")
     editor.get_by_label("Aperture (mm)").fill("-1")
     editor.get_by_role("button", name="Save", exact=True).click()
-    expect(editor.locator("label").filter(has_text="Aperture (mm)").get_by_role("alert")).to_contain_text("-1 is too small")
+    expect(editor.locator("label").filter(has_text="Aperture (mm)").get_by_role("alert")).to_contain_text(
+        "-1 is too small"
+    )
     expect(editor.get_by_label("Aperture (mm)")).to_have_value("-1")  # kept while it cannot be used
     editor.get_by_label("Aperture (mm)").fill("800")
     editor.get_by_label("Name", exact=True).first.fill("Tarn 80")

@@ -93,7 +93,13 @@ def test_the_height_comes_from_a_tile_that_was_loaded(brief, tmp_path):
 def test_the_place_is_written_in_every_form(brief):
     unfold(brief, "Map, names and files")
     table = brief.get_by_role("table", name="The place in other forms")
-    for text in ("-29.500000, 27.500000", "29°30.000'S 27°30.000'E", "29°30'00.0\"S 27°30'00.0\"E", "geo:-29.500000,27.500000", "UTM 35J"):
+    for text in (
+        "-29.500000, 27.500000",
+        "29°30.000'S 27°30.000'E",
+        "29°30'00.0\"S 27°30'00.0\"E",
+        "geo:-29.500000,27.500000",
+        "UTM 35J",
+    ):
         expect(table).to_contain_text(text)
 
 
@@ -109,7 +115,9 @@ def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
     ladder = brief.get_by_role("table", name="Weather by kind of work").get_by_role("row").filter(has_text="Ladder")
     expect(ladder).to_contain_text("No-go")
     unfold(brief, "Days")
-    for row, values in enumerate((("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1):
+    for row, values in enumerate(
+        (("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1
+    ):
         brief.get_by_role("button", name="Add a task").click()
         for label, value in zip(("Task", "Work (h)", "Sets for (h)", "Only after"), values, strict=True):
             brief.locator(".row-grid").filter(has_text="Work (h)").get_by_label(f"{label}, row {row}").fill(value)

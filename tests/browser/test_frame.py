@@ -45,8 +45,14 @@ def test_what_could_not_be_saved_survives_a_reload(page):
     page.get_by_label("Place", exact=True).fill("behind the hill")
     expect(page.get_by_role("alert")).to_contain_text("not understood")
     page.reload()
-    expect(page.get_by_label("Place", exact=True)).to_have_value("behind the hill")
-    expect(page.get_by_role("alert")).to_contain_text("accepted are")
+    place = page.get_by_label("Place", exact=True)
+    expect(place).to_have_value("")  # what holds, not what was refused
+    expect(page.get_by_text("“behind the hill” was not taken")).to_contain_text("accepted are")
+    page.get_by_role("button", name="Put it right").click()
+    expect(place).to_have_value("behind the hill")
+    place.fill("-29.4, 27.8")
+    place.blur()
+    expect(page.get_by_text("was not taken")).to_have_count(0)
 
 
 def test_a_satellite_below_the_horizon_is_said_and_not_drawn(page):

@@ -24,7 +24,9 @@ def saved(page):
 
 
 def choose(page, label, option):
-    page.locator(".entry").filter(has=page.locator("label", has_text=re.compile(f"^{label}$"))).locator(".n-base-selection").click()
+    page.locator(".entry").filter(has=page.locator("label", has_text=re.compile(f"^{label}$"))).locator(
+        ".n-base-selection"
+    ).click()
     page.locator(".n-base-select-option", has_text=option).first.click()
     saved(page)
 
@@ -50,7 +52,9 @@ def independent_look_angles(latitude, longitude, height_m, satellite_deg):
     moment = load.timescale(builtin=True).utc(2026, 11, 24)
     site = wgs84.latlon(latitude, longitude, elevation_m=height_m)
     place = itrs.rotation_at(moment).T @ satellite_ecef_km(satellite_deg)
-    elevation, azimuth, distance = (build_position(place / 149_597_870.7, t=moment, center=399) - site.at(moment)).altaz()
+    elevation, azimuth, distance = (
+        build_position(place / 149_597_870.7, t=moment, center=399) - site.at(moment)
+    ).altaz()
     return azimuth.degrees, elevation.degrees, distance.km
 
 
@@ -83,7 +87,9 @@ def aim(page):
     assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.1)
     declination = figure(page, "Figures of the aim", "Declination")
     assert declination == pytest.approx(-25.6, abs=0.5)  # an isogonic chart of the region, read by eye
-    compass = page.get_by_label("Dial figures").locator("div").filter(has_text="Compass").locator(".figure").inner_text()
+    compass = (
+        page.get_by_label("Dial figures").locator("div").filter(has_text="Compass").locator(".figure").inner_text()
+    )
     assert compass == f"{round(azimuth - declination)}°"
     return azimuth
 
@@ -137,7 +143,9 @@ def build(page):
     expect(page.get_by_role("heading", level=1)).to_contain_text("1 of 11")
     for count in range(2, 12):
         page.get_by_role("button", name="Mark done").and_(page.locator(":enabled")).first.click()
-        expect(page.get_by_role("heading", level=1)).to_contain_text("All steps are done" if count == 11 else f"{count} of 11")
+        expect(page.get_by_role("heading", level=1)).to_contain_text(
+            "All steps are done" if count == 11 else f"{count} of 11"
+        )
 
 
 def peak(page):
@@ -168,7 +176,9 @@ def bring_up(page):
     page.get_by_role("button", name="Send to the modem").click()
     heading = page.get_by_role("heading", level=1)
     expect(heading).to_contain_text("Ranging", timeout=30_000)
-    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("stays at ranging and never enters the network")
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
+        "stays at ranging and never enters the network"
+    )
     fill(page, "Beam letter", "k")
     expect(page.get_by_label("Beam letter", exact=True)).to_have_value("K")
     page.get_by_role("button", name="Send to the modem").click()
@@ -202,7 +212,13 @@ def test_a_job_from_the_first_call_to_the_report(page):
     answer = page.request.get(f"/api/jobs/{number}/report.pdf")
     text = " ".join("\n".join(sheet.extract_text() for sheet in PdfReader(io.BytesIO(answer.body())).pages).split())
     for wanted in (
-        "Thaba Pele Clinic", f"{azimuth:.2f}°", f"{level:.1f} dB", "Download 2.4 Mbit/s 50.5 Mbit/s", "Mast plumb on two faces", "20.0 m of cable",
-        "Signed off by Naledi Mokoena-Hart", "Computed by Rindle 0.1.0",
-    ):  # fmt: skip
+        "Thaba Pele Clinic",
+        f"{azimuth:.2f}°",
+        f"{level:.1f} dB",
+        "Download 2.4 Mbit/s 50.5 Mbit/s",
+        "Mast plumb on two faces",
+        "20.0 m of cable",
+        "Signed off by Naledi Mokoena-Hart",
+        "Computed by Rindle 0.1.0",
+    ):
         assert wanted in text

@@ -3,7 +3,7 @@
 import datetime as dt
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pygeomag import GeoMag
 
@@ -14,7 +14,13 @@ from rindle_core.magnetism import decimal_year, field_arrays
 from rindle_core.model import parse
 from rindle_core.refraction import refraction_deg
 
-HIGHLAND = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": "2026-11-24"}
+HIGHLAND = {
+    "latitude_deg": -29.31,
+    "longitude_deg": 27.94,
+    "height_m": 2140,
+    "satellite_longitude_deg": 31.6,
+    "date": "2026-11-24",
+}
 
 
 @pytest.mark.parametrize(
@@ -31,12 +37,21 @@ def test_compass_is_true_less_declination():
     assert result.round_trip_ms == pytest.approx(2 * result.slant_range_km / 299.792458)
 
 
-@pytest.mark.parametrize(("theta", "h_km"), [(0.5, 0), (1, 0), (3, 0), (5, 0), (10, 0), (20, 0), (1, 1.5), (5, 1.5), (10, 2.5), (20, 2.5)])
+@pytest.mark.parametrize(
+    ("theta", "h_km"), [(0.5, 0), (1, 0), (3, 0), (5, 0), (10, 0), (20, 0), (1, 1.5), (5, 1.5), (10, 2.5), (20, 2.5)]
+)
 def test_refraction_agrees_with_the_inverse_formula_of_the_same_recommendation(theta, h_km):
-    """P.834 gives the bending once by the apparent and once by the free-space angle, as separate fits; they differ by 0.012°."""
+    """P.834 gives the bending once by the apparent and once by the free-space angle, as separate fits;
+
+    they differ by 0.012°.
+    """
     seen = theta + float(refraction_deg(theta, h_km * 1000))
     by_apparent = 1 / (
-        1.314 + 0.6437 * seen + 0.02869 * seen**2 + h_km * (0.2305 + 0.09428 * seen + 0.01096 * seen**2) + 0.008583 * h_km**2
+        1.314
+        + 0.6437 * seen
+        + 0.02869 * seen**2
+        + h_km * (0.2305 + 0.09428 * seen + 0.01096 * seen**2)
+        + 0.008583 * h_km**2
     )
     assert seen - theta == pytest.approx(by_apparent, abs=0.012)
 
@@ -55,7 +70,9 @@ def test_below_the_horizon_is_a_hold_and_not_an_error():
 
 
 def test_a_weak_field_forbids_the_compass():
-    outcome = aim(AimInput(latitude_deg=86.5, longitude_deg=150, satellite_longitude_deg=150, date=dt.date(2026, 11, 24)))
+    outcome = aim(
+        AimInput(latitude_deg=86.5, longitude_deg=150, satellite_longitude_deg=150, date=dt.date(2026, 11, 24))
+    )
     assert any(finding.code == "aim.weak_field" and finding.level == "hold" for finding in outcome.findings)
 
 
@@ -88,8 +105,12 @@ def test_decimal_year_counts_leap_days():
     assert decimal_year(dt.date(2028, 7, 1)) == pytest.approx(2028 + 182 / 366)
 
 
-@settings(max_examples=200, deadline=None)
-@given(st.floats(-90, 90), st.floats(-180, 180), st.floats(-400, 8900), st.dates(dt.date(2025, 1, 1), dt.date(2029, 12, 31)))
+@given(
+    st.floats(-90, 90),
+    st.floats(-180, 180),
+    st.floats(-400, 8900),
+    st.dates(dt.date(2025, 1, 1), dt.date(2029, 12, 31)),
+)
 def test_the_magnetic_field_is_that_of_an_independent_evaluation_of_the_model(latitude, longitude, height, day):
     expected = GeoMag().calculate(
         glat=latitude, glon=longitude, alt=height / 1000, time=decimal_year(day), allow_date_outside_lifespan=True

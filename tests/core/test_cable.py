@@ -7,7 +7,9 @@ from hypothesis import strategies as st
 from rindle_core.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
 from rindle_core.catalogue import CableLimits, CoaxCable, Supply
 
-SOLID = CoaxCable(code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70)
+SOLID = CoaxCable(
+    code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70
+)
 LIMITS = CableLimits(types=["solid"], most_m=50, if_low_mhz=950, if_high_mhz=1950, most_loss_db=18)
 SUPPLY = Supply(supply_v=30, power_w=26, least_v=22)
 
@@ -25,7 +27,9 @@ def test_the_load_gets_its_power_and_the_cable_takes_the_rest(supply_v, power_w,
     else:
         assert volts >= supply_v / 2 - 1e-9  # the stable branch
         if resistance > 1e-3:
-            assert volts * (supply_v - volts) / resistance == pytest.approx(power_w, abs=1e-6 * max(1.0, supply_v**2 / resistance))
+            assert volts * (supply_v - volts) / resistance == pytest.approx(
+                power_w, abs=1e-6 * max(1.0, supply_v**2 / resistance)
+            )
 
 
 def test_loss_at_one_gigahertz_is_that_of_the_cables_own_coefficients():

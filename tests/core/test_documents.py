@@ -1,5 +1,7 @@
 """The documents agree with the code, and every number carries its unit."""
 
+import csv
+import datetime as dt
 import re
 import typing
 from pathlib import Path
@@ -13,9 +15,55 @@ from rindle_core.registry import calculators
 DOCS = Path(__file__).parents[2] / "docs"
 SOURCE = Path(__file__).parents[2] / "src"
 UNITS = (
-    "deg", "h", "m", "km", "mm", "m2", "m4", "ms", "s", "db", "kg", "n", "nm", "mpa", "pa", "mps", "v", "w", "a", "ohm", "mhz", "ghz", "mbps",
-    "c", "nt", "turns", "count", "number", "money", "years", "percent", "min", "k", "px", "per_px", "rad", "days", "sd", "per_h", "mps2", "per_turn", "per_year", "per_m3", "per_100m", "factor", "coefficient", "share", "db_per_mhz",
-)  # fmt: skip
+    "deg",
+    "h",
+    "m",
+    "km",
+    "mm",
+    "m2",
+    "m4",
+    "ms",
+    "s",
+    "db",
+    "kg",
+    "n",
+    "nm",
+    "mpa",
+    "pa",
+    "mps",
+    "v",
+    "w",
+    "a",
+    "ohm",
+    "mhz",
+    "ghz",
+    "mbps",
+    "c",
+    "nt",
+    "turns",
+    "count",
+    "number",
+    "money",
+    "years",
+    "percent",
+    "min",
+    "k",
+    "px",
+    "per_px",
+    "rad",
+    "days",
+    "sd",
+    "per_h",
+    "mps2",
+    "per_turn",
+    "per_year",
+    "per_m3",
+    "per_100m",
+    "factor",
+    "coefficient",
+    "share",
+    "db_per_mhz",
+)
 PLAIN = {
     "reading",
     "loss_a",
@@ -51,7 +99,12 @@ def fields_of(kind, seen):
 
 def test_every_number_has_its_unit_in_its_name():
     seen = set()
-    names = {name for entry in calculators().values() for kind in (entry.input_type, entry.result_type) for name in fields_of(kind, seen)}
+    names = {
+        name
+        for entry in calculators().values()
+        for kind in (entry.input_type, entry.result_type)
+        for name in fields_of(kind, seen)
+    }
     assert len(names) > 100
     without = {name for name in names if not name.endswith(UNITS) and name.split(".")[1] not in PLAIN}
     assert without == set()
@@ -64,7 +117,11 @@ def test_the_page_of_formulas_is_made_from_the_registry():
 def test_every_finding_code_is_documented():
     text = (DOCS / "findings.md").read_text("utf-8")
     pattern = re.compile(r'(?:code=f?|missing\(\s*f?)"([a-z_.{}]+)"')
-    codes = {re.sub(r"\{[^}]*\}", "…", code) for path in SOURCE.rglob("*.py") for code in pattern.findall(path.read_text("utf-8"))}
+    codes = {
+        re.sub(r"\{[^}]*\}", "…", code)
+        for path in SOURCE.rglob("*.py")
+        for code in pattern.findall(path.read_text("utf-8"))
+    }
     assert len(codes) > 30
     assert {code for code in codes if f"`{code}`" not in text} == set()
 
@@ -72,3 +129,13 @@ def test_every_finding_code_is_documented():
 @pytest.mark.parametrize("name", sorted(path.name for path in (DOCS / "screenshots").glob("*.png")))
 def test_every_picture_is_linked_from_the_readme(name):
     assert name in (DOCS.parent / "README.md").read_text("utf-8")
+
+
+def test_each_need_stands_once_with_one_of_three_verdicts_and_what_holds_says_where():
+    with (DOCS / "needs.csv").open(encoding="utf-8", newline="") as lines:
+        needs = list(csv.DictReader(lines))
+    ids = [one["id"] for one in needs]
+    assert len(ids) == len(set(ids)) >= 635
+    assert {one["verdict"] for one in needs} == {"yes", "part", "no"}
+    assert [one["id"] for one in needs if one["verdict"] == "yes" and len(one["where"]) < 3] == []
+    assert all(dt.date.fromisoformat(one["judged_on"]) for one in needs)

@@ -24,9 +24,20 @@ def made(inclination_deg=4.0, revolutions=1.00273791, mean_anomaly_deg=120.0):
     satellite = Satrec()
     epoch_days = (dt.date(2026, 11, 20) - dt.date(1949, 12, 31)).days
     satellite.sgp4init(
-        WGS72, "i", 99901, epoch_days, 0.0, 0.0, 0.0, 0.0002, math.radians(40), math.radians(inclination_deg), math.radians(mean_anomaly_deg),
-        revolutions * 2 * math.pi / 1440, math.radians(75),
-    )  # fmt: skip
+        WGS72,
+        "i",
+        99901,
+        epoch_days,
+        0.0,
+        0.0,
+        0.0,
+        0.0002,
+        math.radians(40),
+        math.radians(inclination_deg),
+        math.radians(mean_anomaly_deg),
+        revolutions * 2 * math.pi / 1440,
+        math.radians(75),
+    )
     satellite.classification, satellite.intldesg = "U", "26901A"
     return exporter.export_tle(satellite)
 
@@ -96,13 +107,16 @@ def test_outside_the_tile_or_on_a_void_there_is_no_height():
 
 
 @pytest.mark.parametrize(
-    ("place", "name"), [((-29.3, 27.9), "S30E027"), ((0.5, -0.5), "N00W001"), ((47.9, 8.1), "N47E008"), ((-0.1, 179.9), "S01E179")]
+    ("place", "name"),
+    [((-29.3, 27.9), "S30E027"), ((0.5, -0.5), "N00W001"), ((47.9, 8.1), "N47E008"), ((-0.1, 179.9), "S01E179")],
 )
 def test_tiles_are_named_by_their_south_western_corner(place, name):
     assert tile_name(*place) == name
 
 
-@pytest.mark.parametrize(("name", "content", "says"), [("here.hgt", plane().tobytes(), "corner"), ("S30E027.hgt", b"abc", "square")])
+@pytest.mark.parametrize(
+    ("name", "content", "says"), [("here.hgt", plane().tobytes(), "corner"), ("S30E027.hgt", b"abc", "square")]
+)
 def test_a_file_that_is_no_tile_says_what_is_accepted(name, content, says):
     with pytest.raises(InputError, match=says):
         read_hgt(name, content)
@@ -114,3 +128,9 @@ def test_an_instruments_error_is_the_median_of_its_checks_folded_over_north():
     result = instrument_bias(Instrument(code="c", name="C", kind="compass", checks=checks)).result
     assert result.correction_deg == pytest.approx(1.3)  # one bad sighting does not move it
     assert instrument_bias(Instrument(code="c", name="C", kind="compass")).result.correction_deg is None
+
+
+@pytest.mark.parametrize("revolutions", [0.9, 1.1, 2.0057])
+def test_an_object_that_does_not_keep_with_the_earth_is_refused(revolutions):
+    with pytest.raises(InputError, match=f"{revolutions:.2f} times a day"):
+        parse_elements("\n".join(made(revolutions=revolutions)))

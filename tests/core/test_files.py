@@ -16,11 +16,19 @@ from rindle_core.sites import SitesInput, as_csv, as_geojson, as_kml, sites
 
 DAY = dt.date(2026, 11, 24)
 GPX = (
-    b'<gpx xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="-29.5" lon="28.25"><ele>1850</ele><name>Kraal &amp; mast</name></wpt></gpx>'
+    b'<gpx xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="-29.5" lon="28.25"><ele>1850</ele>'
+    b"<name>Kraal &amp; mast</name></wpt></gpx>"
 )
-KML = b'<kml xmlns="http://www.opengis.net/kml/2.2"><Document><Placemark><name>Mast</name><Point><coordinates> 28.25,-29.5,1850 </coordinates></Point></Placemark></Document></kml>'
+KML = (
+    b'<kml xmlns="http://www.opengis.net/kml/2.2"><Document><Placemark><name>Mast</name>'
+    b"<Point><coordinates> 28.25,-29.5,1850 </coordinates></Point></Placemark></Document></kml>"
+)
 GEOJSON = json.dumps(
-    {"type": "Feature", "properties": {"name": "Mast"}, "geometry": {"type": "Point", "coordinates": [28.25, -29.5, 1850]}}
+    {
+        "type": "Feature",
+        "properties": {"name": "Mast"},
+        "geometry": {"type": "Point", "coordinates": [28.25, -29.5, 1850]},
+    }
 ).encode()
 
 
@@ -71,7 +79,10 @@ def test_two_entries_far_apart_are_asked_about():
     assert far.result.bearing_deg == pytest.approx(180)
 
 
-LIST = 'name,place,height_m,satellite_longitude_deg\nClinic,"29°30\'S 28°15\'E",1850,\nSchool,"-29.6, 28.4",,48.2\nWrong,"95, 10",,\n'
+LIST = (
+    "name,place,height_m,satellite_longitude_deg\n"
+    'Clinic,"29°30\'S 28°15\'E",1850,\nSchool,"-29.6, 28.4",,48.2\nWrong,"95, 10",,\n'
+)
 
 
 def listed(text=LIST, **more):
@@ -83,7 +94,9 @@ def test_each_row_has_the_figures_of_the_one_calculator_and_bad_rows_their_reaso
     clinic, school, wrong = outcome.result.sites
     turned = listed('name,place,satellite_tilt_deg\nA,"-29.5, 28.25",3.5\nB,"-29.5, 28.25",\n').result.sites
     assert turned[0].aim.skew_deg - turned[1].aim.skew_deg == pytest.approx(3.5)
-    expected = aim(AimInput(latitude_deg=-29.5, longitude_deg=28.25, height_m=1850, satellite_longitude_deg=31.6, date=DAY)).result
+    expected = aim(
+        AimInput(latitude_deg=-29.5, longitude_deg=28.25, height_m=1850, satellite_longitude_deg=31.6, date=DAY)
+    ).result
     assert clinic.aim.azimuth_true_deg == pytest.approx(expected.azimuth_true_deg, rel=1e-12)
     assert school.aim.elevation_deg < clinic.aim.elevation_deg  # its own satellite stands further east
     assert (wrong.aim, wrong.line_number) == (None, 4)

@@ -16,17 +16,33 @@ from rindle_core.wind import WindInput, air_density_kg_per_m3, exposure_factor, 
 
 WINDOW = MastWindow(least_mm=58, most_mm=63.5)
 PLAIN = {
-    "mast_diameter_mm": 60.3, "mast_wall_mm": 2.9, "free_length_m": 0.9, "height_above_ground_m": 3.6,
-    "altitude_m": 2140, "window": WINDOW, "aperture_mm": 740, "beamwidth_deg": 1.42,
-}  # fmt: skip
+    "mast_diameter_mm": 60.3,
+    "mast_wall_mm": 2.9,
+    "free_length_m": 0.9,
+    "height_above_ground_m": 3.6,
+    "altitude_m": 2140,
+    "window": WINDOW,
+    "aperture_mm": 740,
+    "beamwidth_deg": 1.42,
+}
 
 
 @pytest.mark.parametrize(
     ("height_ft", "exposure", "printed"),
-    [(15, "B", 0.57), (30, "B", 0.70), (15, "C", 0.85), (30, "C", 0.98), (50, "C", 1.09), (15, "D", 1.03), (30, "D", 1.16)],
+    [
+        (15, "B", 0.57),
+        (30, "B", 0.70),
+        (15, "C", 0.85),
+        (30, "C", 0.98),
+        (50, "C", 1.09),
+        (15, "D", 1.03),
+        (30, "D", 1.16),
+    ],
 )
 def test_exposure_factor_is_that_of_the_printed_table(height_ft, exposure, printed):
-    assert exposure_factor(height_ft * 0.3048, exposure) == pytest.approx(printed, abs=0.006)  # the table has two decimals
+    assert exposure_factor(height_ft * 0.3048, exposure) == pytest.approx(
+        printed, abs=0.006
+    )  # the table has two decimals
 
 
 @pytest.mark.parametrize(("altitude_m", "density"), [(0, 1.2250), (1000, 1.1117), (2000, 1.0066), (3000, 0.90925)])
@@ -51,7 +67,9 @@ def test_tip_rotation_agrees_with_integrating_the_curvature():
     force, spread, length, stiffness = 600.0, 55.0, 1.7, 45_000.0
     x = np.linspace(0, length, 20_001)
     bending = force * (length - x) + spread * (length - x) ** 2 / 2
-    assert tip_rotation_rad(force, spread, length, stiffness) == pytest.approx(np.trapezoid(bending / stiffness, x), rel=1e-8)
+    assert tip_rotation_rad(force, spread, length, stiffness) == pytest.approx(
+        np.trapezoid(bending / stiffness, x), rel=1e-8
+    )
 
 
 def test_stress_and_loss_follow_from_force_and_lever():

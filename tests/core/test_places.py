@@ -39,7 +39,9 @@ def read(text):
 def test_each_form_means_the_same_place(text):
     place = read(text)
     # 1e-5° is a metre; the UTM figures carry a decimetre.
-    assert (place.latitude_deg, place.longitude_deg) == pytest.approx((-29.5, 28.25), abs=1e-5) or text.startswith(("UTM", "35"))
+    assert (place.latitude_deg, place.longitude_deg) == pytest.approx((-29.5, 28.25), abs=1e-5) or text.startswith(
+        ("UTM", "35")
+    )
     if text.startswith(("UTM", "35")):
         expected = utm.from_latlon(place.latitude_deg, place.longitude_deg)
         assert expected[:2] == pytest.approx((621185.2, 6735922.6), abs=0.01)
@@ -107,6 +109,7 @@ def test_every_form_that_is_written_is_read_back_to_the_same_place(latitude, lon
     forms = place_forms(latitude, longitude)
     for text in forms.model_dump().values():
         place = read(text)
-        # UTM and the grid are cut to a metre, which is 1e-5 degrees of latitude; in longitude it is more towards the poles.
+        # UTM and the grid are cut to a metre, which is 1e-5 degrees of latitude; in longitude it is more towards the
+        # poles.
         assert abs(place.latitude_deg - latitude) < 2e-5
         assert abs((place.longitude_deg - longitude + 180) % 360 - 180) * math.cos(math.radians(latitude)) < 2e-5

@@ -11,12 +11,18 @@ from hypothesis import strategies as st
 
 from rindle_core.beams import contains
 from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.geodesy import distance_and_bearing, separation_deg
+from rindle_core.geodesy import separation_deg
 from rindle_core.house_rules import HouseRules
 from rindle_core.skyline import SkylinePoint, tube_half_angle_deg
 from rindle_core.sun import julian_date, sun_directions
 
-SITE = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": dt.date(2026, 11, 24)}
+SITE = {
+    "latitude_deg": -29.31,
+    "longitude_deg": 27.94,
+    "height_m": 2140,
+    "satellite_longitude_deg": 31.6,
+    "date": dt.date(2026, 11, 24),
+}
 TERMINAL = {"aperture_mm": 740, "receive_ghz": 19.95}
 
 
@@ -75,7 +81,9 @@ def test_turning_site_skyline_and_satellite_together_changes_no_margin(turn):
     """The margin knows only differences of bearing: a skyline shifted with its own satellite keeps it."""
     satellite = sky(SkyInput(**SITE, **TERMINAL)).result.satellite
     one = float(separation_deg(satellite.azimuth_deg, 50, satellite.azimuth_deg + 5, 30))
-    other = float(separation_deg((satellite.azimuth_deg + turn) % 360, 50, (satellite.azimuth_deg + 5 + turn) % 360, 30))
+    other = float(
+        separation_deg((satellite.azimuth_deg + turn) % 360, 50, (satellite.azimuth_deg + 5 + turn) % 360, 30)
+    )
     assert one == pytest.approx(other, abs=1e-9)
 
 
@@ -85,7 +93,14 @@ def test_an_empty_skyline_is_unknown_and_no_error():
     assert outcome.result.margin_deg is None
     # The satellite itself lies on the arc that is drawn.
     at = min(
-        float(separation_deg(d.azimuth_deg, d.elevation_deg, outcome.result.satellite.azimuth_deg, outcome.result.satellite.elevation_deg))
+        float(
+            separation_deg(
+                d.azimuth_deg,
+                d.elevation_deg,
+                outcome.result.satellite.azimuth_deg,
+                outcome.result.satellite.elevation_deg,
+            )
+        )
         for d in outcome.result.arc
     )
     assert at < 1.0
@@ -110,13 +125,8 @@ def test_house_rules_move_the_limit():
 
 
 @pytest.mark.parametrize(
-    ("latitude", "longitude", "inside"), [(0, 180, True), (0, -179, True), (0, 171, True), (0, 169, False), (11, 180, False), (0, 0, False)]
+    ("latitude", "longitude", "inside"),
+    [(0, 180, True), (0, -179, True), (0, 171, True), (0, 169, False), (11, 180, False), (0, 0, False)],
 )
 def test_a_beam_may_lie_across_the_date_line(latitude, longitude, inside):
     assert contains([(170, -10), (-170, -10), (-170, 10), (170, 10)], latitude, longitude) is inside
-
-
-def test_a_degree_of_latitude_is_111_2_kilometres_due_north():
-    distance_m, bearing_deg = distance_and_bearing(10, 20, 11, 20)
-    assert distance_m == pytest.approx(math.radians(1) * 6_371_008.8)
-    assert bearing_deg == pytest.approx(0, abs=1e-9)

@@ -1,4 +1,6 @@
-"""Elevation tiles and the horizon they make: round trips through real files, analytic hills on a curved Earth, and rays walked finely."""
+"""Elevation tiles and the horizon they make: round trips through real files, analytic hills on a curved Earth, and rays
+walked finely.
+"""
 
 import math
 
@@ -36,18 +38,26 @@ def place_at(bearing_deg, distance_m):
 
 
 def seen_deg(rise_m, eye_over_m, distance_m, base_m=1500.0):
-    """Elevation of a summit by plane trigonometry in the triangle of the Earth's centre, eye and summit; radius R/(1 - k)."""
+    """Elevation of a summit by plane trigonometry in the triangle of the Earth's centre, eye and summit;
+
+    radius R/(1 - k).
+    """
     theta = distance_m / EFFECTIVE_M
     eye, top = EFFECTIVE_M + base_m + eye_over_m, EFFECTIVE_M + base_m + rise_m
     return math.degrees(math.atan2(top * math.cos(theta) - eye, top * math.sin(theta)))
 
 
-@pytest.mark.parametrize(("bearing", "distance"), [(0.25, 20_000), (93.0, 35_000), (181.4, 9_000), (270.0, 48_000), (317.0, 3_000)])
+@pytest.mark.parametrize(
+    ("bearing", "distance"), [(0.25, 20_000), (93.0, 35_000), (181.4, 9_000), (270.0, 48_000), (317.0, 3_000)]
+)
 def test_a_lone_hill_stands_where_trigonometry_on_a_curved_earth_has_it(bearing, distance):
     heights = flat(side=1201)
     tile = tile_of(heights)
     lat, lon = place_at(bearing, distance)
-    row, column = round((tile.north_deg - lat) / tile.step_latitude_deg), round((lon - tile.west_deg) / tile.step_longitude_deg)
+    row, column = (
+        round((tile.north_deg - lat) / tile.step_latitude_deg),
+        round((lon - tile.west_deg) / tile.step_longitude_deg),
+    )
     heights[row - 1 : row + 2, column - 1 : column + 2] = 2700.0
     found = find_horizon(HorizonInput(**SITE, terminal_height_m=3.0), [tile])
     at = int(np.nanargmax(found.elevation_deg))
@@ -61,18 +71,24 @@ def test_a_lone_hill_stands_where_trigonometry_on_a_curved_earth_has_it(bearing,
 
 def test_over_a_level_plain_the_horizon_dips_by_the_textbook_angle():
     found = find_horizon(HorizonInput(**SITE, terminal_height_m=30.0, reach_km=40), [tile_of(flat(side=1201))])
-    dip = -math.degrees(math.sqrt(2 * 30.0 / (EFFECTIVE_M + 1500)))  # ground level everywhere: tangent to the effective sphere
+    dip = -math.degrees(
+        math.sqrt(2 * 30.0 / (EFFECTIVE_M + 1500))
+    )  # ground level everywhere: tangent to the effective sphere
     assert np.nanmax(np.abs(found.elevation_deg - dip)) < 0.005  # posts every 92 m near the tangent point at 21 km
     assert found.ground_m == 1500.0
 
 
 def hills(side=901):
     y, x = np.mgrid[0:side, 0:side] / side
-    return (1600 + 500 * np.sin(9 * x + 2 * y) * np.cos(7 * y) + 120 * np.sin(61 * x) * np.sin(53 * y)).astype(np.float32)
+    return (1600 + 500 * np.sin(9 * x + 2 * y) * np.cos(7 * y) + 120 * np.sin(61 * x) * np.sin(53 * y)).astype(
+        np.float32
+    )
 
 
 def test_no_ray_walked_finely_sees_higher_than_the_sector_says():
-    """Ten-metre steps along 144 bearings, heights by the same tile: the sector may only be higher, by what lies beside the ray."""
+    """Ten-metre steps along 144 bearings, heights by the same tile: the sector may only be higher, by what lies beside
+    the ray.
+    """
     tile = tile_of(hills())
     found = find_horizon(HorizonInput(**SITE, terminal_height_m=2.0, reach_km=30), [tile])
     steps = np.arange(20.0, 30_000.0, 10.0)
@@ -82,7 +98,9 @@ def test_no_ray_walked_finely_sees_higher_than_the_sector_says():
         ground = heights_at(tile, places[:, 0], places[:, 1])
         theta = steps[::6] / EFFECTIVE_M
         eye = EFFECTIVE_M + found.ground_m + 2.0
-        seen = np.degrees(np.arctan2((EFFECTIVE_M + ground) * np.cos(theta) - eye, (EFFECTIVE_M + ground) * np.sin(theta)))
+        seen = np.degrees(
+            np.arctan2((EFFECTIVE_M + ground) * np.cos(theta) - eye, (EFFECTIVE_M + ground) * np.sin(theta))
+        )
         below.append(found.elevation_deg[at] - np.nanmax(seen))
     assert min(below) > -0.06  # bilinear between posts may rise above the posts' own sector by this at 124 m spacing
     assert np.median(below) < 0.1
@@ -93,12 +111,16 @@ def test_two_tiles_are_one_ground():
     left, right = whole[:, :401], whole[:, 400:]
     one = find_horizon(HorizonInput(**SITE, reach_km=25), [tile_of(whole)])
     step = 1.0 / 800
-    both = find_horizon(HorizonInput(**SITE, reach_km=25), [Tile(-29.0, 27.0, step, step, left), Tile(-29.0, 27.5, step, step, right)])
+    both = find_horizon(
+        HorizonInput(**SITE, reach_km=25), [Tile(-29.0, 27.0, step, step, left), Tile(-29.0, 27.5, step, step, right)]
+    )
     assert np.nanmax(np.abs(one.elevation_deg - both.elevation_deg)) < 1e-4
 
 
 def test_where_no_tile_reaches_nothing_is_claimed_and_no_tile_is_an_error():
-    edge = Tile(SITE["latitude_deg"], 27.3, 0.001, 0.001, flat(side=401))  # the place lies on the northern edge of the ground that is known
+    edge = Tile(
+        SITE["latitude_deg"], 27.3, 0.001, 0.001, flat(side=401)
+    )  # the place lies on the northern edge of the ground that is known
     found = find_horizon(HorizonInput(**SITE), [edge])
     known = np.isfinite(found.elevation_deg)
     south = (found.azimuth_deg > 95) & (found.azimuth_deg < 265)
@@ -129,8 +151,17 @@ def test_points_of_a_horizon_keep_it_within_a_tenth_of_a_degree():
 
 def geotiff(heights, crs, origin_x, origin_y, step, nodata=None):
     with MemoryFile() as memory:
-        profile = {"driver": "GTiff", "height": heights.shape[0], "width": heights.shape[1], "count": 1, "dtype": heights.dtype, "crs": crs}
-        with memory.open(**profile, transform=from_origin(origin_x, origin_y, step, step), nodata=nodata, compress="deflate") as out:
+        profile = {
+            "driver": "GTiff",
+            "height": heights.shape[0],
+            "width": heights.shape[1],
+            "count": 1,
+            "dtype": heights.dtype,
+            "crs": crs,
+        }
+        with memory.open(
+            **profile, transform=from_origin(origin_x, origin_y, step, step), nodata=nodata, compress="deflate"
+        ) as out:
             out.write(heights, 1)
         return memory.read()
 
@@ -178,3 +209,17 @@ def test_voids_have_no_height():
     assert height_m(tile, 0.05, 0.05) == 100
     assert height_m(tile, 1.5, 0.5) is None
     assert tile_name(-29.5, 27.5) == "S30E027"
+
+
+@pytest.mark.parametrize(("distance_m", "seen"), [(9_000.0, True), (12_000.0, False)])
+def test_a_hill_beyond_the_reach_is_not_read_in_a_corner_either(distance_m, seen):
+    heights = flat(side=1201)
+    tile = tile_of(heights)
+    lat, lon = place_at(45.0, distance_m)
+    row, column = (
+        round((tile.north_deg - lat) / tile.step_latitude_deg),
+        round((lon - tile.west_deg) / tile.step_longitude_deg),
+    )
+    heights[row, column] = 3000.0
+    found = find_horizon(HorizonInput(**SITE, terminal_height_m=3.0, reach_km=10), [tile])
+    assert (np.nanmax(found.elevation_deg) > 1.0) == seen

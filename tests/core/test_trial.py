@@ -2,6 +2,7 @@
 
 import datetime as dt
 import json
+import math
 
 import pytest
 from hypothesis import given
@@ -29,7 +30,9 @@ def held(events, hours=12.0, **more):
 
 
 def test_the_open_form_is_read_from_csv_and_json_alike():
-    rows = [{"start": "2026-11-25T06:01:00Z", "seconds": 3.5, "cause": "blocked", "azimuth_deg": 140, "elevation_deg": 32}]
+    rows = [
+        {"start": "2026-11-25T06:01:00Z", "seconds": 3.5, "cause": "blocked", "azimuth_deg": 140, "elevation_deg": 32}
+    ]
     text = "start,seconds,cause,azimuth_deg,elevation_deg\n2026-11-25T06:01:00Z,3.5,blocked,140,32\n"
     assert read(text).events == read(json.dumps({"events": rows})).events
     assert read(text).events[0].start == START + dt.timedelta(minutes=1)
@@ -45,7 +48,8 @@ def test_other_names_are_guessed_or_said_and_what_is_unread_is_named():
     with pytest.raises(InputError, match="when, how_long") as caught:
         read(odd)
     assert {fault.field for fault in caught.value.faults} == {"columns.start", "columns.seconds"}
-    assert read(odd, start="when", seconds="how_long").events[0].start.tzinfo is not None  # a log without a zone is taken as UTC
+    with pytest.raises(InputError, match="name no zone"):
+        read(odd, start="when", seconds="how_long")
     with pytest.raises(InputError, match="not a column"):
         read(odd, start="then", seconds="how_long")
 
@@ -57,7 +61,12 @@ def test_a_bad_row_is_named_with_its_column():
 
 
 def test_availability_by_cause_sector_and_hour_by_hand():
-    events = [event(1, 36, azimuth=145), event(65, 72, azimuth=150), event(70, 108, cause="network"), event(-1, 90, azimuth=10)]
+    events = [
+        event(1, 36, azimuth=145),
+        event(65, 72, azimuth=150),
+        event(70, 108, cause="network"),
+        event(-1, 90, azimuth=10),
+    ]
     result = held(events, hours=2.0).result
     # The last one began a minute before the trial: 30 s of it count. 36 + 72 + 108 + 30 = 246 s of 7200.
     assert result.available_percent == pytest.approx(100 * (1 - 246 / 7200))
@@ -66,8 +75,13 @@ def test_availability_by_cause_sector_and_hour_by_hand():
     assert result.sectors[5].observed_percent == pytest.approx(100 * 72 / 7200)
     assert [(one.count, one.seconds_s, one.blocked_s) for one in result.hours] == [(2, 66, 66), (2, 180, 72)]
     assert [one.predicted_s for one in result.hours] == [None, None]
-    over = held([event(59, 120)], hours=1.5, predicted_blocked_percent=5.0).result.hours  # a minute on either side of the hour
-    assert [(one.count, one.seconds_s, one.predicted_s) for one in over] == [(1, 60, pytest.approx(180)), (0, 60, pytest.approx(90))]
+    over = held(
+        [event(59, 120)], hours=1.5, predicted_blocked_percent=5.0
+    ).result.hours  # a minute on either side of the hour
+    assert [(one.count, one.seconds_s, one.predicted_s) for one in over] == [
+        (1, 60, pytest.approx(180)),
+        (0, 60, pytest.approx(90)),
+    ]
     assert result.longest_s == 108
 
 
@@ -79,8 +93,9 @@ def blocked(count, hours=12.0):
     ("events", "more", "believe"),
     [
         (blocked(100), {"predicted_interruptions_per_h": 100 / 12}, "both"),
-        (blocked(119), {"predicted_interruptions_per_h": 100 / 12}, "both"),  # 1.9 standard deviations of a count of a hundred
-        (blocked(121), {"predicted_interruptions_per_h": 100 / 12}, "trial"),
+        # A count of a hundred spreads by 6.5: 1.85 and 2.15 of that.
+        (blocked(112), {"predicted_interruptions_per_h": 100 / 12}, "both"),
+        (blocked(114), {"predicted_interruptions_per_h": 100 / 12}, "trial"),
         (blocked(60), {"predicted_interruptions_per_h": 100 / 12}, "trial"),
         (blocked(100), {"predicted_interruptions_per_h": 100 / 12, "apart_m": 8}, "prediction"),
         (blocked(30, hours=4), {"predicted_interruptions_per_h": 1, "hours": 4}, "prediction"),
@@ -107,8 +122,19 @@ def position(letter, level, **more):
 
 
 def test_the_sky_comes_before_everything_else():
-    hard = position("A", Level.CLEAR, access="roof", exposure="windward", cable_length_m=45, time_at_height_min=200, margin_deg=12)
-    easy = position("B", Level.HOLD, access="ground", exposure="lee", cable_length_m=10, discreet=True, out_of_reach=True, margin_deg=-3)
+    hard = position(
+        "A", Level.CLEAR, access="roof", exposure="windward", cable_length_m=45, time_at_height_min=200, margin_deg=12
+    )
+    easy = position(
+        "B",
+        Level.HOLD,
+        access="ground",
+        exposure="lee",
+        cable_length_m=10,
+        discreet=True,
+        out_of_reach=True,
+        margin_deg=-3,
+    )
     outcome = compare(CompareInput(positions=[easy, hard], most_cable_m=50))
     assert outcome.result.recommended == "A"
     assert [one.letter for one in outcome.result.ranks] == ["A", "B"]
@@ -118,9 +144,16 @@ def test_the_sky_comes_before_everything_else():
 
 LEVEL = st.sampled_from(list(Level))
 POSITIONS = st.lists(
-    st.tuples(LEVEL, st.booleans(), st.none() | st.floats(1, 90), st.sampled_from(["", "lee", "windward", "edge"]), st.sampled_from(["", "ground", "roof"])),
-    min_size=1, max_size=6,
-)  # fmt: skip
+    st.tuples(
+        LEVEL,
+        st.booleans(),
+        st.none() | st.floats(1, 90),
+        st.sampled_from(["", "lee", "windward", "edge"]),
+        st.sampled_from(["", "ground", "roof"]),
+    ),
+    min_size=1,
+    max_size=6,
+)
 
 
 @given(POSITIONS, st.randoms(use_true_random=False))
@@ -134,7 +167,9 @@ def test_no_order_of_entry_and_no_comfort_lifts_a_hold(rows, chance):
     assert gravity == sorted(gravity)
     held = {one.letter for one in result.ranks if one.level is Level.HOLD}
     assert {
-        one.letter for one in given_positions if one.walkway_in_front or (one.cable_length_m or 0) > 45 or one.sky_level is Level.HOLD
+        one.letter
+        for one in given_positions
+        if one.walkway_in_front or (one.cable_length_m or 0) > 45 or one.sky_level is Level.HOLD
     } == held
     best = result.ranks[0]
     assert result.recommended == (best.letter if best.level in (Level.CLEAR, Level.MIND) else "")
@@ -153,7 +188,10 @@ def test_among_equal_skies_access_wind_and_reasons_decide():
         position("B", Level.CLEAR, exposure="lee", access="ladder"),
     )
     assert compare(CompareInput(positions=[windy, lee], reasons=["wind"])).result.recommended == "B"
-    seen, hidden = position("A", Level.CLEAR, access="ground"), position("B", Level.CLEAR, access="ladder", discreet=True)
+    seen, hidden = (
+        position("A", Level.CLEAR, access="ground"),
+        position("B", Level.CLEAR, access="ladder", discreet=True),
+    )
     assert compare(CompareInput(positions=[seen, hidden])).result.recommended == "A"
     assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
 
@@ -161,7 +199,9 @@ def test_among_equal_skies_access_wind_and_reasons_decide():
 def test_what_is_not_rigid_or_not_checked_is_said():
     ground = position("A", Level.CLEAR, access="ground", entry_bore_mm=9.0)
     firm = position("B", Level.CLEAR, access="ground", rigid=True)
-    outcome = compare(CompareInput(positions=[ground, firm], plug_mm=11.0, ground_checks=["people", "machines", "snow", "flood"]))
+    outcome = compare(
+        CompareInput(positions=[ground, firm], plug_mm=11.0, ground_checks=["people", "machines", "snow", "flood"])
+    )
     assert outcome.result.recommended == "B"
     bad = {one.letter: " ".join(one.bad) for one in outcome.result.ranks}
     assert "does not pass the plug of 11 mm" in bad["A"]
@@ -188,3 +228,10 @@ def test_with_every_position_on_hold_none_is_taken_and_height_is_offered():
     clear = compare(CompareInput(positions=[position("A", Level.CLEAR)])).result
     assert "gains no service" in clear.height_note
     assert set(CandidateFacts.model_fields) <= set(PositionSky.model_fields)
+
+
+def test_a_prediction_scatters_as_a_trial_does():
+    rate = {"predicted_interruptions_per_h": 100 / 12}
+    exact, followed = held(blocked(114), **rate).result, held(blocked(114), **rate, predicted_over_h=12).result
+    assert exact.difference_sd == pytest.approx(followed.difference_sd * math.sqrt(2))
+    assert (exact.believe, followed.believe) == ("trial", "both")

@@ -14,8 +14,14 @@ from rindle_core.skyline import Obstacle, SkylinePoint
 from rindle_core.ways_out import WayOutcome, WaysOutInput, ways_out
 
 SITE = {
-    "latitude_deg": -29.4, "longitude_deg": 27.8, "height_m": 1900, "satellite_longitude_deg": 31.6, "date": "2026-11-24", "aperture_mm": 980, "receive_ghz": 19.7,
-}  # fmt: skip
+    "latitude_deg": -29.4,
+    "longitude_deg": 27.8,
+    "height_m": 1900,
+    "satellite_longitude_deg": 31.6,
+    "date": "2026-11-24",
+    "aperture_mm": 980,
+    "receive_ghz": 19.7,
+}
 
 
 def way(name, out=None, cost=None, **more):
@@ -59,12 +65,18 @@ LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 
 
 @given(
-    st.lists(st.tuples(st.sampled_from(["raise", "trim", "move"]), st.floats(0, 100), st.none() | st.floats(0, 1e5)), max_size=6),
+    st.lists(
+        st.tuples(st.sampled_from(["raise", "trim", "move"]), st.floats(0, 100), st.none() | st.floats(0, 1e5)),
+        max_size=6,
+    ),
     st.floats(0, 100),
 )
 def test_the_order_is_by_verdict_and_then_by_cost(rows, now):
     found = judged(way("accept", now), *(way(*row) for row in rows))
-    keys = [(LEVELS[one.level], one.way == "accept", math.inf if one.cost_money is None else one.cost_money) for one in found.ways]
+    keys = [
+        (LEVELS[one.level], one.way == "accept", math.inf if one.cost_money is None else one.cost_money)
+        for one in found.ways
+    ]
     assert keys == sorted(keys)
     if found.advised is not None:
         assert LEVELS[found.ways[0].level] < LEVELS[next(one.level for one in found.ways if one.way == "accept")]
@@ -86,7 +98,9 @@ def test_the_least_raise_clears_both_rules_and_without_the_tree_the_hill_is_left
 
 
 def piston_w_per_m2(power_w, aperture_m, wavelength, distance_m):
-    """Exact on-axis field of an evenly lit round aperture (the acoustic piston's closed form), in the mean over it times 4 sin²."""
+    """Exact on-axis field of an evenly lit round aperture (the acoustic piston's closed form), in the mean over it
+    times 4 sin².
+    """
     radius = aperture_m / 2
     phase = math.pi / wavelength * (np.sqrt(distance_m**2 + radius**2) - distance_m)
     return 4 * power_w / (math.pi * radius**2) * np.sin(phase) ** 2
@@ -110,12 +124,13 @@ def test_where_the_limit_is_passed_and_how_far_people_reach_into_it():
     assert power_density_w_per_m2(4, 0.98, wavelength, 0.65, flat.limit_at_m) == pytest.approx(10, rel=0.04)
     assert flat.people_clear_m == pytest.approx(flat.limit_at_m)
     high = power_density(PowerDensityInput(**dish, elevation_deg=55, terminal_height_m=1.5))
-    # The lower edge starts 1.5 - 0.49 cos 55° m up and gains tan 55° a metre: it is over 2.2 m after 0.69 m.
-    assert high.result.people_clear_m == pytest.approx(
-        (2.2 - 1.5 + 0.49 * math.cos(math.radians(55))) / math.tan(math.radians(55)), abs=0.01
-    )
+    # The lower rim leads by 0.49 sin 55°; its edge starts 1.5 - 0.49 cos 55° m up and gains tan 55° a metre.
+    lead_m, up_m = 0.49 * math.sin(math.radians(55)), 0.49 * math.cos(math.radians(55))
+    assert high.result.people_clear_m == pytest.approx(lead_m + (0.7 + up_m) / math.tan(math.radians(55)), abs=0.01)
     assert high.findings[0].level is Level.MIND
-    assert power_density(PowerDensityInput(**dish, elevation_deg=55, terminal_height_m=4)).findings[0].level is Level.CLEAR
+    assert (
+        power_density(PowerDensityInput(**dish, elevation_deg=55, terminal_height_m=4)).findings[0].level is Level.CLEAR
+    )
     weak = power_density(PowerDensityInput(**{**dish, "transmit_w": 0.5}, elevation_deg=0)).result
     assert (weak.limit_at_m, weak.keep_clear_m) == (0, 0.98)
     assert power_density(PowerDensityInput(**dish, elevation_deg=0, duty_share=0.1)).result.limit_at_m < flat.limit_at_m

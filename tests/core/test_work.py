@@ -20,7 +20,10 @@ STEPS = [
     BuildStep(code="mast", title="Mast", hold_point=True, needs=["step:kit", "entry:mount"]),
     BuildStep(code="arm", title="Arm"),
 ]
-STATES = [BringUpState(code=c, name=c.title(), usual_s=s) for c, s in (("power", 2), ("search", 30), ("ranging", 40), ("online", 0))]
+STATES = [
+    BringUpState(code=c, name=c.title(), usual_s=s)
+    for c, s in (("power", 2), ("search", 30), ("ranging", 40), ("online", 0))
+]
 
 
 def states_of(*marked, **entries):
@@ -69,12 +72,17 @@ def test_a_wrong_beam_letter_is_named_first_when_ranging_is_stuck():
 
 def test_a_weak_supply_is_named_first_when_it_is_on_hold():
     outcome = rise(300, ("power", 0), ("search", 3), supply_on_hold=True)
-    assert next(f for f in outcome.findings if f.code == "bringup.stuck.1").message == "Too little voltage at the outdoor unit"
+    assert (
+        next(f for f in outcome.findings if f.code == "bringup.stuck.1").message
+        == "Too little voltage at the outdoor unit"
+    )
 
 
 @pytest.mark.parametrize(("code", "judged"), [("7QKD-20XM", set()), ("7QKD20XM", {"bringup.form"}), ("", set())])
 def test_an_entry_of_the_wrong_form_is_told_before_the_modem_refuses_it(code, judged):
-    entry = ModemEntry(code="activation_code", label="Activation code", pattern="[A-Z0-9]{4}-[A-Z0-9]{4}", example="7QKD-20XM")
+    entry = ModemEntry(
+        code="activation_code", label="Activation code", pattern="[A-Z0-9]{4}-[A-Z0-9]{4}", example="7QKD-20XM"
+    )
     outcome = bringup(BringUpInput(states=STATES, entries=[entry], told={"activation_code": code}))
     assert {f.code for f in outcome.findings} - {"bringup.power"} == judged
 

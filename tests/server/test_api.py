@@ -30,6 +30,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db):
                 number="2026-101",
                 name="aim",
                 code="kit",
+                letter="A",
                 reading_id=1,
                 kind="cable",
                 form="csv",
@@ -50,7 +51,10 @@ def test_a_firm_signs_in_with_name_and_password(client, db):
     get_user_model().objects.create_user("lineo", password="long enough 9")
     wrong = client.post("/api/session", json.dumps({"username": "lineo", "password": "x"}), **JSON)
     assert (wrong.status_code, list(faults(wrong))) == (409, ["password"])
-    assert client.post("/api/session", json.dumps({"username": "lineo", "password": "long enough 9"}), **JSON).status_code == 200
+    assert (
+        client.post("/api/session", json.dumps({"username": "lineo", "password": "long enough 9"}), **JSON).status_code
+        == 200
+    )
     assert client.get("/api/session").json()["username"] == "lineo"
     assert client.post("/api/session/demo").status_code == 409  # the firm's own data has no back door
     client.delete("/api/session")
@@ -79,7 +83,7 @@ def test_a_new_job_takes_its_entries_one_by_one(crew):
     )
     assert job["assessment"]["aim"]["azimuth_true_deg"] == pytest.approx(expected.result.azimuth_true_deg, abs=1e-4)
     assert job["assessment"]["beam"]["letter"] == "K"
-    assert number in [row["number"] for row in crew.get("/api/jobs").json()]
+    assert number in [row["number"] for row in crew.get("/api/jobs").json()["rows"]]
 
 
 @pytest.mark.parametrize(
@@ -115,7 +119,10 @@ def test_a_satellite_below_the_horizon_is_a_hold(crew):
     job = patch(crew, "2026-102", place_text="45, -140").json()
     aim = next(station for station in job["assessment"]["stations"] if station["code"] == "aim")
     assert aim["verdict"] == "hold"
-    assert [finding["code"] for finding in aim["findings"] if finding["level"] == "hold"] == ["aim.below_horizon", "aim.beam"]
+    assert [finding["code"] for finding in aim["findings"] if finding["level"] == "hold"] == [
+        "aim.below_horizon",
+        "aim.beam",
+    ]
     assert crew.get("/api/jobs/2026-102/drawings").status_code == 200
 
 

@@ -1,4 +1,6 @@
-"""Work orders, place files, gazetteer, positions, deliveries, site lists, the pocket card, tiles and the stores, over the API."""
+"""Work orders, place files, gazetteer, positions, deliveries, site lists, the pocket card, tiles and the stores, over
+the API.
+"""
 
 import io
 import json
@@ -9,7 +11,6 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
 from rindle_core.house_rules import HouseRules
-from rindle_server import gazetteer
 from rindle_server.tiles import read_tile
 
 JSON = {"content_type": "application/json"}
@@ -32,16 +33,25 @@ def faults(answer):
 def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, settings):
     order = (settings.DEMO_DIR / "imports" / "work-order.json").read_bytes()
     job = upload(crew, "/api/jobs/2026-105/work-order", "order.json", order).json()
-    assert (job["terminal_code"], job["satellite_code"], job["facts"]["activation_code"]) == ("tarn-98", "hamerkop-2", "4MND-8KQ2")
+    assert (job["terminal_code"], job["satellite_code"], job["facts"]["activation_code"]) == (
+        "tarn-98",
+        "hamerkop-2",
+        "4MND-8KQ2",
+    )
     found = findings(job)["brief.order_azimuth"]
     assert "magnetic bearing" in found["why"]
-    assert found["figure"] == pytest.approx(-job["assessment"]["aim"]["declination_deg"], abs=0.06)  # printed to a tenth
+    assert found["figure"] == pytest.approx(
+        -job["assessment"]["aim"]["declination_deg"], abs=0.06
+    )  # printed to a tenth
     assert "brief.order_elevation" not in findings(job)
 
 
 def test_a_work_order_as_csv_does_the_same(crew):
     text = "customer;place;terminal;azimuth_deg\nLodge;-29.0375, 28.8778;Tarn 98;31.0\n"
-    assert upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text.encode()).json()["facts"]["printed_azimuth_deg"] == 31.0
+    assert (
+        upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text.encode()).json()["facts"]["printed_azimuth_deg"]
+        == 31.0
+    )
 
 
 @pytest.mark.parametrize(
@@ -97,11 +107,15 @@ def test_deliveries_follow_what_they_wait_for(crew):
     circle = [{"item": "a", "after_item": "b"}, {"item": "b", "after_item": "a"}]
     refused = crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON)
     assert "wait for each other" in faults(refused)["items"]
-    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["deliveries"]) == 3  # the old list stays, and the job still opens
+    assert (
+        len(crew.get("/api/jobs/2026-102").json()["facts"]["deliveries"]) == 3
+    )  # the old list stays, and the job still opens
 
 
 def test_a_hazards_caution_is_minded_until_it_is_seen(crew):
-    job = crew.patch("/api/jobs/2026-102", json.dumps({"hazards": ["overhead_lines"], "needs": ["cameras"]}), **JSON).json()
+    job = crew.patch(
+        "/api/jobs/2026-102", json.dumps({"hazards": ["overhead_lines"], "needs": ["cameras"]}), **JSON
+    ).json()
     assert "kills" in findings(job)["brief.hazard.overhead_lines"]["why"]
     assert "no port can be opened" in findings(job)["brief.need.cameras"]["why"]
     ticked = crew.patch("/api/jobs/2026-102", json.dumps({"settled": ["qualified", "codes"]}), **JSON).json()
@@ -114,22 +128,11 @@ def test_the_gazetteer_finds_names_without_their_accents_the_largest_first(crew)
     found = crew.get("/api/places/find", {"name": "zurich"}).json()
     assert (found[0]["name"], found[0]["country"]) == ("Zürich", "Switzerland")
     assert (found[0]["latitude_deg"], found[0]["longitude_deg"]) == pytest.approx((47.37, 8.55), abs=0.05)
-    people = [one["people"] for one in crew.get("/api/places/find", {"name": "san "}).json()]
+    people = [one["people"] for one in crew.get("/api/places/find", {"name": "santia"}).json()]
     assert people == sorted(people, reverse=True)
+    # the very name before longer ones
+    assert crew.get("/api/places/find", {"name": "oran"}).json()[0]["name"] == "Oran"
     assert crew.get("/api/places/find", {"name": "z"}).json() == []
-
-
-def test_the_gazetteer_is_kept_small_and_a_damaged_copy_is_made_anew(settings, tmp_path, monkeypatch):
-    settings.CACHE = tmp_path / "new"
-    reads = []
-    monkeypatch.setattr(gazetteer, "_from_package", lambda: reads.append(1) or [["kwa", "Kwá", "Lesotho", -29.5, 28.2, 1200]])
-    for damage, times in ((False, 1), (False, 1), (True, 2), (False, 2)):
-        for kept in settings.CACHE.glob("*.json") if damage else ():
-            kept.write_text("[[")
-        gazetteer._read.cache_clear()
-        assert gazetteer.find("kwá", 5)[0].name == "Kwá"
-        assert len(reads) == times
-    gazetteer._read.cache_clear()
 
 
 def test_a_file_with_places_is_read_and_a_bad_one_told(crew):
@@ -139,7 +142,11 @@ def test_a_file_with_places_is_read_and_a_bad_one_told(crew):
 
 
 def test_a_list_of_sites_comes_back_in_three_forms(crew, settings):
-    body = {"csv": (settings.DEMO_DIR / "imports" / "sites.csv").read_text(), "date": "2026-11-24", "satellite_longitude_deg": 31.6}
+    body = {
+        "csv": (settings.DEMO_DIR / "imports" / "sites.csv").read_text(),
+        "date": "2026-11-24",
+        "satellite_longitude_deg": 31.6,
+    }
     told = crew.post("/api/sites", json.dumps(body), **JSON).json()
     assert told["good_count"] == 4
     own = crew.get("/api/jobs/2026-102").json()["assessment"]["aim"]
@@ -160,9 +167,14 @@ def test_the_pocket_card_is_one_page_with_figures_cautions_and_the_way_back(crew
     text = " ".join(reader.pages[0].extract_text().split())
     aim = crew.get("/api/jobs/2026-104").json()["assessment"]["aim"]
     for wanted in (
-        f"Compass {aim['azimuth_magnetic_deg']:.0f}°", f"{aim['clinometer_deg']:.1f}°", f"skew {abs(aim['skew_deg']):.1f}° anticlockwise from behind",
-        "Working alone", "overhead lines first", "http://testserver/jobs/2026-104/aim", "Mast leans",
-    ):  # fmt: skip
+        f"Compass {aim['azimuth_magnetic_deg']:.0f}°",
+        f"{aim['clinometer_deg']:.1f}°",
+        f"skew {abs(aim['skew_deg']):.1f}° anticlockwise from behind",
+        "Working alone",
+        "overhead lines first",
+        "http://127.0.0.1/jobs/2026-104/aim",  # never the host that a browser names
+        "Mast leans",
+    ):
         assert wanted in text
     page = crew.get("/api/jobs/2026-104/pocket.html", {"paper": paper}).content.decode()
     assert page.count("<svg") == 2  # the dial card and the code to scan
@@ -221,9 +233,13 @@ def test_a_firms_rule_changes_the_verdicts_of_open_jobs(crew):
 
 def test_a_chosen_instruments_own_error_is_inside_the_figures(crew):
     plain = crew.get("/api/jobs/2026-102").json()["assessment"]["instruments"]["figures"]
-    job = crew.patch("/api/jobs/2026-102", json.dumps({"compass_code": "compass-1", "clinometer_code": "clinometer-1"}), **JSON).json()
+    job = crew.patch(
+        "/api/jobs/2026-102", json.dumps({"compass_code": "compass-1", "clinometer_code": "clinometer-1"}), **JSON
+    ).json()
     shown = job["assessment"]["instruments"]["figures"]
-    assert shown[-1]["reading"] - plain[-1]["reading"] == pytest.approx(1.3)  # median of the compass's checks in the demo's stores
+    assert shown[-1]["reading"] - plain[-1]["reading"] == pytest.approx(
+        1.3
+    )  # median of the compass's checks in the demo's stores
     assert shown[0]["reading"] - plain[0]["reading"] == pytest.approx(0.2)
     assert crew.delete("/api/stores/instrument/compass-1").status_code == 409
     wrong = crew.patch("/api/jobs/2026-102", json.dumps({"compass_code": "none"}), **JSON)
@@ -252,10 +268,24 @@ def test_heights_come_from_a_loaded_tile(crew, settings, tmp_path):
 
 def test_elements_update_a_known_satellite_and_come_out_again(crew):
     fields = {
-        "OBJECT_NAME": "LAPWING 3", "OBJECT_ID": "2026-901A", "EPOCH": "2026-11-20T00:00:00.000000", "MEAN_MOTION": 1.00273791, "ECCENTRICITY": 0.0002,
-        "INCLINATION": 2.5, "RA_OF_ASC_NODE": 75.0, "ARG_OF_PERICENTER": 40.0, "MEAN_ANOMALY": 120.0, "EPHEMERIS_TYPE": 0, "CLASSIFICATION_TYPE": "U",
-        "NORAD_CAT_ID": 99901, "ELEMENT_SET_NO": 999, "REV_AT_EPOCH": 1, "BSTAR": 0, "MEAN_MOTION_DOT": 0, "MEAN_MOTION_DDOT": 0,
-    }  # fmt: skip
+        "OBJECT_NAME": "LAPWING 3",
+        "OBJECT_ID": "2026-901A",
+        "EPOCH": "2026-11-20T00:00:00.000000",
+        "MEAN_MOTION": 1.00273791,
+        "ECCENTRICITY": 0.0002,
+        "INCLINATION": 2.5,
+        "RA_OF_ASC_NODE": 75.0,
+        "ARG_OF_PERICENTER": 40.0,
+        "MEAN_ANOMALY": 120.0,
+        "EPHEMERIS_TYPE": 0,
+        "CLASSIFICATION_TYPE": "U",
+        "NORAD_CAT_ID": 99901,
+        "ELEMENT_SET_NO": 999,
+        "REV_AT_EPOCH": 1,
+        "BSTAR": 0,
+        "MEAN_MOTION_DOT": 0,
+        "MEAN_MOTION_DDOT": 0,
+    }
     told = upload(crew, "/api/stores/satellite/import", "e.json", json.dumps([fields]).encode()).json()
     lapwing = next(one for one in told["satellites"] if one["code"] == "lapwing-3")
     assert lapwing["inclination_deg"] == pytest.approx(2.5)

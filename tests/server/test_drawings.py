@@ -11,6 +11,7 @@ from rindle_core.aim import AimInput, aim
 from rindle_core.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.catalogue import Beam, BringUpState, Clinometer, Screw
 from rindle_core.fixed_sky import SkyInput, sky
+from rindle_core.instruments import dial_figures
 from rindle_core.peaking import PeakInput, PeakReading, peak
 from rindle_core.skyline import SkylinePoint, Surroundings
 from rindle_server.drawings import job_drawings
@@ -23,7 +24,13 @@ from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 
 SVG = "{http://www.w3.org/2000/svg}"
-SITE = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140, "satellite_longitude_deg": 31.6, "date": dt.date(2026, 11, 24)}
+SITE = {
+    "latitude_deg": -29.31,
+    "longitude_deg": 27.94,
+    "height_m": 2140,
+    "satellite_longitude_deg": 31.6,
+    "date": dt.date(2026, 11, 24),
+}
 POINTS = [SkylinePoint(azimuth_deg=a, elevation_deg=e) for a, e in ((330, 6), (0, 12), (8, 30), (40, 7), (180, 3))]
 
 
@@ -67,14 +74,22 @@ def test_an_empty_skyline_is_still_drawn_with_its_arc():
 @pytest.mark.parametrize("azimuth", [0.0, 45.0, 200.0])
 def test_the_compass_needle_points_at_the_true_azimuth(azimuth):
     result = aim(AimInput(**SITE)).result.model_copy(update={"azimuth_true_deg": azimuth})
-    needle = next(node for node in ET.fromstring(dial_card(result, None, None).svg).iter(f"{SVG}line") if node.get("stroke-width") == "4")
+    needle = next(
+        node
+        for node in ET.fromstring(dial_card(result, dial_figures(result, 0, 0), None, None).svg).iter(f"{SVG}line")
+        if node.get("stroke-width") == "4"
+    )
     dx, dy = float(needle.get("x2")) - float(needle.get("x1")), float(needle.get("y1")) - float(needle.get("y2"))
     assert math.degrees(math.atan2(dx, dy)) % 360 == pytest.approx(azimuth, abs=0.05)
 
 
 def test_the_skew_is_drawn_clockwise_from_behind_when_positive():
     result = aim(AimInput(**SITE)).result.model_copy(update={"skew_deg": 30.0})
-    bar = next(node for node in ET.fromstring(dial_card(result, None, None).svg).iter(f"{SVG}line") if node.get("stroke-width") == "5")
+    bar = next(
+        node
+        for node in ET.fromstring(dial_card(result, dial_figures(result, 0, 0), None, None).svg).iter(f"{SVG}line")
+        if node.get("stroke-width") == "5"
+    )
     assert float(bar.get("x1")) > float(bar.get("x2"))  # the upper end leans to the right
     assert float(bar.get("y1")) < float(bar.get("y2"))
 
@@ -82,7 +97,8 @@ def test_the_skew_is_drawn_clockwise_from_behind_when_positive():
 def test_the_dial_names_the_clinometers_face():
     clinometer = Clinometer(face="top of the <bracket>", kind="face", offset_deg=-10)
     job = AimInput(**SITE, clinometer=clinometer)
-    drawing = dial_card(aim(job).result, None, None)
+    found = aim(job).result
+    drawing = dial_card(found, dial_figures(found, 0, 0), None, None)
     assert ET.fromstring(drawing.svg) is not None
     assert "<bracket>" not in words((0, 0), clinometer.face)
 
@@ -93,7 +109,12 @@ def test_a_beams_hand_turns_the_other_way_when_seen_against_the_wave(db):
     right = left.model_copy(update={"hand": "right"})
     heads = []
     for beam in (left, right):
-        arcs = [node.get("d") for node in ET.fromstring(dial_card(found.result.aim, found.facts.terminal, beam).svg).iter(f"{SVG}path")]
+        arcs = [
+            node.get("d")
+            for node in ET.fromstring(
+                dial_card(found.result.aim, found.result.dial, found.facts.terminal, beam).svg
+            ).iter(f"{SVG}path")
+        ]
         circle = max(arcs, key=len)
         first, last = re.findall(r"([0-9.]+),([0-9.]+)", circle)[:: len(re.findall(",", circle)) - 1][:2]
         heads.append(float(first[0]) - float(last[0]))
@@ -105,7 +126,9 @@ READINGS = [PeakReading(turns=t, level_db=13 - 1.05 * (t - 0.4) ** 2) for t in (
 
 def test_the_trace_says_the_top_and_leads_back_beyond_it():
     view = peak(
-        PeakInput(axis="elevation", readings=READINGS, screw=Screw(deg_per_turn=0.42, backlash_turns=0.2), beamwidth_deg=1.42)
+        PeakInput(
+            axis="elevation", readings=READINGS, screw=Screw(deg_per_turn=0.42, backlash_turns=0.2), beamwidth_deg=1.42
+        )
     ).result
     drawing = peak_trace(view, READINGS)
     label = next(text for text in texts(drawing) if text.startswith("top "))
@@ -119,7 +142,9 @@ def test_the_trace_says_the_top_and_leads_back_beyond_it():
 def test_a_ladder_shows_what_is_stuck_in_its_colour():
     states = [BringUpState(code=c, name=c, usual_s=10) for c in ("power", "search", "online")]
     result = bringup(
-        BringUpInput(states=states, entered=[StateEntered(code="power", at_s=0), StateEntered(code="search", at_s=5)], now_s=100)
+        BringUpInput(
+            states=states, entered=[StateEntered(code="power", at_s=0), StateEntered(code="search", at_s=5)], now_s=100
+        )
     ).result
     drawing = bringup_ladder(result)
     bars = [(node.get("fill"), float(node.get("width"))) for node in ET.fromstring(drawing.svg).iter(f"{SVG}rect")]
@@ -154,9 +179,21 @@ def contrast(one, other):
 @pytest.mark.parametrize("light", ["day", "dusk"])
 @pytest.mark.parametrize(
     ("text", "ground", "least"),
-    [("ink", "sheet", 7), ("ink", "paper", 7), ("quiet", "sheet", 4.5), ("quiet", "paper", 4.5), ("stream", "sheet", 4.5), ("stream", "stream-tint", 4.5),
-     ("rust", "sheet", 4.5), ("rust", "paper", 4.5), ("ochre", "sheet", 4.5), ("ink", "ochre-tint", 7), ("ink", "rust-tint", 7), ("on-stream", "stream", 4.5)],
-)  # fmt: skip
+    [
+        ("ink", "sheet", 7),
+        ("ink", "paper", 7),
+        ("quiet", "sheet", 4.5),
+        ("quiet", "paper", 4.5),
+        ("stream", "sheet", 4.5),
+        ("stream", "stream-tint", 4.5),
+        ("rust", "sheet", 4.5),
+        ("rust", "paper", 4.5),
+        ("ochre", "sheet", 4.5),
+        ("ink", "ochre-tint", 7),
+        ("ink", "rust-tint", 7),
+        ("on-stream", "stream", 4.5),
+    ],
+)
 def test_every_colour_pair_passes_wcag(light, text, ground, least):
     """WCAG 2.2: 4.5 for text (AA), 7 for figures (AAA)."""
     assert contrast(tokens()[light][text], tokens()[light][ground]) >= least

@@ -22,7 +22,9 @@ def run(*command, path=None, text="", **environment):
     env = {**os.environ, **environment}
     if path is not None:
         env["PATH"] = path
-    return subprocess.run([str(ROOT / "rindle"), *command], env=env, input=text, capture_output=True, text=True, timeout=120)
+    return subprocess.run(
+        [str(ROOT / "rindle"), *command], env=env, input=text, capture_output=True, text=True, timeout=120
+    )
 
 
 @pytest.fixture
@@ -69,7 +71,10 @@ def test_a_missing_pango_is_one_sentence(tools):
     # Passes the version check, fails when it is asked to load Pango.
     fake(tools, "python3", 'case "$2" in *ctypes*) exit 1;; esac; exit 0')
     done = run("demo", path=str(tools), RINDLE_PYTHON="")
-    assert done.stderr == "rindle: Pango is needed for the PDF report; on Debian: sudo apt install libpango-1.0-0 libpangoft2-1.0-0\n"
+    assert (
+        done.stderr
+        == "rindle: Pango is needed for the PDF report; on Debian: sudo apt install libpango-1.0-0 libpangoft2-1.0-0\n"
+    )
 
 
 def test_an_unknown_command_shows_the_usage_and_fails():
@@ -89,8 +94,12 @@ def test_calc_reads_and_writes_json():
 def launched(*arguments, **environment):
     return subprocess.Popen(
         [sys.executable, "-m", "rindle_server.launch", *arguments],
-        env={**os.environ, **environment}, stdin=subprocess.DEVNULL, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-    )  # fmt: skip
+        env={**os.environ, **environment},
+        stdin=subprocess.DEVNULL,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        text=True,
+    )
 
 
 def answers(port):
@@ -142,18 +151,32 @@ def test_serve_needs_a_first_account_and_then_keeps_it(tmp_path):
 def test_stores_are_imported_whole_or_not_at_all(tmp_path):
     home = str(tmp_path / "firm")
     good = subprocess.run(
-        [sys.executable, "-m", "rindle_server.launch", "stores", str(ROOT / "demo/satellites.json"), str(ROOT / "demo/cables.json")],
-        env={**os.environ, "RINDLE_HOME": home}, capture_output=True, text=True, timeout=60,
-    )  # fmt: skip
+        [
+            sys.executable,
+            "-m",
+            "rindle_server.launch",
+            "stores",
+            str(ROOT / "demo/satellites.json"),
+            str(ROOT / "demo/cables.json"),
+        ],
+        env={**os.environ, "RINDLE_HOME": home},
+        capture_output=True,
+        text=True,
+        timeout=60,
+    )
     assert "4 satellites" in good.stdout
     bad_file = tmp_path / "satellites.json"
     bad_file.write_text(
-        '[{"code": "owl-1", "name": "Owl 1", "longitude_deg": 20}, {"code": "owl-2", "name": "Owl 2", "longitude_deg": 999}]'
+        '[{"code": "owl-1", "name": "Owl 1", "longitude_deg": 20}, '
+        '{"code": "owl-2", "name": "Owl 2", "longitude_deg": 999}]'
     )
     bad = subprocess.run(
         [sys.executable, "-m", "rindle_server.launch", "stores", str(bad_file)],
-        env={**os.environ, "RINDLE_HOME": home}, capture_output=True, text=True, timeout=60,
-    )  # fmt: skip
+        env={**os.environ, "RINDLE_HOME": home},
+        capture_output=True,
+        text=True,
+        timeout=60,
+    )
     assert bad.returncode == 1
     assert "longitude_deg: 999 is too large: 180 or less is accepted" in bad.stderr
     assert "Nothing was imported" in bad.stderr

@@ -1,4 +1,6 @@
-"""The Sky station over the API: skyline sets, photos, terrain, streams with progress, trials, constellations, comparison."""
+"""The Sky station over the API: skyline sets, photos, terrain, streams with progress, trials, constellations,
+comparison.
+"""
 
 import datetime as dt
 import io
@@ -39,7 +41,9 @@ def upload(client, url, name, content, **more):
 
 
 def codes(job, station="sky"):
-    return {one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]}
+    return {
+        one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]
+    }
 
 
 def faults(answer):
@@ -75,14 +79,21 @@ def test_plan_a_fails_and_plan_b_is_recommended_with_the_hold_said(crew):
     levels = {one["letter"]: one["level"] for one in more["compared"]["ranks"]}
     assert (levels["A"], levels["B"], levels["C"]) == ("hold", "clear", "hold")
     assert more["compared"]["recommended"] == "B"
-    assert "On hold: A, C" in codes(job)["sky.position"]["clears_by"]
+    assert "On hold: C, A" in codes(job)["sky.position"]["clears_by"]
     moved = patch(crew, LODGE, position_letter="B")
     assert moved["assessment"]["sky_more"]["set_name"] == "Main ridge"
     assert codes(moved)["sky.low_orbit"]["level"] == "clear"
 
 
 def test_a_skyline_read_lower_than_the_terminal_is_corrected_where_distances_are_known(crew):
-    rows = [{"name": "From the ladder", "letter": "A", "read_height_m": 1.6, "points": [{"azimuth_deg": a, "elevation_deg": 40, "distance_m": 10} for a in range(0, 360, 30)]}]  # fmt: skip
+    rows = [
+        {
+            "name": "From the ladder",
+            "letter": "A",
+            "read_height_m": 1.6,
+            "points": [{"azimuth_deg": a, "elevation_deg": 40, "distance_m": 10} for a in range(0, 360, 30)],
+        }
+    ]
     job = put(crew, FIXED, "skylines", rows).json()
     # Seen from 5.2 m instead of 1.6 m: atan((10 tan 40° - 3.6) / 10) all round, and the satellite stands at 55.1°.
     top = math.degrees(math.atan((10 * math.tan(math.radians(40)) - 3.6) / 10))
@@ -214,8 +225,12 @@ def test_made_up_tiles_join_without_a_step():
 def test_another_simulation_streams_its_progress_and_ends_with_its_result(crew):
     lines = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"duration_h": 12, "seed": 1}), **JSON))
     done = lines[-1]["done"]
-    assert done["result"]["out_percent"] == get(crew, LODGE)["assessment"]["low_orbit"]["out_percent"]  # the same calculator
-    higher = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"terminal_height_m": 30.0}), **JSON))[-1]["done"]
+    assert (
+        done["result"]["out_percent"] == get(crew, LODGE)["assessment"]["low_orbit"]["out_percent"]
+    )  # the same calculator
+    higher = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"terminal_height_m": 30.0}), **JSON))[
+        -1
+    ]["done"]
     assert higher["result"]["out_percent"] < done["result"]["out_percent"]
     assert crew.post(f"/api/jobs/{FIXED}/sky/simulate", "{}", **JSON).status_code == 422
 
@@ -235,14 +250,24 @@ def test_work_stops_when_it_is_asked_to(crew):
 
 def test_a_photo_is_kept_upright_with_what_the_camera_said(crew):
     told = upload(
-        crew, f"/api/jobs/{FIXED}/sky/photo", "north.jpg", jpeg(400, 300, focal=26, bearing=30.0, reference="M", orientation=6)
+        crew,
+        f"/api/jobs/{FIXED}/sky/photo",
+        "north.jpg",
+        jpeg(400, 300, focal=26, bearing=30.0, reference="M", orientation=6),
     ).json()
     assert (told["width_px"], told["height_px"], told["panorama"]) == (300, 400, False)
     declination = told["job"]["assessment"]["aim"]["declination_deg"]
     assert (told["focal_mm"], told["azimuth_deg"]) == (26, pytest.approx((30 + declination) % 360))
     document = next(one for one in told["job"]["documents"] if one["id"] == told["document_id"])
     assert (document["kind"], document["name"]) == ("photo", "north.jpg")
-    photo = {"width_px": 300, "height_px": 400, "projection": "flat", "horizon_y_px": 200, "marks": [{"x_px": 10, "azimuth_deg": 350}, {"x_px": 290, "azimuth_deg": 20}], "trace": [[10, 150], [150, 120], [290, 160]]}  # fmt: skip
+    photo = {
+        "width_px": 300,
+        "height_px": 400,
+        "projection": "flat",
+        "horizon_y_px": 200,
+        "marks": [{"x_px": 10, "azimuth_deg": 350}, {"x_px": 290, "azimuth_deg": 20}],
+        "trace": [[10, 150], [150, 120], [290, 160]],
+    }
     kept = put(crew, FIXED, "sky_photos", [{"document_id": told["document_id"], "photo": photo}]).json()
     assert kept["facts"]["sky_photos"][0]["photo"]["trace"][1] == [150, 120]
 
@@ -262,7 +287,9 @@ def test_the_demos_trial_agrees_with_what_was_predicted_for_its_place(crew):
     assert trial["believe"] == "both"
     assert abs(trial["difference_sd"]) <= 2
     assert {one["cause"] for one in trial["causes"]} == {"blocked", "network"}
-    assert sum(one["seconds_s"] for one in trial["hours"]) == pytest.approx(sum(one["seconds_s"] for one in trial["causes"]))
+    assert sum(one["seconds_s"] for one in trial["hours"]) == pytest.approx(
+        sum(one["seconds_s"] for one in trial["causes"])
+    )
 
 
 def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
@@ -276,15 +303,44 @@ def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
     assert job["facts"]["trial"]["ended_at"] >= started
     crew.delete(url)
     begin = dt.datetime(2026, 11, 20, 5, tzinfo=dt.UTC)
-    rows = "".join(f"{(begin + dt.timedelta(minutes=9 * at)).isoformat()};{3 + at % 4};obstructed\n" for at in range(60))
+    rows = "".join(
+        f"{(begin + dt.timedelta(minutes=9 * at)).isoformat()};{3 + at % 4};obstructed\n" for at in range(60)
+    )
     log = f"when;secs;why\n{rows}".encode()
     answer = upload(crew, f"{url}/log", "log.csv", log)
     assert {"columns.start"} <= set(faults(answer))
-    told = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"start": "when", "cause": "why"})).json()
+    assert upload(crew, f"{url}/columns", "log.csv", log).json()["columns"] == ["when", "secs", "why"]
+    said = json.dumps({"columns": {"start": "when", "cause": "why"}})
+    told = upload(crew, f"{url}/log", "log.csv", log, columns=said).json()
     assert told["guessed"] == {"start": "when", "seconds": "secs", "cause": "why"}
     trial = told["job"]["assessment"]["sky_more"]["trial"]
-    assert trial["hours_h"] == pytest.approx(59 * 9 / 60)  # from the first to the last event, as nobody timed it
-    assert trial["causes"][0]["count"] == 59  # the last begins when the trial ends
+    # From the first event to the end of the last, as nobody timed it.
+    assert trial["hours_h"] == pytest.approx(59 * 9 / 60 + 6 / 3600)
+    assert trial["causes"][0]["count"] == 60
+    assert crew.delete(url).json()["facts"]["trial"]["events"] == []
+    back = crew.post(f"{url}/bring-back").json()  # half a day of log is not gone at one press
+    assert len(back["facts"]["trial"]["events"]) == 60
+
+
+@pytest.mark.parametrize(
+    "columns", ["{", "[1]", "null", '{"columns": 5}', '{"columns": {"start": 5}}', '{"zone_offset_h": 99}']
+)
+def test_columns_that_are_none_are_refused_in_a_sentence(crew, columns):
+    answer = upload(crew, f"/api/jobs/{LODGE}/trial/log", "log.csv", b"start,seconds\n", columns=columns)
+    assert answer.status_code == 422
+
+
+def test_a_log_without_a_zone_is_asked_about_and_one_of_another_day_refused(crew):
+    url = f"/api/jobs/{LODGE}/trial"
+    began = get(crew, LODGE)["facts"]["trial"]["started_at"]
+    local = (dt.datetime.fromisoformat(began) + dt.timedelta(hours=2, minutes=30)).strftime("%Y-%m-%d %H:%M:%S")
+    log = f"start,seconds,cause\n{local},4,blocked\n".encode()
+    assert "name no zone" in faults(upload(crew, f"{url}/log", "log.csv", log))["zone_offset_h"]
+    told = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"zone_offset_h": 2})).json()
+    start = dt.datetime.fromisoformat(told["job"]["facts"]["trial"]["events"][0]["start"])
+    assert start - dt.datetime.fromisoformat(began) == dt.timedelta(minutes=30)
+    other = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"zone_offset_h": -10}))
+    assert "none of them in the trial" in faults(other)["file"]
 
 
 # Constellations and panels
@@ -310,7 +366,9 @@ def test_a_panel_set_by_hand_is_told_its_knobs_and_its_drift(crew):
     news = [*job["facts"]["attitudes"], {"on": "2026-11-24", "azimuth_deg": 181, "tilt_deg": 21}]
     assert codes(put(crew, "2026-107", "attitudes", news).json(), "peak")["peak.attitude"]["level"] == "clear"
     job = patch(crew, "2026-107", panel_azimuth_deg=0)
-    assert job["assessment"]["low_orbit"]["best_bearing"]["out_percent"] <= job["assessment"]["low_orbit"]["out_percent"]
+    assert (
+        job["assessment"]["low_orbit"]["best_bearing"]["out_percent"] <= job["assessment"]["low_orbit"]["out_percent"]
+    )
 
 
 def test_a_panel_without_its_constellation_says_what_is_missing(crew):

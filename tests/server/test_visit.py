@@ -21,7 +21,9 @@ def put(client, name, rows):
 
 
 def codes(job, station="brief"):
-    return {one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]}
+    return {
+        one["code"]: one for one in next(s for s in job["assessment"]["stations"] if s["code"] == station)["findings"]
+    }
 
 
 def faults(answer):
@@ -29,7 +31,9 @@ def faults(answer):
 
 
 def test_entries_about_the_visit_are_kept_judged_and_taken_out_again(crew):
-    job = patch(crew, surface="masonry", may_drill=False, forecast_gust_mps=30, conditions=["ice"], permanence="trial").json()
+    job = patch(
+        crew, surface="masonry", may_drill=False, forecast_gust_mps=30, conditions=["ice"], permanence="trial"
+    ).json()
     assert codes(job)["brief.mount_choice"]["level"] == "mind"
     assert codes(job)["brief.weather"]["figure"] >= 2
     assert "brief.return_visit" in codes(job)
@@ -58,9 +62,13 @@ def test_a_secret_of_the_settings_sheet_is_never_kept(crew):
 def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
     job = put(crew, "tasks", [{"name": "Rail", "work_h": 4}, {"name": "Foam", "work_h": 1, "wait_h": 14}]).json()
     assert [row["name"] for row in job["assessment"]["visit"]["days"]["rows"]] == ["Foam", "Rail"]
-    job = put(crew, "costs", [{"item": "kit", "amount_money": 100}, {"item": "fee", "kind": "new_month", "amount_money": 10}]).json()
+    job = put(
+        crew, "costs", [{"item": "kit", "amount_money": 100}, {"item": "fee", "kind": "new_month", "amount_money": 10}]
+    ).json()
     assert job["assessment"]["visit"]["costs"]["first_year_money"] == 220
-    job = put(crew, "extra_runs", [{"name": "television", "cable_code": "coax-7-clad", "length_m": 20, "top_mhz": 2150}]).json()
+    job = put(
+        crew, "extra_runs", [{"name": "television", "cable_code": "coax-7-clad", "length_m": 20, "top_mhz": 2150}]
+    ).json()
     lost = job["assessment"]["extra_runs"]["runs"][0]["loss_db"]
     cable = StoreItem.objects.get(kind="cable", code="coax-7-clad").data
     by_hand = 0.2 * (cable["loss_a"] * (2150 * (1 + 0.00393 * 20)) ** 0.5 + cable["loss_b"] * 2150) + 0.2
@@ -77,16 +85,22 @@ def test_a_configuration_for_another_satellite_holds_the_brief_until_it_is_out(c
     row = job["documents"][-1]
     assert (row["kind"], row["satellite_code"]) == ("configuration", "ibis-4")
     assert codes(job)["brief.document_satellite"]["level"] == "hold"
-    job = crew.patch(f"{url}/{row['id']}", json.dumps({"satellite_code": "hamerkop-2", "version": "3", "loaded": True}), **JSON).json()
+    job = crew.patch(
+        f"{url}/{row['id']}", json.dumps({"satellite_code": "hamerkop-2", "version": "3", "loaded": True}), **JSON
+    ).json()
     assert "brief.document_satellite" not in codes(job)
     assert job["documents"][-1]["loaded_at"]
-    assert "satellite_code" in faults(crew.patch(f"{url}/{row['id']}", json.dumps({"satellite_code": "nowhere"}), **JSON))
+    assert "satellite_code" in faults(
+        crew.patch(f"{url}/{row['id']}", json.dumps({"satellite_code": "nowhere"}), **JSON)
+    )
 
 
 def test_what_the_modem_shows_is_held_against_ours(crew):
     aim = patch(crew, place_text="-29.5, 28.0", satellite_code="hamerkop-2").json()["assessment"]["aim"]
     job = patch(
-        crew, modem_azimuth_deg=round(aim["azimuth_magnetic_deg"], 1), modem_elevation_deg=round(aim["elevation_apparent_deg"], 1)
+        crew,
+        modem_azimuth_deg=round(aim["azimuth_magnetic_deg"], 1),
+        modem_elevation_deg=round(aim["elevation_apparent_deg"], 1),
     ).json()
     assert "magnetic bearing" in codes(job, "aim")["aim.modem_azimuth"]["why"]
     assert "aim.modem_elevation" not in codes(job, "aim")
@@ -106,7 +120,9 @@ def test_the_proposal_shows_positions_for_and_against_and_costs(crew):
     text = pages[0].extract_text()
     for said in ("Kestrel Bend", "West gable", "people walk in front of it", "M 24770.00", "true", "Agreed"):
         assert said in text
-    assert "Where the antenna would stand" in crew.get("/api/jobs/2026-105/proposal.html").content.decode()  # an almost empty job too
+    assert (
+        "Where the antenna would stand" in crew.get("/api/jobs/2026-105/proposal.html").content.decode()
+    )  # an almost empty job too
 
 
 def test_the_peak_teaches_the_instruments_at_sign_off(crew):
@@ -138,14 +154,29 @@ def test_beams_with_holes_and_parts_survive_export_and_import(crew):
     hole = [[26.5, -29.5], [27, -29.5], [27, -29], [26.5, -29], [26.5, -29.5]]
     far = [[30, -30], [31, -30], [31, -29], [30, -30]]
     told = {"satellite": "ibis-4", "letter": "P", "hand": "left", "carrier_mhz": 1200, "expected_es_n0_db": 12}
-    data = {"type": "FeatureCollection", "features": [{"type": "Feature", "properties": told, "geometry": {"type": "MultiPolygon", "coordinates": [[square, hole], [far]]}}]}  # fmt: skip
-    answer = crew.post("/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(data).encode())})
+    data = {
+        "type": "FeatureCollection",
+        "features": [
+            {
+                "type": "Feature",
+                "properties": told,
+                "geometry": {"type": "MultiPolygon", "coordinates": [[square, hole], [far]]},
+            }
+        ],
+    }
+    answer = crew.post(
+        "/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(data).encode())}
+    )
     beams = next(one for one in answer.json()["satellites"] if one["code"] == "ibis-4")["beams"]
     assert [(one["letter"], len(one["holes_deg"])) for one in beams] == [("P", 1), ("P", 0)]
     exported = json.loads(crew.get("/api/stores/beams/export").content)
-    again = crew.post("/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(exported).encode())})
+    again = crew.post(
+        "/api/stores/satellite/import", {"file": SimpleUploadedFile("b.geojson", json.dumps(exported).encode())}
+    )
     assert next(one for one in again.json()["satellites"] if one["code"] == "ibis-4")["beams"] == beams
     site = {"latitude_deg": -29.2, "longitude_deg": 26.7, "beams": beams}
     answer = crew.post("/api/calc/beam", json.dumps(site), **JSON).json()["result"]
     assert answer["chosen"] is None  # inside the hole
-    assert answer["second"]["edge_km"] == pytest.approx(-0.2 * 111.32 * 0.8728, rel=0.01)  # 0.2° of longitude at 29.2° south to its rim
+    assert answer["second"]["edge_km"] == pytest.approx(
+        -0.2 * 111.32 * 0.8728, rel=0.01
+    )  # 0.2° of longitude at 29.2° south to its rim

@@ -16,8 +16,12 @@ const showShortcuts = ref(false)
 const overrides = computed(() => naiveTheme(prefs.light))
 
 useShortcuts({
-  '?': () => { showShortcuts.value = true },
-  '/': () => { document.getElementById('find')?.focus() },
+  '?': () => {
+    showShortcuts.value = true
+  },
+  '/': () => {
+    document.getElementById('find')?.focus()
+  },
   u: prefs.toggleUnits,
   m: prefs.toggleNorth,
 })
@@ -35,7 +39,12 @@ onErrorCaptured((error) => {
     <n-modal v-model:show="showShortcuts" preset="card" title="Shortcuts" style="max-width: 440px">
       <table class="grid-table">
         <tbody>
-          <tr v-for="[keys, what] in SHORTCUTS" :key="keys"><th scope="row"><kbd>{{ keys }}</kbd></th><td>{{ what }}</td></tr>
+          <tr v-for="[keys, what] in SHORTCUTS" :key="keys">
+            <th scope="row">
+              <kbd>{{ keys }}</kbd>
+            </th>
+            <td>{{ what }}</td>
+          </tr>
         </tbody>
       </table>
       <p class="quiet small">They never fire while you are typing.</p>
@@ -44,6 +53,15 @@ onErrorCaptured((error) => {
 </template>
 
 <style>
-.app { min-height: 100%; display: flex; flex-direction: column; }
-kbd { font: inherit; font-weight: 700; color: var(--ink); white-space: pre; }
+.app {
+  min-height: 100%;
+  display: flex;
+  flex-direction: column;
+}
+kbd {
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  white-space: pre;
+}
 </style>

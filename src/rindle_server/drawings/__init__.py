@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from rindle_core.job import AxisReading, JobAssessment, JobFacts
-from rindle_core.peaking import Axis, PeakReading, PeakView
+from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.job_parts import dial_of, last_pass, readings
+from rindle_core.peaking import PeakView
 from rindle_core.units import System
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.dial import dial_card
@@ -17,17 +18,11 @@ from rindle_server.drawings.skyline import position_strips, skyline_strip, subje
 from rindle_server.drawings.svg import Drawing, for_print
 
 
-def _last_pass(readings: list[AxisReading], axis: Axis) -> list[PeakReading]:
-    mine = [r for r in readings if r.axis == axis]
-    last = max((r.pass_number for r in mine), default=1)
-    return [PeakReading(turns=r.turns, level_db=r.level_db, turning=r.turning) for r in mine if r.pass_number == last]
-
-
 def _peaks(facts: JobFacts, views: list[PeakView | None]) -> list[Drawing]:
     drawn = []
     for view in views:
-        if view is not None and (readings := _last_pass(facts.readings, view.axis)):
-            drawn.append(peak_trace(view, readings))
+        if view is not None and (shown := readings(facts, view.axis, last_pass(facts, view.axis))):
+            drawn.append(peak_trace(view, shown))
     return drawn
 
 
@@ -38,18 +33,27 @@ def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
         return []
     if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0:
         return []
-    narrow = skyline_strip(subject, half_width_deg=180.0, px=2.7) if subject.low_orbit is not None else skyline_strip(subject)
-    worked_on = facts.skylines[min(facts.sky_set, len(facts.skylines) - 1)].letter if facts.skylines else facts.position_letter
+    narrow = (
+        skyline_strip(subject, half_width_deg=180.0, px=2.7)
+        if subject.low_orbit is not None
+        else skyline_strip(subject)
+    )
+    worked_on = (
+        facts.skylines[min(facts.sky_set, len(facts.skylines) - 1)].letter if facts.skylines else facts.position_letter
+    )
     edited = subject_of(facts, result, worked_on) or subject
-    wide = skyline_strip(replace(edited, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)
+    wide = skyline_strip(
+        replace(edited, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0
+    )
     return [narrow, wide, *position_strips(facts, result)]
 
 
 def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metric") -> list[Drawing]:
     """Every drawing for which the results are there, in the order of the stations."""
     drawn: list[Drawing] = []
-    if result.aim is not None and result.aim.visible:
-        drawn.append(dial_card(result.aim, facts.terminal, result.beam))
+    dial = result.dial or dial_of(facts, result.aim)  # a record of an older version has none of its own
+    if result.aim is not None and dial is not None:
+        drawn.append(dial_card(result.aim, dial, facts.terminal, result.beam))
     if facts.latitude_deg is not None and (facts.positions or result.aim is not None):
         drawn.append(site_plan(facts, result, system))
     drawn += _skies(facts, result)
@@ -57,7 +61,15 @@ def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metri
         height_m = facts.height_above_ground_m or facts.mast_free_length_m
         elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
         drawn.append(
-            mount_elevation(result.mount, facts.terminal, facts.mast_free_length_m, height_m, facts.mast_diameter_mm, elevation_deg, system)
+            mount_elevation(
+                result.mount,
+                facts.terminal,
+                facts.mast_free_length_m,
+                height_m,
+                facts.mast_diameter_mm,
+                elevation_deg,
+                system,
+            )
         )
     if result.cable is not None and facts.terminal and facts.cable_pieces:
         drawn.append(cable_run(result.cable, facts.cable_pieces, facts.terminal, system))

@@ -37,13 +37,18 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
     """Pieces in order from the dish inwards, lengths in proportion."""
     total = max(sum(piece.length_m for piece in pieces), 0.1)
     span = _W - 2 * _LEFT - 30
-    parts = [words((_LEFT - 8, _Y + 5), "dish", 14, "ink", "end", 600), circle((_LEFT, _Y), 4, "ink", 1.5, fill=ink("ink"))]
+    parts = [
+        words((_LEFT - 8, _Y + 5), "dish", 14, "ink", "end", 600),
+        circle((_LEFT, _Y), 4, "ink", 1.5, fill=ink("ink")),
+    ]
     x = _LEFT
     for number, piece in enumerate(pieces):
         end = x + span * piece.length_m / total
         middle = (x + end) / 2
         if piece.kind == "wall":
-            parts.append(tag("rect", x=x, y=_Y - 34, width=max(8.0, end - x), height=76, fill=ink("hill"), stroke=ink("ink")))
+            parts.append(
+                tag("rect", x=x, y=_Y - 34, width=max(8.0, end - x), height=76, fill=ink("hill"), stroke=ink("ink"))
+            )
             parts.append(path([(x, _Y + 3), (max(end, x + 8), _Y - 3)], "stream", 3))  # falls to the outside
         elif piece.kind == "loop":
             parts += [line((x, _Y), (end, _Y), "stream", 3), circle((middle, _Y - 12), 12, "stream", 3)]
@@ -52,7 +57,9 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
             parts.append(line((x, _Y), (end, _Y), "stream", 3, stroke_dasharray=dash))
         parts.append(line((end, _Y - 6), (end, _Y + 6), "quiet", 1))
         level = _Y + 62 if number % 2 else _Y - 56
-        parts.append(line((middle, _Y + (8 if number % 2 else -26)), (middle, level + (-16 if number % 2 else 22)), "rule", 1))
+        parts.append(
+            line((middle, _Y + (8 if number % 2 else -26)), (middle, level + (-16 if number % 2 else 22)), "rule", 1)
+        )
         parts.append(words((middle, level), _NAMES[piece.kind], 13, "quiet"))
         parts.append(words((middle, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600))
         x = end

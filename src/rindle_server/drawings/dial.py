@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.aim import AimResult
 from rindle_core.catalogue import Beam, Clinometer, Terminal
+from rindle_core.instruments import DialFigures
 from rindle_core.stations import skew_words
 from rindle_core.units import format_quantity
 from rindle_server.drawings.svg import Drawing, Point, arc_points, arrow, circle, ink, line, path, polar, sheet, words
@@ -15,7 +16,9 @@ def _compass(aim: AimResult, centre: Point) -> list[str]:
     parts = [circle(centre, _R, "ink", 1.5), circle(centre, _R - 14, "rule", 1)]
     for bearing in range(0, 360, 10):
         inner = _R - (14 if bearing % 30 == 0 else 7)
-        parts.append(line(polar(centre, inner, bearing), polar(centre, _R, bearing), "ink" if bearing % 30 == 0 else "quiet", 1))
+        parts.append(
+            line(polar(centre, inner, bearing), polar(centre, _R, bearing), "ink" if bearing % 30 == 0 else "quiet", 1)
+        )
     for bearing, letter in ((0, "N"), (90, "E"), (180, "S"), (270, "W")):
         x, y = polar(centre, _R - 26, bearing)
         parts.append(words((x, y + 5), letter, 14, "quiet", weight=600))
@@ -43,7 +46,7 @@ def _dish_side(centre: Point, elevation_deg: float) -> list[str]:
     return [path(bow, "ink", 4), arrow(centre, polar(centre, 112, tilt), "stream", 2.5, 12)]
 
 
-def _clinometer(aim: AimResult, clinometer: Clinometer | None, centre: Point) -> list[str]:
+def _clinometer(aim: AimResult, dial: DialFigures, clinometer: Clinometer | None, centre: Point) -> list[str]:
     elevation = aim.elevation_apparent_deg
     parts = _dish_side(centre, elevation)
     parts.append(line(centre, (centre[0] + 112, centre[1]), "quiet", 1, stroke_dasharray="4 4"))
@@ -55,7 +58,9 @@ def _clinometer(aim: AimResult, clinometer: Clinometer | None, centre: Point) ->
         at = polar(centre, -34, 90.0 - elevation)
         ends = (polar(at, -30, face), polar(at, 30, face))
         parts.append(line(*ends, "ochre", 7))
-        parts.append(words((at[0] - 46, at[1] + 6), format_quantity(aim.clinometer_deg, "deg"), 15, "ochre", "end", 700))
+        parts.append(
+            words((at[0] - 46, at[1] + 6), format_quantity(dial.clinometer_deg, "deg"), 15, "ochre", "end", 700)
+        )
         if clinometer.kind != "rim":
             parts.append(line((at[0] - 42, at[1]), (at[0] + 42, at[1]), "ochre", 1, stroke_dasharray="3 4"))
         if clinometer.kind == "rim":
@@ -78,7 +83,7 @@ def _hand(beam: Beam, centre: Point) -> list[str]:
 
     A right-handed wave turns clockwise for someone looking along its path (IEEE Std 145); we look against it.
     """
-    turn = -1.0 if beam.hand == "right" else 1.0
+    turn = -1.0 if beam.hand == "right" else 1.0  # only beams that have a hand are drawn so
     points = arc_points(centre, _R - 24, 30.0 * turn, 310.0 * turn)
     return [
         circle(centre, _R, "ink", 1.5),
@@ -88,17 +93,17 @@ def _hand(beam: Beam, centre: Point) -> list[str]:
     ]
 
 
-def dial_card(aim: AimResult, terminal: Terminal | None, beam: Beam | None) -> Drawing:
+def dial_card(aim: AimResult, dial: DialFigures, terminal: Terminal | None, beam: Beam | None) -> Drawing:
     """Three dials with the figures of compass, clinometer and skew (or beam and hand)."""
     clinometer = terminal.clinometer if terminal else None
     first, second, third = (130.0, 128.0), (372.0, 150.0), (650.0, 128.0)
-    compass = format_quantity(aim.azimuth_magnetic_deg, "compass_deg")
+    compass = format_quantity(dial.compass_deg, "compass_deg")
     true = format_quantity(aim.azimuth_true_deg, "deg")
-    reading = format_quantity(aim.elevation_apparent_deg if aim.clinometer_deg is None else aim.clinometer_deg, "deg")
+    reading = format_quantity(dial.clinometer_deg, "deg")
     face = clinometer.face if clinometer else "along the beam"
     if clinometer and clinometer.kind == "rim":
         face = f"{face}, from the vertical"
-    parts = [*_compass(aim, first), *_clinometer(aim, clinometer, second)]
+    parts = [*_compass(aim, first), *_clinometer(aim, dial, clinometer, second)]
     parts += [words((130, 258), f"Compass {compass}", 20, weight=700), words((130, 280), f"true {true}", 14, "quiet")]
     parts += [words((390, 258), f"Clinometer {reading}", 20, weight=700), words((390, 280), face, 14, "quiet")]
     rows = [
@@ -107,11 +112,16 @@ def dial_card(aim: AimResult, terminal: Terminal | None, beam: Beam | None) -> D
         (f"Clinometer, {face}", reading),
         ("Elevation seen", format_quantity(aim.elevation_apparent_deg, "deg")),
     ]
-    if terminal is not None and terminal.polarization == "circular" and beam is not None:
+    if terminal is not None and terminal.polarization == "circular":
+        rows.append(("Skew", "none to set: the polarization is circular"))
+    if terminal is not None and terminal.polarization == "circular" and beam is not None and beam.hand is not None:
         parts += _hand(beam, third)
-        parts += [words((650, 258), f"Beam {beam.letter}", 20, weight=700), words((650, 280), f"received {beam.hand}-handed", 14, "quiet")]
+        parts += [
+            words((650, 258), f"Beam {beam.letter}", 20, weight=700),
+            words((650, 280), f"received {beam.hand}-handed", 14, "quiet"),
+        ]
         rows.append(("Beam", f"{beam.letter}, received {beam.hand}-handed"))
-    else:
+    elif terminal is None or terminal.polarization == "linear":
         turned = f"{format_quantity(abs(aim.skew_deg), 'deg')} {skew_words(aim.skew_deg)}"
         parts += _skew(aim, third)
         parts += [words((650, 258), f"Skew {format_quantity(abs(aim.skew_deg), 'deg')}", 20, weight=700)]

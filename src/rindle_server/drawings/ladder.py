@@ -28,7 +28,14 @@ def bringup_ladder(bringup: BringUpResult) -> Drawing:
         usual = 230 + 330 * rung.state.usual_s / longest
         if rung.taken_s is not None:
             parts.append(
-                tag("rect", x=230, y=y - 7, width=330 * rung.taken_s / longest, height=14, fill=ink("rust" if stuck else "stream"))
+                tag(
+                    "rect",
+                    x=230,
+                    y=y - 7,
+                    width=330 * rung.taken_s / longest,
+                    height=14,
+                    fill=ink("rust" if stuck else "stream"),
+                )
             )
             parts.append(words((580, y + 5), format_quantity(rung.taken_s, "s"), 14, "ink", "start", 600))
         parts.append(line((usual, y - 10), (usual, y + 10), "quiet", 1.5))

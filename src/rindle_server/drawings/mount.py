@@ -42,7 +42,13 @@ def _dish(x: float, y: float, radius: float, elevation_deg: float) -> list[str]:
 
 
 def mount_elevation(
-    mount: MountResult, terminal: Terminal, free_length_m: float, height_m: float, diameter_mm: float, elevation_deg: float, system: System
+    mount: MountResult,
+    terminal: Terminal,
+    free_length_m: float,
+    height_m: float,
+    diameter_mm: float,
+    elevation_deg: float,
+    system: System,
 ) -> Drawing:
     """Forces as arrows, lever as a dimension, moment at the bracket."""
     bracket_m = max(0.0, height_m - free_length_m)
@@ -66,7 +72,14 @@ def mount_elevation(
         )
         parts.append(tag("rect", x=x - wide / 2, y=foot - 3, width=wide + 0.12 * scale, height=6, fill=ink("ink")))
         parts.append(
-            tag("rect", x=x - wide / 2, y=min(_GROUND - 8, foot + 0.3 * scale), width=wide + 0.12 * scale, height=6, fill=ink("ink"))
+            tag(
+                "rect",
+                x=x - wide / 2,
+                y=min(_GROUND - 8, foot + 0.3 * scale),
+                width=wide + 0.12 * scale,
+                height=6,
+                fill=ink("ink"),
+            )
         )
         mast_foot = min(_GROUND, foot + 0.4 * scale)
     else:
@@ -84,7 +97,16 @@ def mount_elevation(
         )
         mast_foot = _GROUND
     parts.append(
-        tag("rect", x=x - wide / 2, y=top, width=wide, height=mast_foot - top, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5)
+        tag(
+            "rect",
+            x=x - wide / 2,
+            y=top,
+            width=wide,
+            height=mast_foot - top,
+            fill=ink("sheet"),
+            stroke=ink("ink"),
+            stroke_width=1.5,
+        )
     )
     parts += _dish(x + 4, top, terminal.aperture_mm / 2000 * scale, elevation_deg)
     parts += _person(170.0, scale)
@@ -101,7 +123,15 @@ def mount_elevation(
     parts.append(path(arc_points((x, foot), 34, -150, -30), "rust", 2.5))
     parts.append(arrow(polar((x, foot), 34, -40), polar((x, foot), 34, -22), "rust", 2.5, 10))
     parts.append(words((x - 46, foot + 22), moment, 16, "rust", "end", 700))
-    parts.append(words((x + 216, _GROUND - 10), f"centre {format_quantity(height_m, 'm', system)} above ground", 13, "quiet", "start"))
+    parts.append(
+        words(
+            (x + 216, _GROUND - 10),
+            f"centre {format_quantity(height_m, 'm', system)} above ground",
+            13,
+            "quiet",
+            "start",
+        )
+    )
     rows = [
         ("Gust force on the antenna", force),
         ("Moment at the bracket", moment),
@@ -109,8 +139,12 @@ def mount_elevation(
         ("Mast diameter", format_quantity(diameter_mm, "mm", system)),
         (
             "Mast stress",
-            f"{format_quantity(mount.stress_mpa, 'mpa', system)} of {format_quantity(mount.allowed_stress_mpa, 'mpa', system)} allowed",
+            f"{format_quantity(mount.stress_mpa, 'mpa', system)} of "
+            f"{format_quantity(mount.allowed_stress_mpa, 'mpa', system)} allowed",
         ),
-        ("Tip rotation in the working gust", f"{mount.tip_rotation_deg:.2f}°, {format_quantity(mount.wind_loss_db, 'db')}"),
+        (
+            "Tip rotation in the working gust",
+            f"{mount.tip_rotation_deg:.2f}°, {format_quantity(mount.wind_loss_db, 'db')}",
+        ),
     ]
     return sheet("mount", "Mount elevation", _W, _H, parts, rows)

@@ -32,15 +32,22 @@ def _axes(to: Callable[[float, float], Point], turns: tuple[float, float], level
         parts += [line((x, _T), (x, _B), "rule", 1), words((x, _B + 18), f"{turn:g}".replace("-", "−"), 13, "quiet")]
     for level in _ticks(*levels):
         _, y = to(turns[0], level)
-        parts += [line((_L, y), (_R, y), "rule", 1), words((_L - 8, y + 4), f"{level:g}".replace("-", "−"), 13, "quiet", "end")]
+        parts += [
+            line((_L, y), (_R, y), "rule", 1),
+            words((_L - 8, y + 4), f"{level:g}".replace("-", "−"), 13, "quiet", "end"),
+        ]
     parts.append(words(((_L + _R) / 2, _B + 40), "screw turns (up is to the right)", 13, "quiet"))
     parts.append(words((_L - 44, _T - 6), "dB", 13, "quiet", "start"))
     return parts
 
 
-def _fitted(to: Callable[[float, float], Point], fit: PeakResult, floor: float, turns: tuple[float, float]) -> list[str]:
+def _fitted(
+    to: Callable[[float, float], Point], fit: PeakResult, floor: float, turns: tuple[float, float]
+) -> list[str]:
     curve = [p for p in fit.curve if turns[0] <= p.turns <= turns[1] and p.level_db >= floor]
-    band = [to(p.turns, max(p.high_db, floor)) for p in curve] + [to(p.turns, max(p.low_db, floor)) for p in reversed(curve)]
+    band = [to(p.turns, max(p.high_db, floor)) for p in curve] + [
+        to(p.turns, max(p.low_db, floor)) for p in reversed(curve)
+    ]
     top = to(fit.top_turns, fit.top_level_db)
     spread = [min(_R, max(_L, to(fit.top_turns + side * 2 * fit.top_sd_turns, floor)[0])) for side in (-1, 1)]
     return [
@@ -48,7 +55,13 @@ def _fitted(to: Callable[[float, float], Point], fit: PeakResult, floor: float, 
         path([to(p.turns, p.level_db) for p in curve], "stream", 2.5),
         line(top, (top[0], _B), "stream", 1.5, stroke_dasharray="5 4"),
         line((spread[0], _B - 5), (spread[1], _B - 5), "stream", 5),
-        words((top[0], top[1] - 10), f"top {fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f}".replace("-", "−"), 15, "stream", weight=700),
+        words(
+            (top[0], top[1] - 10),
+            f"top {fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f}".replace("-", "−"),
+            15,
+            "stream",
+            weight=700,
+        ),
     ]
 
 
@@ -86,13 +99,17 @@ def peak_trace(view: PeakView, readings: list[PeakReading]) -> Drawing:
         parts.append(path([(x - way, y - 6), (x + way, y), (x - way, y + 6)], "ink", 1.8, fill=filled, close=True))
     last = to(readings[-1].turns, readings[-1].level_db)
     parts += [circle(last, 11, "ink", 1.2), words((last[0], last[1] + 27), "here", 13, "ink", weight=600)]
-    rows = [(f"{r.turns:.2f} turns, turning {r.turning}".replace("-", "−"), format_quantity(r.level_db, "db")) for r in readings]
+    rows = [
+        (f"{r.turns:.2f} turns, turning {r.turning}".replace("-", "−"), format_quantity(r.level_db, "db"))
+        for r in readings
+    ]
     if fit:
         rows.insert(
             0,
             (
                 "Fitted top",
-                f"{fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f} turns, {format_quantity(fit.top_level_db, 'db')}".replace("-", "−"),
+                f"{fit.top_turns:.2f} ± {2 * fit.top_sd_turns:.2f} turns, "
+                f"{format_quantity(fit.top_level_db, 'db')}".replace("-", "−"),
             ),
         )
     return sheet(f"peak-{view.axis}", f"Peak trace, {view.axis}", _W, _H, parts, rows)

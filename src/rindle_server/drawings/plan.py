@@ -1,4 +1,4 @@
-"""The site from above: the job's place, candidate positions and near obstacles to scale, with the sight-line from each."""
+"""The site from above: place, candidate positions and near obstacles to scale, with the sight-line from each."""
 
 from __future__ import annotations
 
@@ -33,12 +33,20 @@ def _near(facts: JobFacts, extent_m: float) -> list[tuple[str, float, float]]:
     """Kind, east and north of the skyline's points that stand near enough to be drawn."""
     used = set_for(facts, facts.position_letter)[1]
     points: list[tuple[str, float, float]] = [
-        (one.kind, one.distance_m * math.sin(math.radians(one.azimuth_deg)), one.distance_m * math.cos(math.radians(one.azimuth_deg)))
+        (
+            one.kind,
+            one.distance_m * math.sin(math.radians(one.azimuth_deg)),
+            one.distance_m * math.cos(math.radians(one.azimuth_deg)),
+        )
         for one in used.points
         if one.distance_m is not None and one.distance_m <= _FARTHEST * extent_m
     ]
     return points + [
-        (one.kind, one.distance_m * math.sin(math.radians(one.azimuth_deg)), one.distance_m * math.cos(math.radians(one.azimuth_deg)))
+        (
+            one.kind,
+            one.distance_m * math.sin(math.radians(one.azimuth_deg)),
+            one.distance_m * math.cos(math.radians(one.azimuth_deg)),
+        )
         for one in used.obstacles
         if one.distance_m <= _FARTHEST * extent_m
     ]
@@ -83,15 +91,17 @@ def _wind(from_deg: float) -> list[str]:
     """The prevailing wind, blowing across a small rose in the corner."""
     middle = (66.0, 66.0)
     return [
-        circle(middle, 26, "rule", 1), arrow(polar(middle, 30, from_deg), polar(middle, 30, from_deg + 180), "ochre", 2.5),
+        circle(middle, 26, "rule", 1),
+        arrow(polar(middle, 30, from_deg), polar(middle, 30, from_deg + 180), "ochre", 2.5),
         words((middle[0], 114), "prevailing wind", 13, "ochre"),
-    ]  # fmt: skip
+    ]
 
 
 def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> list[str]:
     """An arrow from each spot along the sight-line, the bearing written at the first."""
     parts = [
-        arrow(polar(fit.at(east, north), 13, azimuth), polar(fit.at(east, north), 84, azimuth), "stream", 2) for _, east, north in spots
+        arrow(polar(fit.at(east, north), 13, azimuth), polar(fit.at(east, north), 84, azimuth), "stream", 2)
+        for _, east, north in spots
     ]
     _, east, north = spots[0]
     parts.append(words(polar(fit.at(east, north), 100, azimuth), f"{azimuth:.0f}° true", 14, "stream", weight=600))
@@ -112,10 +122,16 @@ def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing
         parts += _sight(fit, spots or [("", 0.0, 0.0)], azimuth)
     home = fit.at(0.0, 0.0)
     if all(math.dist(home, fit.at(east, north)) > 28 for _, east, north in spots):
-        parts += [circle(home, 5, "ink", 2, fill=ink("sheet")), words((home[0] + 10, home[1] + 18), "job’s place", 13, "quiet", "start")]
+        parts += [
+            circle(home, 5, "ink", 2, fill=ink("sheet")),
+            words((home[0] + 10, home[1] + 18), "job’s place", 13, "quiet", "start"),
+        ]
     for letter, east, north in spots:
         x, y = fit.at(east, north)
-        parts += [circle((x, y), 12, "stream", 2.5, fill=ink("sheet")), words((x, y + 5), letter, 14, "ink", weight=700)]
+        parts += [
+            circle((x, y), 12, "stream", 2.5, fill=ink("sheet")),
+            words((x, y + 5), letter, 14, "ink", weight=700),
+        ]
     if facts.wind_from_deg is not None:
         parts += _wind(facts.wind_from_deg)
     parts += [*_scale_bar(fit.px, (_W - 2 * _EDGE_PX) / fit.px / 2, system), *_north()]
@@ -123,10 +139,21 @@ def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing
     if facts.wind_from_deg is not None:
         rows.append(("Prevailing wind", f"from {facts.wind_from_deg:.0f}° true"))
     rows += [
-        (f"Position {letter}", f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true from the job’s place")
+        (
+            f"Position {letter}",
+            f"{format_quantity(math.hypot(east, north), 'm', system)} at "
+            f"{math.degrees(math.atan2(east, north)) % 360:.0f}° true from the job’s place",
+        )
         for letter, east, north in spots
-    ]  # fmt: skip
-    rows += [(kind.capitalize(), f"{format_quantity(math.hypot(east, north), 'm', system)} at {math.degrees(math.atan2(east, north)) % 360:.0f}° true") for kind, east, north in near]  # fmt: skip
+    ]
+    rows += [
+        (
+            kind.capitalize(),
+            f"{format_quantity(math.hypot(east, north), 'm', system)} at "
+            f"{math.degrees(math.atan2(east, north)) % 360:.0f}° true",
+        )
+        for kind, east, north in near
+    ]
     return sheet("plan", "Site from above", _W, _H, parts, rows)
 
 

@@ -72,7 +72,9 @@ def _kinds_along(subject: StripSubject, profile: Profile, azimuths: Sequence[flo
         if source >= 0:
             kinds.append(subject.around.obstacles[source].kind)
         elif len(bearings):
-            kinds.append(subject.around.skyline[int(np.argmin(np.abs((bearings - azimuth + 180.0) % 360.0 - 180.0)))].kind)
+            kinds.append(
+                subject.around.skyline[int(np.argmin(np.abs((bearings - azimuth + 180.0) % 360.0 - 180.0)))].kind
+            )
         else:
             kinds.append("terrain")
     return kinds
@@ -84,18 +86,27 @@ def _hatch(strip: Strip, subject: StripSubject, profile: Profile, foot: float) -
     azimuths = (strip.centre_deg - strip.half_deg + (xs - strip.left) / strip.px).tolist()
     tops = elevation_at(profile, np.mod(azimuths, 360.0))
     strokes = []
-    for x, azimuth, kind, top in zip(xs.tolist(), azimuths, _kinds_along(subject, profile, azimuths), tops.tolist(), strict=True):
+    for x, azimuth, kind, top in zip(
+        xs.tolist(), azimuths, _kinds_along(subject, profile, azimuths), tops.tolist(), strict=True
+    ):
         y_top = strip.at(azimuth, top)[1]
         if kind == "tree" and y_top < foot - 6:
-            strokes += [f"M{x + 5:.1f},{y:.1f}l-6,{min(10.0, foot - y):.1f}" for y in np.arange(y_top + 6, foot - 4, 16).tolist()]
+            strokes += [
+                f"M{x + 5:.1f},{y:.1f}l-6,{min(10.0, foot - y):.1f}"
+                for y in np.arange(y_top + 6, foot - 4, 16).tolist()
+            ]
     return [tag("path", d="".join(strokes), stroke=ink("quiet"), stroke_width=1, fill="none")] if strokes else []
 
 
 def _outline(strip: Strip, profile: Profile) -> list[Point]:
     azimuths = np.unique(
-        np.concatenate([strip.azimuths(0.5), *(profile.azimuth_deg[profile.source >= 0] + turn for turn in (-360.0, 0.0, 360.0))])
+        np.concatenate(
+            [strip.azimuths(0.5), *(profile.azimuth_deg[profile.source >= 0] + turn for turn in (-360.0, 0.0, 360.0))]
+        )
     )
-    azimuths = azimuths[(azimuths >= strip.centre_deg - strip.half_deg) & (azimuths <= strip.centre_deg + strip.half_deg)]
+    azimuths = azimuths[
+        (azimuths >= strip.centre_deg - strip.half_deg) & (azimuths <= strip.centre_deg + strip.half_deg)
+    ]
     tops = elevation_at(profile, np.mod(azimuths, 360.0))
     foot = strip.top + strip.height
     xs = strip.left + (azimuths - strip.centre_deg + strip.half_deg) * strip.px
@@ -107,16 +118,27 @@ def _hill(strip: Strip, subject: StripSubject, profile: Profile) -> list[str]:
     foot = strip.top + strip.height
     line_points = _outline(strip, profile)
     shape = [(strip.left, foot), *line_points, (strip.left + strip.width, foot)]
-    parts = [path(shape, "ink", 1.5 * max(strip.size, 0.6), fill=ink("hill"), close=True), *_hatch(strip, subject, profile, foot)]
+    parts = [
+        path(shape, "ink", 1.5 * max(strip.size, 0.6), fill=ink("hill"), close=True),
+        *_hatch(strip, subject, profile, foot),
+    ]
     if subject.handles:
-        parts += [part for point in subject.around.skyline if strip.inside(point.azimuth_deg) for part in _mark(strip, point, foot)]
+        parts += [
+            part
+            for point in subject.around.skyline
+            if strip.inside(point.azimuth_deg)
+            for part in _mark(strip, point, foot)
+        ]
     return parts
 
 
 def _mark(strip: Strip, point: SkylinePoint, foot: float) -> list[str]:
     x, y = strip.at(point.azimuth_deg, point.elevation_deg)
     pole = [line((x, y), (x, foot), "ink", 2)] if point.kind in ("pole", "wire") else []
-    return [*pole, tag("rect", x=x - 3.5, y=y - 3.5, width=7, height=7, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5)]
+    return [
+        *pole,
+        tag("rect", x=x - 3.5, y=y - 3.5, width=7, height=7, fill=ink("sheet"), stroke=ink("ink"), stroke_width=1.5),
+    ]
 
 
 def _fixed(strip: Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
@@ -135,7 +157,11 @@ def _fixed(strip: Strip, sky: SkyResult, rules: HouseRules) -> list[str]:
         near = strip.at(sky.nearest.azimuth_deg, sky.nearest.elevation_deg)
         parts.append(line(at, near, "rust", 1.5, stroke_dasharray="3 3"))
         if size >= 1:
-            parts.append(words((near[0] - 12, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 19, "rust", "end", 700))
+            parts.append(
+                words(
+                    (near[0] - 12, near[1] - 8), format_quantity(sky.margin_deg or 0.0, "deg"), 19, "rust", "end", 700
+                )
+            )
     return parts
 
 
@@ -153,7 +179,15 @@ def _panel(strip: Strip, found: LowOrbitResult, least_elevation_deg: float) -> l
             )
     if dots:
         parts.append(
-            tag("path", d="".join(dots), stroke=ink("stream"), stroke_width=3, stroke_linecap="round", fill="none", class_="traffic")
+            tag(
+                "path",
+                d="".join(dots),
+                stroke=ink("stream"),
+                stroke_width=3,
+                stroke_linecap="round",
+                fill="none",
+                class_="traffic",
+            )
         )
     if crosses:
         parts.append(tag("path", d="".join(crosses), stroke=ink("rust"), stroke_width=1.4, fill="none", class_="lost"))
@@ -172,7 +206,9 @@ def _labels(strip: Strip, subject: StripSubject) -> list[str]:
         high = max(arc, key=lambda d: (round(d.elevation_deg), -strip.at(d.azimuth_deg, 0)[0]))
         x, y = strip.at(high.azimuth_deg, high.elevation_deg)
         outward = x < strip.left + strip.width / 2 and x > strip.left + 170 * strip.size
-        parts.append(words((x + (-10 if outward else 10), y), "geostationary arc", 17, "quiet", "end" if outward else "start"))
+        parts.append(
+            words((x + (-10 if outward else 10), y), "geostationary arc", 17, "quiet", "end" if outward else "start")
+        )
     sky = subject.sky
     if sky is not None and sky.satellite.elevation_deg > 0:
         x, y = strip.at(sky.satellite.azimuth_deg, sky.satellite.elevation_deg)
@@ -205,14 +241,16 @@ def _rows(subject: StripSubject) -> list[tuple[str, str]]:
         rows.append(
             (
                 "Satellite",
-                f"{format_quantity(sky.satellite.azimuth_deg, 'deg')} true, {format_quantity(sky.satellite.elevation_deg, 'deg')} up",
+                f"{format_quantity(sky.satellite.azimuth_deg, 'deg')} true, "
+                f"{format_quantity(sky.satellite.elevation_deg, 'deg')} up",
             )
         )
         if sky.nearest and sky.margin_deg is not None:
             rows.append(
                 (
                     "Margin",
-                    f"{format_quantity(sky.margin_deg, 'deg')} towards {format_quantity(sky.nearest.azimuth_deg, 'compass_deg')} true",
+                    f"{format_quantity(sky.margin_deg, 'deg')} towards "
+                    f"{format_quantity(sky.nearest.azimuth_deg, 'compass_deg')} true",
                 )
             )
         rows.append(("Clearance wanted", format_quantity(subject.rules.clearance_deg, "deg")))
@@ -220,7 +258,8 @@ def _rows(subject: StripSubject) -> list[tuple[str, str]]:
         rows += [
             (
                 "Without service",
-                f"{format_quantity(found.out_percent, 'percent')} of the time, longest {format_quantity(found.longest_gap_s, 's')}",
+                f"{format_quantity(found.out_percent, 'percent')} of the time, longest "
+                f"{format_quantity(found.longest_gap_s, 's')}",
             ),
             ("Sky masked", f"{format_quantity(found.sky_masked_percent, 'percent')} of the panel's sky by area"),
             *(
@@ -233,13 +272,17 @@ def _rows(subject: StripSubject) -> list[tuple[str, str]]:
             ),
         ]
     rows += [
-        (f"Skyline at {format_quantity(p.azimuth_deg, 'deg')} true", f"{format_quantity(p.elevation_deg, 'deg')} {p.kind}")
+        (
+            f"Skyline at {format_quantity(p.azimuth_deg, 'deg')} true",
+            f"{format_quantity(p.elevation_deg, 'deg')} {p.kind}",
+        )
         for p in subject.around.skyline
     ]
     rows += [
         (
             one.name or one.kind.capitalize(),
-            f"{one.height_m:.1f} m high, {one.distance_m:.1f} m away at {one.azimuth_deg:.0f}° true, {one.width_m:.1f} m wide",
+            f"{one.height_m:.1f} m high, {one.distance_m:.1f} m away at {one.azimuth_deg:.0f}° true, "
+            f"{one.width_m:.1f} m wide",
         )
         for one in subject.around.obstacles
     ]
@@ -252,7 +295,9 @@ def _strip_of(subject: StripSubject, half_width_deg: float, px: float, size: flo
     if subject.low_orbit is not None or sky is None:
         centre = subject.low_orbit.boresight_azimuth_deg if subject.low_orbit else 180.0
         return Strip(centre, 90.0, half_width_deg, px, size)
-    top = min(90.0, max(60.0, sky.satellite.elevation_deg + subject.rules.clearance_deg + 6, *(one + 6 for one in heights)))
+    top = min(
+        90.0, max(60.0, sky.satellite.elevation_deg + subject.rules.clearance_deg + 6, *(one + 6 for one in heights))
+    )
     return Strip(sky.satellite.azimuth_deg, top, half_width_deg, px, size)
 
 
@@ -280,14 +325,28 @@ def skyline_strip(
         inner += _fixed(strip, subject.sky, subject.rules)
     parts = [
         tag("clipPath", tag("rect", x=strip.left, y=strip.top, width=strip.width, height=strip.height), id=window),
-        tag("rect", x=strip.left, y=strip.top, width=strip.width, height=strip.height, fill=ink("paper"), class_="sky-area"),
+        tag(
+            "rect",
+            x=strip.left,
+            y=strip.top,
+            width=strip.width,
+            height=strip.height,
+            fill=ink("paper"),
+            class_="sky-area",
+        ),
         *strip.grid(),
         tag("g", *inner, clip_path=f"url(#{window})"),
     ]
     if size >= 1:
         parts += _labels(strip, subject)
     return sheet(
-        name, title, strip.left + strip.width + 12 * size, strip.top + strip.height + 34 * size, parts, _rows(subject), strip.frame()
+        name,
+        title,
+        strip.left + strip.width + 12 * size,
+        strip.top + strip.height + 34 * size,
+        parts,
+        _rows(subject),
+        strip.frame(),
     )
 
 
@@ -303,7 +362,12 @@ def position_strips(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
             wide = 180.0 if subject.low_orbit is not None else 60.0
             drawn.append(
                 skyline_strip(
-                    subject, name=f"skyline-{one.letter}", title=f"Sky at {one.letter}", half_width_deg=wide, px=140.0 / wide, size=0.8
+                    subject,
+                    name=f"skyline-{one.letter}",
+                    title=f"Sky at {one.letter}",
+                    half_width_deg=wide,
+                    px=140.0 / wide,
+                    size=0.8,
                 )
             )
     return drawn

@@ -18,9 +18,20 @@ class Strip:
     """Maps directions to drawing points. `size` scales marks and letters: 1 for the full strip."""
 
     def __init__(
-        self, centre_azimuth_deg: float, top_elevation_deg: float, half_width_deg: float = 90.0, px: float = 5.2, size: float = 1.0
+        self,
+        centre_azimuth_deg: float,
+        top_elevation_deg: float,
+        half_width_deg: float = 90.0,
+        px: float = 5.2,
+        size: float = 1.0,
     ) -> None:
-        self.centre_deg, self.top_deg, self.half_deg, self.px, self.size = centre_azimuth_deg, top_elevation_deg, half_width_deg, px, size
+        self.centre_deg, self.top_deg, self.half_deg, self.px, self.size = (
+            centre_azimuth_deg,
+            top_elevation_deg,
+            half_width_deg,
+            px,
+            size,
+        )
         self.left, self.top = 48.0 * size, 12.0 * size
         self.width, self.height = 2 * half_width_deg * px, top_elevation_deg * px
 
@@ -35,7 +46,9 @@ class Strip:
 
     def frame(self) -> Frame:
         """How drawing units turn back into angles."""
-        return Frame((self.centre_deg - self.half_deg) % 360, self.top_deg, self.left, self.top, self.px, self.width, self.height)
+        return Frame(
+            (self.centre_deg - self.half_deg) % 360, self.top_deg, self.left, self.top, self.px, self.width, self.height
+        )
 
     def azimuths(self, step_deg: float) -> np.ndarray:
         """Azimuths from the left edge to the right, not folded."""
@@ -72,7 +85,9 @@ class Strip:
         for elevation in range(0, int(self.top_deg) + 1, 15 if self.size >= 1 else 30):
             y = self.at(self.centre_deg, elevation)[1]
             parts.append(line((self.left, y), (self.left + self.width, y), "rule", 1, class_="grid"))
-            parts.append(words((self.left - 6 * self.size, y + 4), f"{elevation}°", letter, "quiet", "end", class_="grid"))
+            parts.append(
+                words((self.left - 6 * self.size, y + 4), f"{elevation}°", letter, "quiet", "end", class_="grid")
+            )
         left = math.ceil((self.centre_deg - self.half_deg) / 15) * 15
         for turned in range(left, int(self.centre_deg + self.half_deg) + 1, 15):
             x = self.left + (turned - self.centre_deg + self.half_deg) * self.px
@@ -84,7 +99,9 @@ class Strip:
                 continue
             if azimuth % 30 == 0 or label:
                 token, weight = ("ink", 600) if label else ("quiet", 400)
-                parts.append(words((x, y + 24 * self.size), label or f"{azimuth}°", letter, token, weight=weight, class_="grid"))
+                parts.append(
+                    words((x, y + 24 * self.size), label or f"{azimuth}°", letter, token, weight=weight, class_="grid")
+                )
         return parts
 
 

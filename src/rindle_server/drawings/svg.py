@@ -11,7 +11,7 @@ from functools import lru_cache
 from pathlib import Path
 from xml.sax.saxutils import escape, quoteattr
 
-TOKENS_PATH = Path(__file__).resolve().parents[3] / "design" / "tokens.json"
+TOKENS_PATH = Path(__file__).resolve().parents[1] / "design_tokens.json"
 Point = tuple[float, float]
 
 
@@ -41,7 +41,9 @@ class Drawing:
 
 def _attributes(given: dict[str, object]) -> str:
     pairs = ((name.rstrip("_").replace("_", "-"), value) for name, value in given.items() if value is not None)
-    return "".join(f" {name}={quoteattr(_number(value) if isinstance(value, float) else str(value))}" for name, value in pairs)
+    return "".join(
+        f" {name}={quoteattr(_number(value) if isinstance(value, float) else str(value))}" for name, value in pairs
+    )
 
 
 def _number(value: float) -> str:
@@ -61,14 +63,40 @@ def ink(token: str) -> str:
 
 def line(a: Point, b: Point, token: str = "ink", width: float = 1.5, **more: object) -> str:
     """A straight line."""
-    return tag("line", x1=a[0], y1=a[1], x2=b[0], y2=b[1], stroke=ink(token), stroke_width=width, stroke_linecap="round", **more)
+    return tag(
+        "line",
+        x1=a[0],
+        y1=a[1],
+        x2=b[0],
+        y2=b[1],
+        stroke=ink(token),
+        stroke_width=width,
+        stroke_linecap="round",
+        **more,
+    )
 
 
-def path(points: Iterable[Point], token: str = "ink", width: float = 1.5, fill: str = "none", close: bool = False, **more: object) -> str:
+def path(
+    points: Iterable[Point],
+    token: str = "ink",
+    width: float = 1.5,
+    fill: str = "none",
+    close: bool = False,
+    **more: object,
+) -> str:
     """A line through points."""
     d = "M" + " L".join(f"{_number(x)},{_number(y)}" for x, y in points) + ("Z" if close else "")
     stroke = ink(token) if width else "none"
-    return tag("path", d=d, stroke=stroke, stroke_width=width or None, fill=fill, stroke_linejoin="round", stroke_linecap="round", **more)
+    return tag(
+        "path",
+        d=d,
+        stroke=stroke,
+        stroke_width=width or None,
+        fill=fill,
+        stroke_linejoin="round",
+        stroke_linecap="round",
+        **more,
+    )
 
 
 def circle(at: Point, radius: float, token: str = "ink", width: float = 1.5, fill: str = "none", **more: object) -> str:
@@ -76,9 +104,27 @@ def circle(at: Point, radius: float, token: str = "ink", width: float = 1.5, fil
     return tag("circle", cx=at[0], cy=at[1], r=radius, stroke=ink(token), stroke_width=width, fill=fill, **more)
 
 
-def words(at: Point, said: str, size: float = 14, token: str = "ink", anchor: str = "middle", weight: int = 400, **more: object) -> str:
+def words(
+    at: Point,
+    said: str,
+    size: float = 14,
+    token: str = "ink",
+    anchor: str = "middle",
+    weight: int = 400,
+    **more: object,
+) -> str:
     """A label; `at` is the foot of its anchor."""
-    return tag("text", escape(said), x=at[0], y=at[1], font_size=size, fill=ink(token), text_anchor=anchor, font_weight=weight, **more)
+    return tag(
+        "text",
+        escape(said),
+        x=at[0],
+        y=at[1],
+        font_size=size,
+        fill=ink(token),
+        text_anchor=anchor,
+        font_weight=weight,
+        **more,
+    )
 
 
 def polar(centre: Point, radius: float, bearing_deg: float) -> Point:
@@ -101,7 +147,13 @@ def arrow(a: Point, b: Point, token: str = "ink", width: float = 2.0, head: floa
 
 
 def sheet(
-    name: str, title: str, width: float, height: float, parts: Sequence[str], rows: list[tuple[str, str]], frame: Frame | None = None
+    name: str,
+    title: str,
+    width: float,
+    height: float,
+    parts: Sequence[str],
+    rows: list[tuple[str, str]],
+    frame: Frame | None = None,
 ) -> Drawing:
     """A finished drawing. The rows are its text twin."""
     told = "; ".join(f"{what}: {value}" for what, value in rows)

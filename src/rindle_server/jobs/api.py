@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from django.utils.http import content_disposition_header
-from ninja import File, Router, Schema
+from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
+from pydantic import AwareDatetime
 
 from rindle_core.acceptance import ServiceRun
 from rindle_core.brief import Delivery, read_work_order
 from rindle_core.cable import CablePiece
-from rindle_core.findings import Level
-from rindle_core.headline import Segment
 from rindle_core.job import AxisReading, JobAssessment, JobFacts
 from rindle_core.places import PlaceForms, place_forms
 from rindle_core.units import System
@@ -22,33 +22,12 @@ from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit, orders, positions, signing, steps
-from rindle_server.jobs.facts import assessed, coordinates_of, listed
+from rindle_server.jobs.facts import assessed, coordinates_of, store_troubles
+from rindle_server.jobs.listing import JobPage, neighbours_of, page_of
 from rindle_server.jobs.models import Job, Position
+from rindle_server.jobs.records import RecordState, record_state
 
 router = Router(tags=["jobs"])
-
-
-class StationMark(Schema):
-    """A station's verdict in a list."""
-
-    code: str
-    name: str
-    verdict: Level
-
-
-class JobRow(Schema):
-    """A job in the list."""
-
-    number: str
-    customer: str
-    service_wanted: str
-    terminal_name: str
-    date: dt.date
-    verdict: Level
-    stations: list[StationMark]
-    station: str
-    headline: list[Segment]
-    signed_off: bool
 
 
 class ReadingOut(Schema):
@@ -106,6 +85,10 @@ class JobOut(Schema):
     version: str
     signed_off_at: dt.datetime | None
     signed_off_by: str
+    record_sha256: str
+    record_state: RecordState
+    taken_out_count: int
+    store_troubles: list[str]
 
 
 class FrameOut(Schema):
@@ -143,28 +126,6 @@ class SignOff(Schema):
     name: str
 
 
-def _furthest(result: JobAssessment) -> int:
-    """Index of the first station that is not settled: where the work stands."""
-    return next((at for at, one in enumerate(result.stations) if not one.settled), len(result.stations) - 1)
-
-
-def _row(job: Job) -> JobRow:
-    result = listed(job)
-    current = result.stations[_furthest(result)]
-    return JobRow(
-        number=job.number,
-        customer=job.customer,
-        service_wanted=job.service_wanted,
-        terminal_name=job.terminal_code,
-        date=job.date,
-        verdict=result.verdict,
-        stations=[StationMark(code=one.code, name=one.name, verdict=one.verdict) for one in result.stations],
-        station=current.name,
-        headline=current.headline,
-        signed_off=job.signed_off_at is not None,
-    )
-
-
 def _position(job: Job, row: Position) -> PositionOut:
     at = coordinates_of(job, row)
     told = {name: getattr(row, name) for name in positions.Candidate.model_fields}
@@ -172,7 +133,11 @@ def _position(job: Job, row: Position) -> PositionOut:
 
 
 def _forms(job: Job) -> PlaceForms | None:
-    return None if job.latitude_deg is None or job.longitude_deg is None else place_forms(job.latitude_deg, job.longitude_deg)
+    return (
+        None
+        if job.latitude_deg is None or job.longitude_deg is None
+        else place_forms(job.latitude_deg, job.longitude_deg)
+    )
 
 
 def job_out(job: Job) -> JobOut:
@@ -198,13 +163,31 @@ def job_out(job: Job) -> JobOut:
         version=found.version,
         signed_off_at=job.signed_off_at,
         signed_off_by=job.signed_off_by,
+        record_sha256=job.record_sha256,
+        record_state=record_state(job),
+        taken_out_count=len(job.trials_taken_out),
+        store_troubles=store_troubles(job) if job.record is None else [],
     )
 
 
-@router.get("", response=list[JobRow])
-def list_jobs(request: HttpRequest) -> list[JobRow]:
-    """All jobs, newest first."""
-    return [_row(job) for job in Job.objects.all()]
+class Neighbours(Schema):
+    """Numbers of the jobs beside one in the list; empty at its ends."""
+
+    before: str
+    after: str
+
+
+@router.get("", response=JobPage)
+def list_jobs(request: HttpRequest, find: str = "", page: Annotated[int, Query(ge=1, le=1_000_000)] = 1) -> JobPage:
+    """A page of the jobs, newest first; `find`: those that hold every word of it."""
+    return page_of(find[:200], page)
+
+
+@router.get("/{number}/neighbours", response=Neighbours)
+def neighbours(request: HttpRequest, number: str) -> Neighbours:
+    """The jobs before and after it in the list."""
+    before, after = neighbours_of(edit.find(number))
+    return Neighbours(before=before, after=after)
 
 
 @router.post("", response=JobOut)
@@ -267,6 +250,37 @@ def put_positions(request: HttpRequest, number: str, entries: list[positions.Can
     return job_out(job)
 
 
+class StateSeen(Schema):
+    """A state that somebody saw the terminal reach, and when; now where that is left out."""
+
+    code: str
+    at: AwareDatetime | None = None
+
+
+@router.post("/{number}/states", response=JobOut)
+def enter_state(request: HttpRequest, number: str, seen: StateSeen) -> JobOut:
+    """A state on the way online, entered by hand."""
+    job = edit.editable(number)
+    edit.enter_state(job, seen.code, seen.at or timezone.now())
+    return job_out(job)
+
+
+@router.delete("/{number}/states", response=JobOut)
+def forget_states(request: HttpRequest, number: str) -> JobOut:
+    """The terminal was switched off: its states begin anew."""
+    job = edit.editable(number)
+    edit.forget_states(job)
+    return job_out(job)
+
+
+@router.post("/{number}/positions/{letter}/as-place", response=JobOut)
+def position_as_place(request: HttpRequest, number: str, letter: str) -> JobOut:
+    """Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground."""
+    job = edit.editable(number)
+    positions.take_as_place(job, letter)
+    return job_out(job)
+
+
 @router.post("/{number}/documents", response=JobOut)
 def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
     """Keeps a file with the job."""
@@ -296,7 +310,7 @@ def patch_document(request: HttpRequest, number: str, document_id: int, change: 
 def delete_document(request: HttpRequest, number: str, document_id: int) -> JobOut:
     """Takes a file out of the job."""
     job = edit.editable(number)
-    job.documents.filter(pk=document_id).delete()
+    documents.take_out(job, document_id)
     return job_out(job)
 
 
@@ -344,7 +358,7 @@ def unmark_step(request: HttpRequest, number: str, code: str) -> JobOut:
 def sign_off(request: HttpRequest, number: str, given: SignOff) -> JobOut:
     """Freezes the job."""
     job = edit.editable(number)
-    signing.sign_off(job, given.name)
+    signing.sign_off(job, given.name, account=person_of(request).username)
     return job_out(job)
 
 

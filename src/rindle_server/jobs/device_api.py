@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.http import HttpRequest
 from ninja import Router, Schema
+from pydantic import Field
 
 from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
 from rindle_server.jobs import edit
@@ -26,8 +27,8 @@ class ReadOrder(Schema):
     """Turn a screw by so much (0: stay), wait for the level to settle, and keep the reading."""
 
     axis: Axis
-    turns: float = 0.0
-    pass_number: int = 1
+    turns: float = Field(default=0.0, ge=-20, le=20)
+    pass_number: int = Field(default=1, ge=1, le=20)
 
 
 class NutsOrder(Schema):
@@ -77,9 +78,17 @@ def read(request: HttpRequest, number: str, order: ReadOrder) -> DeviceOut:
         link.turn(checked.axis, checked.turns)
     told = settled(link)
     at, turning = (
-        (told.elevation_turns, told.elevation_turning) if order.axis == "elevation" else (told.azimuth_turns, told.azimuth_turning)
+        (told.elevation_turns, told.elevation_turning)
+        if order.axis == "elevation"
+        else (told.azimuth_turns, told.azimuth_turning)
     )
-    entry = {"axis": order.axis, "pass_number": order.pass_number, "turns": at, "level_db": told.level_db, "turning": turning}
+    entry = {
+        "axis": order.axis,
+        "pass_number": order.pass_number,
+        "turns": at,
+        "level_db": told.level_db,
+        "turning": turning,
+    }
     edit.add_reading(job, entry)
     return _answer(job, told)
 
@@ -110,6 +119,8 @@ def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
 def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
     """Switches the terminal."""
     job, link = _reach(number)
+    if order.on:
+        edit.refuse_power(assessed(job).facts)
     return _answer(job, link.power(order.on))
 
 

@@ -8,7 +8,18 @@ from typing import Protocol
 import httpx
 from django.conf import settings
 
-from rindle_bench.config import Axis, ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, Side, Telemetry, TerminalConfig
+from rindle_bench.config import (
+    Axis,
+    Downlink,
+    ModemEntries,
+    NutsChange,
+    PowerChange,
+    Push,
+    ScrewTurn,
+    Side,
+    Telemetry,
+    TerminalConfig,
+)
 from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.model import Model
 from rindle_server.errors import Conflict, DeviceDown
@@ -16,7 +27,6 @@ from rindle_server.errors import Conflict, DeviceDown
 _SAMPLES = 5
 _SETTLE_TRIES = 40
 _SETTLE_PAUSE_S = 0.1
-_PEAK_SHORTFALL_DB = 0.4  # a real peak is never quite the brochure's
 
 
 class TerminalLink(Protocol):
@@ -66,7 +76,9 @@ class SimulatedTerminalLink:
             answer.raise_for_status()
         except httpx.HTTPError as error:
             raise DeviceDown.one(
-                "device", "The simulated terminal does not answer. What you entered is kept; go on by hand, or start it and try again."
+                "device",
+                "The simulated terminal does not answer. What you entered is kept; go on by hand, or start it and try "
+                "again.",
             ) from error
         return Telemetry.model_validate_json(answer.content)
 
@@ -97,9 +109,18 @@ class SimulatedTerminalLink:
 
 def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalConfig:
     """The stand-in for this job's terminal at this job's site. Raises Conflict where the brief is not complete."""
-    if facts.terminal is None or result.aim is None or result.beam is None or result.predicted_level_db is None or not result.aim.visible:
+    if (
+        facts.terminal is None
+        or result.aim is None
+        or result.beam is None
+        or facts.satellite is None
+        or facts.latitude_deg is None
+        or facts.longitude_deg is None
+        or not result.aim.visible
+    ):
         raise Conflict.one(
-            "device", "The terminal can be reached once place, terminal and satellite are chosen and a beam covers the site."
+            "device",
+            "The terminal can be reached once place, terminal and satellite are chosen and a beam covers the site.",
         )
     return TerminalConfig(
         seed=seed,
@@ -108,7 +129,16 @@ def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalC
         elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
         elevation_screw=facts.terminal.elevation_screw,
         azimuth_screw=facts.terminal.azimuth_screw,
-        peak_level_db=round(result.predicted_level_db - _PEAK_SHORTFALL_DB, 3),
+        downlink=Downlink(
+            satellite_longitude_deg=facts.satellite.longitude_deg,
+            latitude_deg=facts.latitude_deg,
+            longitude_deg=facts.longitude_deg,
+            height_m=facts.height_m,
+            outline_deg=result.beam.polygon_deg,
+            centre_db=result.beam.expected_es_n0_db,
+            edge_loss_db=result.beam.edge_loss_db,
+            terminal_gain_db=facts.terminal.reference_gain_db,
+        ),
         beam_letter=result.beam.letter,
         states=facts.terminal.bringup_states,
     )
@@ -127,7 +157,8 @@ def link_for(number: str, facts: JobFacts, result: JobAssessment) -> TerminalLin
 
 
 def settled(link: TerminalLink) -> Telemetry:
-    """The telemetry once the receiver's meter has caught up, its level the mean of some samples. Raises DeviceDown if it never does.
+    """The telemetry once the receiver's meter has caught up, its level the mean of some samples. Raises DeviceDown if
+    it never does.
 
     A single sample scatters by nearly as much as a push may change the level; five bring that to well under half.
     """

@@ -12,9 +12,10 @@ from pydantic import Field
 from rindle_core.documents import DocumentKind, satellite_named
 from rindle_core.model import Model
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.jobs.edit import known, whole
+from rindle_server.files import write_whole
+from rindle_server.jobs.edit import Write, known, void, whole
 from rindle_server.jobs.models import Document, Job
-from rindle_server.stores.models import catalogue
+from rindle_server.stores.shelf import catalogue
 
 # What a file most likely is, by its ending; a person may say otherwise.
 _KINDS = {
@@ -33,25 +34,57 @@ def _path(sha256: str) -> Path:
     return Path(settings.HOME) / "documents" / sha256
 
 
-def keep(job: Job, name: str, content: bytes, by: str) -> Document:
-    """Keeps a file; the same content is kept once."""
-    sha256 = hashlib.sha256(content).hexdigest()
+def _kept_whole(sha256: str) -> bool:
+    """Whether the content lies there as its checksum says: a torn file of an interrupted try is written anew."""
     path = _path(sha256)
-    if not path.exists():
-        path.parent.mkdir(parents=True, exist_ok=True)
-        path.write_bytes(content)
-    named = satellite_named(name, content, catalogue().satellites)
-    kind = _KINDS.get(Path(name).suffix.casefold(), "other")
-    return Document.objects.create(
+    return path.exists() and hashlib.sha256(path.read_bytes()).hexdigest() == sha256
+
+
+def keep(job: Job, name: str, content: bytes, by: str) -> Document:
+    """Keeps a file; the same content is kept once. Raises Conflict where the job was signed meanwhile."""
+    sha256 = hashlib.sha256(content).hexdigest()
+    if not _kept_whole(sha256):
+        write_whole(_path(sha256), content)
+    row = Document(
         job=job,
         name=name[:200],
         sha256=sha256,
         size_bytes=len(content),
         by=by,
-        position=job.documents.count(),
-        kind=kind,
-        satellite_code=named,
+        kind=_KINDS.get(Path(name).suffix.casefold(), "other"),
+        satellite_code=satellite_named(name, content, catalogue().satellites),
     )
+    try:
+        _add(job, row)
+    except Conflict:
+        _forget_unused([sha256])
+        raise
+    return row
+
+
+@whole
+def _add(job: Job, row: Document) -> Write:
+    row.position = job.documents.count()
+    return row.save
+
+
+@whole
+def remove(job: Job, document_id: int) -> Write:
+    """Takes a file out of the job."""
+    return lambda: void(job.documents.filter(pk=document_id).delete())
+
+
+def take_out(job: Job, document_id: int) -> None:
+    """Takes a file out of the job, and off the disk where no job has it any more."""
+    sums = list(job.documents.filter(pk=document_id).values_list("sha256", flat=True))
+    remove(job, document_id)
+    _forget_unused(sums)
+
+
+def _forget_unused(sums: list[str]) -> None:
+    used = set(Document.objects.filter(sha256__in=sums).values_list("sha256", flat=True))
+    for sha256 in set(sums) - used:
+        _path(sha256).unlink(missing_ok=True)
 
 
 def read(job: Job, document_id: int) -> tuple[Document, bytes]:
@@ -62,7 +95,8 @@ def read(job: Job, document_id: int) -> tuple[Document, bytes]:
     content = _path(row.sha256).read_bytes()
     if hashlib.sha256(content).hexdigest() != row.sha256:
         raise Conflict.one(
-            "document", f"{row.name} has changed on disk since it was kept: its checksum differs. Load it again from its source."
+            "document",
+            f"{row.name} has changed on disk since it was kept: its checksum differs. Load it again from its source.",
         )
     return row, content
 
@@ -77,7 +111,7 @@ class DocumentPatch(Model):
 
 
 @whole
-def patch_document(job: Job, document_id: int, change: DocumentPatch) -> None:
+def patch_document(job: Job, document_id: int, change: DocumentPatch) -> Write:
     """Says what a file is. Raises NotThere."""
     row = job.documents.filter(pk=document_id).first()
     if row is None:
@@ -87,5 +121,4 @@ def patch_document(job: Job, document_id: int, change: DocumentPatch) -> None:
         row.loaded_at = timezone.now() if given.pop("loaded") else None
     for name, value in given.items():
         setattr(row, name, known("satellite", value, name) if name == "satellite_code" else value)
-    row.save()
-    job.save()
+    return row.save

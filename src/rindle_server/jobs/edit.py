@@ -3,26 +3,33 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable
+import threading
+from collections.abc import Callable, Collection
 from functools import update_wrapper
 from typing import Any, Concatenate, Literal, ParamSpec
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
+from django.db.models import Max
 from django.db.models import Model as DjangoModel
 from django.utils import timezone
 
+from rindle_core.brief import HAZARDS, NEEDS, SETTLED
+from rindle_core.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_core.errors import Fault, InputError
 from rindle_core.job import AxisReading, JobFacts, assess
 from rindle_core.job_facts import TrialFacts
+from rindle_core.job_parts import before_power_open
 from rindle_core.model import Model, parse
 from rindle_core.places import PlaceInput, parse_place
-from rindle_core.visit import VisitFacts
+from rindle_core.visit import INDOOR, REASONS, VisitFacts
+from rindle_core.weather import CONDITIONS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.facts import LISTS, facts_of
 from rindle_server.stores.models import StoreItem
 
 P = ParamSpec("P")
+_TRIES = 40  # more writers at one job than that there are not
 
 
 class JobPatch(Model):
@@ -47,6 +54,7 @@ class JobPatch(Model):
     push_bottom_db: float | None = None
     push_left_db: float | None = None
     push_right_db: float | None = None
+    device_level_db: float | None = None
     beam_letter: str | None = None
     activation_code: str | None = None
     other_place_text: str | None = None
@@ -132,7 +140,15 @@ _WITH_DEFAULT = {
     "compass_correction_deg",
     "clinometer_correction_deg",
 }
-_NEVER_EMPTY = {"access", "position_letter", "customer", "service_wanted", "cable_code", "beam_letter", "activation_code"}
+_NEVER_EMPTY = {
+    "access",
+    "position_letter",
+    "customer",
+    "service_wanted",
+    "cable_code",
+    "beam_letter",
+    "activation_code",
+}
 
 
 def find(number: str) -> models.Job:
@@ -152,28 +168,65 @@ def editable(number: str) -> models.Job:
 
 
 def _frozen(job: models.Job) -> Conflict:
-    return Conflict.one("job", f"Job {job.number} is signed off: its record is frozen. Start a new job for further work.")
+    return Conflict.one(
+        "job", f"Job {job.number} is signed off: its record is frozen. Start a new job for further work."
+    )
 
 
-def create() -> models.Job:
-    """A new, empty job with the next number of the year."""
-    year = timezone.localdate().year
-    last = models.Job.objects.filter(number__startswith=f"{year}-").order_by("number").last()
-    following = int(last.number.partition("-")[2]) + 1 if last else 1
-    return models.Job.objects.create(number=f"{year}-{following:03d}")
+def create(number: str = "") -> models.Job:
+    """A new, empty job with the next number of the year, or with the given one. Two at once get two numbers."""
+    for _ in range(_TRIES):
+        year = timezone.localdate().year
+        last = models.Job.objects.filter(year=year).aggregate(last=Max("serial"))["last"] or 0
+        wanted = number or f"{year}-{last + 1:03d}"
+        first, _, second = wanted.partition("-")
+        try:
+            with transaction.atomic():
+                return models.Job.objects.create(number=wanted, year=int(first), serial=int(second))
+        except IntegrityError:
+            if number:
+                raise
+    raise Conflict.one("job", "Others are adding jobs at this moment. Try again.")
 
 
-def whole(change: Callable[Concatenate[models.Job, P], None]) -> Callable[Concatenate[models.Job, P], None]:
-    """A change that is saved whole or not at all. The row is read again under the lock, so that two changes at once both stay."""
+Write = Callable[[], None]
+Change = Callable[Concatenate[models.Job, P], Write | None]
 
-    def under_lock(job: models.Job, *given: P.args, **named: P.kwargs) -> None:
-        with transaction.atomic():
-            job.refresh_from_db()
-            if job.signed_off_at is not None:
-                raise _frozen(job)
-            change(job, *given, **named)
 
-    return update_wrapper(under_lock, change)  # type: ignore[return-value]  # the wrapper keeps the signature
+def whole(change: Change[P]) -> Callable[Concatenate[models.Job, P], None]:
+    """A change that is saved whole or not at all, on the job as it stands when it is saved.
+
+    The change is made ready and checked without any lock on the database (that is the long part), and gives what it has
+    to write; then it is written in one short transaction, if nobody else has changed the job meanwhile (its `head`).
+    Else it is made ready anew.
+    """
+
+    def saved(job: models.Job, *given: P.args, **named: P.kwargs) -> None:
+        with _turn(job.pk):
+            for _ in range(_TRIES):
+                job.refresh_from_db()
+                if job.signed_off_at is not None:
+                    raise _frozen(job)
+                seen = job.head
+                write = change(job, *given, **named)
+                with transaction.atomic():
+                    if models.Job.objects.filter(pk=job.pk, head=seen, signed_off_at=None).update(head=seen + 1):
+                        job.head = seen + 1
+                        if write is not None:
+                            write()
+                        job.save()
+                        return
+        raise Conflict.one("job", "Others are changing this job at this moment. Try again.")
+
+    return update_wrapper(saved, change)  # type: ignore[return-value]  # the wrapper keeps the signature
+
+
+_TURNS: dict[int, threading.Lock] = {}
+
+
+def _turn(job_id: int) -> threading.Lock:
+    """Whoever changes the same job in this process waits for a turn, so that nobody makes ready in vain."""
+    return _TURNS.setdefault(job_id, threading.Lock())
 
 
 def _place(job: models.Job, text: str) -> None:
@@ -200,7 +253,10 @@ def _visit(job: models.Job, name: str, value: Any) -> None:
 def _trial(job: models.Job, name: str, value: Any) -> None:
     """Where the trial stands. Its fault names the field as it is typed."""
     try:
-        kept = parse(TrialFacts, {**job.trial, name.removeprefix("trial_"): value if value != "" or name == "trial_letter" else None})
+        kept = parse(
+            TrialFacts,
+            {**job.trial, name.removeprefix("trial_"): value if value != "" or name == "trial_letter" else None},
+        )
     except InputError as error:
         raise InputError.one(name, error.message) from error
     job.trial = kept.model_dump(mode="json", exclude_defaults=True)
@@ -230,6 +286,7 @@ def known(kind: str, code: str, field: str = "") -> str:
 def patch(job: models.Job, change: JobPatch) -> None:
     """Applies the change and saves it. Raises InputError, and then nothing has changed."""
     given = change.model_dump(exclude_unset=True)
+    _check_known(job, given)
     for name, value in given.items():
         if name == "place_text":
             _place(job, value or "")
@@ -252,56 +309,130 @@ def patch(job: models.Job, change: JobPatch) -> None:
     if "beam_letter" in given:
         job.beam_letter = job.beam_letter.upper()
     assess(facts_of(job))  # what no calculator can use is refused here, before it is saved
-    job.save()
+
+
+_CODES: dict[str, Collection[str]] = {
+    "needs": NEEDS,
+    "needs_proved": NEEDS,
+    "hazards": HAZARDS,
+    "cautions_seen": HAZARDS,
+    "settled": SETTLED,
+    "reasons": REASONS,
+    "indoor": INDOOR,
+    "conditions": CONDITIONS,
+    "ground_checks": GROUND_CHECKS,
+    "entry_checks": ENTRY_CHECKS,
+}
+
+
+def _check_known(job: models.Job, given: dict[str, Any]) -> None:
+    """What names something must name something that there is. Raises InputError that lists what is accepted."""
+    for name, table in _CODES.items():
+        for code in given.get(name) or []:
+            if code not in table:
+                raise InputError.one(name, f"{code!r} is not one of the choices: {', '.join(table)} are accepted")
+    letter = given.get("position_letter")
+    letters = list(job.positions.values_list("letter", flat=True)) if letter else []
+    if letter and letter not in letters:
+        raise InputError.one(
+            "position_letter", f"{letter!r} is no position of this job; there are {', '.join(letters)}"
+        )
+    chosen = given.get("sky_set")
+    if chosen and chosen >= len(job.skylines):
+        raise InputError.one("sky_set", f"there is no skyline {chosen}; the job has {len(job.skylines)}")
 
 
 @whole
-def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, level_db: float) -> None:
+def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, level_db: float) -> Write | None:
     """Keeps what the terminal told: its states, its clock and its level."""
     job.device_now_s, job.device_level_db = now_s, level_db
-    if states != [{"code": row.code, "at_s": row.at_s} for row in job.states_entered.all()]:
-        _put(job, "states_entered", states)
-    job.save()
+    if states == [{"code": row.code, "at_s": row.at_s} for row in job.states_entered.all()]:
+        return None
+    return lambda: _put(job, "states_entered", states)
 
 
 @whole
-def remove_reading(job: models.Job, reading_id: int) -> None:
+def enter_state(job: models.Job, code: str, at: dt.datetime) -> Write:
+    """A state that somebody saw the terminal reach. The first one starts the clock. Raises Conflict or InputError."""
+    facts = facts_of(job)
+    states = [one.code for one in facts.terminal.bringup_states] if facts.terminal else []
+    if code not in states:
+        raise InputError.one("code", f"{code!r} is no state of this terminal; {', '.join(states)} are accepted")
+    refuse_power(facts)
+    rows = list(job.states_entered.all())
+    if not rows:
+        if code != states[0]:
+            raise Conflict.one("code", f"Begin with “{states[0]}”: from there the times are counted.")
+        job.powered_at = at
+    if job.powered_at is None:
+        raise Conflict.one(
+            "code", "These states came from the terminal itself. Switch it off here before going on by hand."
+        )
+    at_s = (at - job.powered_at).total_seconds()
+    if at_s < (rows[-1].at_s if rows else 0.0):
+        raise InputError.one("at", "lies before the state that came last; a later time is accepted")
+    job.device_now_s = at_s
+    before = [{"code": row.code, "at_s": row.at_s} for row in rows]
+    return lambda: _put(job, "states_entered", [*before, {"code": code, "at_s": at_s}])
+
+
+@whole
+def forget_states(job: models.Job) -> Write:
+    """The terminal is off again: its states begin anew."""
+    job.powered_at, job.device_now_s, job.device_level_db = None, 0.0, None
+    return lambda: _put(job, "states_entered", [])
+
+
+def refuse_power(facts: JobFacts) -> None:
+    """Raises Conflict while something is open that comes before power, such as the earth."""
+    still = before_power_open(facts)
+    if still:
+        raise Conflict.one("power", f"It may not be switched on yet. Not marked done at Build: {'; '.join(still)}.")
+
+
+@whole
+def remove_reading(job: models.Job, reading_id: int) -> Write:
     """Takes a reading back."""
-    job.readings.filter(pk=reading_id).delete()
-    job.save()
+    return lambda: void(job.readings.filter(pk=reading_id).delete())
+
+
+def void(_: object) -> None:
+    """Lets an answer go that nobody needs."""
 
 
 @whole
-def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
+def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> Write:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
     base = facts_of(job).model_dump()
     assess(parse(JobFacts, {**base, name: entries}, name))  # a list that no calculator can use is never saved
-    _put(job, name, entries)
-    job.save()
+    return lambda: _put(job, name, entries)
 
 
 def _put(job: models.Job, name: str, entries: list[dict[str, Any]]) -> None:
     getattr(job, name).all().delete()
     kind = _PARTS[name]
     kind._default_manager.bulk_create(
-        kind(job=job, position=at, **{field: entry[field] for field in LISTS[name] if field in entry}) for at, entry in enumerate(entries)
+        kind(job=job, position=at, **{field: entry[field] for field in LISTS[name] if field in entry})
+        for at, entry in enumerate(entries)
     )
 
 
 @whole
-def add_reading(job: models.Job, entry: dict[str, Any]) -> None:
+def add_reading(job: models.Job, entry: dict[str, Any]) -> Write:
     """Adds a peaking reading at the end."""
     parse(AxisReading, entry, "reading")
-    models.PeakReading.objects.create(job=job, position=job.readings.count(), **entry)
-    job.save()
+    return lambda: void(models.PeakReading.objects.create(job=job, position=job.readings.count(), **entry))
 
 
-ListName = Literal["settings", "extra_runs", "costs", "tasks", "skylines", "sky_photos", "attitudes"]
+ListName = Literal["settings", "extra_runs", "costs", "tasks", "skylines", "sky_photos", "attitudes", "waivers"]
 
 
 @whole
 def put_list(job: models.Job, name: ListName, entries: list[dict[str, Any]]) -> None:
-    """Puts one of the small lists in place of the old one. Raises InputError; a secret's value is dropped, never kept."""
+    """Puts one of the small lists in place of the old one. Raises InputError;
+
+    a secret's value is dropped, never kept.
+    """
     if name == "settings":
         entries = [{**entry, "value": "" if entry.get("secret") else entry.get("value", "")} for entry in entries]
     in_visit = name in VisitFacts.model_fields
@@ -317,7 +448,6 @@ def put_list(job: models.Job, name: ListName, entries: list[dict[str, Any]]) -> 
         job.visit = facts.visit.model_dump(mode="json", exclude_defaults=True)
     else:
         setattr(job, name, facts.model_dump(mode="json")[name])
-    job.save()
 
 
 def understood(place_text: str) -> str:

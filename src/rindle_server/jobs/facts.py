@@ -5,40 +5,100 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from django.core.cache import cache
 from django.db.models import Model as DjangoModel
 from django.db.models import QuerySet
+from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.bearings import OffsetInput, offset
 from rindle_core.candidates import CandidateFacts
 from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.errors import InputError
 from rindle_core.job import JobAssessment, JobFacts, assess
 from rindle_core.model import parse
 from rindle_core.places import PlaceInput, parse_place
 from rindle_server.jobs.models import Job, Position
-from rindle_server.stores.models import Firm, StoreItem
+from rindle_server.stores.models import Firm
+from rindle_server.stores.shelf import shelf
 
 SCALARS = (
-    "customer", "service_wanted", "latitude_deg", "longitude_deg", "height_m", "date", "mast_diameter_mm", "mast_wall_mm",
-    "mast_free_length_m", "height_above_ground_m", "cable_code", "connectors", "beam_letter", "activation_code", "device_now_s",
-    "device_level_db", "other_latitude_deg", "other_longitude_deg", "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "needs",
-    "hazards", "cautions_seen", "settled", "needs_proved", "visit", "settings", "extra_runs", "modem_azimuth_deg", "modem_elevation_deg",
-    "compass_at_peak_deg", "clinometer_at_peak_deg", "access", "preset_measured_deg", "lean_deg", "lean_towards_deg", "compass_correction_deg", "clinometer_correction_deg", "skylines", "sky_set", "sky_photos", "position_letter", "ahead_years", "season", "panel_azimuth_deg", "attitudes", "trial", "wind_from_deg",
-)  # fmt: skip
+    "customer",
+    "service_wanted",
+    "latitude_deg",
+    "longitude_deg",
+    "height_m",
+    "date",
+    "mast_diameter_mm",
+    "mast_wall_mm",
+    "mast_free_length_m",
+    "height_above_ground_m",
+    "cable_code",
+    "connectors",
+    "beam_letter",
+    "activation_code",
+    "device_now_s",
+    "device_level_db",
+    "other_latitude_deg",
+    "other_longitude_deg",
+    "printed_azimuth_deg",
+    "printed_elevation_deg",
+    "printed_skew_deg",
+    "needs",
+    "hazards",
+    "cautions_seen",
+    "settled",
+    "needs_proved",
+    "visit",
+    "settings",
+    "extra_runs",
+    "modem_azimuth_deg",
+    "modem_elevation_deg",
+    "compass_at_peak_deg",
+    "clinometer_at_peak_deg",
+    "access",
+    "preset_measured_deg",
+    "lean_deg",
+    "lean_towards_deg",
+    "compass_correction_deg",
+    "clinometer_correction_deg",
+    "skylines",
+    "sky_set",
+    "sky_photos",
+    "position_letter",
+    "ahead_years",
+    "season",
+    "panel_azimuth_deg",
+    "attitudes",
+    "waivers",
+    "trial",
+    "wind_from_deg",
+)
 LISTS: dict[str, tuple[str, ...]] = {
     "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "letter", "note"),
     "documents": ("name", "kind", "satellite_code", "version", "loaded_at"),
     "cable_pieces": ("kind", "length_m", "note"),
-    "deliveries": ("item", "ordered_on", "lead_days", "after_item", "arrived_on", "interface", "stop_gap", "stop_gap_until"),
+    "deliveries": (
+        "item",
+        "ordered_on",
+        "lead_days",
+        "after_item",
+        "arrived_on",
+        "interface",
+        "stop_gap",
+        "stop_gap_until",
+    ),
     "step_marks": ("code", "at", "by"),
     "readings": ("axis", "pass_number", "turns", "level_db", "turning"),
     "states_entered": ("code", "at_s"),
 }
 LOCKDOWN = {
-    "before_db": "lock_before_db", "after_db": "lock_after_db", "top_db": "push_top_db", "bottom_db": "push_bottom_db",
-    "left_db": "push_left_db", "right_db": "push_right_db",
-}  # fmt: skip
+    "before_db": "lock_before_db",
+    "after_db": "lock_after_db",
+    "top_db": "push_top_db",
+    "bottom_db": "push_bottom_db",
+    "left_db": "push_left_db",
+    "right_db": "push_right_db",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,11 +114,6 @@ def _rows(found: QuerySet[DjangoModel], fields: tuple[str, ...]) -> list[dict[st
     return [{name: getattr(row, name) for name in fields} for row in found]
 
 
-def _item(kind: str, code: str, model: type[Terminal | Satellite | Constellation]) -> Terminal | Satellite | Constellation | None:
-    item = StoreItem.objects.filter(kind=kind, code=code).first() if code else None
-    return item.read(model) if item else None
-
-
 def coordinates_of(job: Job, row: Position) -> tuple[float, float] | None:
     """Where a candidate lies; None while the job itself has no place."""
     if row.place_text:
@@ -67,7 +122,12 @@ def coordinates_of(job: Job, row: Position) -> tuple[float, float] | None:
     if job.latitude_deg is None or job.longitude_deg is None or row.distance_m is None or row.bearing_deg is None:
         return None
     there = offset(
-        OffsetInput(latitude_deg=job.latitude_deg, longitude_deg=job.longitude_deg, distance_m=row.distance_m, bearing_deg=row.bearing_deg)
+        OffsetInput(
+            latitude_deg=job.latitude_deg,
+            longitude_deg=job.longitude_deg,
+            distance_m=row.distance_m,
+            bearing_deg=row.bearing_deg,
+        )
     ).result
     return there.latitude_deg, there.longitude_deg
 
@@ -81,40 +141,57 @@ def _candidates(job: Job) -> list[dict[str, Any]]:
     return told
 
 
+_CHOSEN = (
+    ("terminal", "terminal_code"),
+    ("satellite", "satellite_code"),
+    ("constellation", "constellation_code"),
+    ("instrument", "compass_code"),
+    ("instrument", "clinometer_code"),
+)
+
+
+def store_troubles(job: Job) -> list[str]:
+    """Entries of the stores that this job uses and that cannot be read: the job goes on without them, and says so."""
+    held = shelf()
+    told = ((kind, getattr(job, field)) for kind, field in _CHOSEN)
+    found = ((kind, code, held.trouble(kind, code)) for kind, code in told if code)
+    return [f"The {kind} {code} in the stores cannot be read: {message}" for kind, code, message in found if message]
+
+
 def facts_of(job: Job) -> JobFacts:
     """The job's facts, checked. Raises InputError that names the field."""
     data: dict[str, Any] = {name: getattr(job, name) for name in SCALARS}
     if job.pk:
         data |= {name: _rows(getattr(job, name).all(), fields) for name, fields in LISTS.items()}
         data["positions"] = _candidates(job)
+    held = shelf()
     data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
-    data["terminal"] = _item("terminal", job.terminal_code, Terminal)
-    data["satellite"] = _item("satellite", job.satellite_code, Satellite)
-    data["constellation"] = _item("constellation", job.constellation_code, Constellation)
-    for name in ("compass", "clinometer"):
-        item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{name}_code")).first()
-        data[name] = item.read(Instrument) if item else None
-    data["others"] = [item.read(Satellite) for item in StoreItem.objects.filter(kind="satellite").exclude(code=job.satellite_code)]
-    data["cables"] = [item.read(CoaxCable) for item in StoreItem.objects.filter(kind="cable")]
+    data["terminal"] = held.get("terminal", job.terminal_code, Terminal)
+    data["satellite"] = held.get("satellite", job.satellite_code, Satellite)
+    data["constellation"] = held.get("constellation", job.constellation_code, Constellation)
+    data["compass"] = held.get("instrument", job.compass_code, Instrument)
+    data["clinometer"] = held.get("instrument", job.clinometer_code, Instrument)
+    data["others"] = [one for one in held.all("satellite", Satellite) if one.code != job.satellite_code]
+    data["cables"] = held.all("cable", CoaxCable)
     data["rules"] = Firm.ours().house_rules()
     return parse(JobFacts, data, "job")
 
 
 def assessed(job: Job) -> Assessed:
-    """Facts and results; those of the record where the job is signed off."""
+    """Facts and results; those of the record where the job is signed off. Raises InputError for a record that this
+    version cannot read.
+    """
     if job.record is not None:
-        return Assessed(
-            JobFacts.model_validate(job.record["facts"]), JobAssessment.model_validate(job.record["assessment"]), job.record["version"]
-        )
+        version = str(job.record.get("version", "unknown"))
+        try:
+            return Assessed(
+                JobFacts.model_validate(job.record["facts"]),
+                JobAssessment.model_validate(job.record["assessment"]),
+                version,
+            )
+        except (ValidationError, KeyError, TypeError) as error:
+            raise InputError.one(
+                "record", f"was signed with Rindle {version} and cannot be read by this version ({__version__})"
+            ) from error
     facts = facts_of(job)
     return Assessed(facts, assess(facts).result, __version__)
-
-
-def listed(job: Job) -> JobAssessment:
-    """The assessment for a list of jobs, remembered until the job changes."""
-    key = f"assessment-{job.number}-{job.updated_at.timestamp()}"
-    found: JobAssessment | None = cache.get(key)
-    if found is None:
-        found = assessed(job).result
-        cache.set(key, found, 3600)
-    return found

@@ -1,4 +1,7 @@
-"""Jobs: what people entered and what devices reported. What can be computed is not stored, but for the signed record."""
+"""Jobs: what people entered and what devices reported.
+
+What can be computed is not stored, but for the signed record.
+"""
 
 from __future__ import annotations
 
@@ -16,6 +19,11 @@ class Job(models.Model):
     """One installation. Numbers carry their unit in the name; empty means not yet."""
 
     number = models.CharField(max_length=20, unique=True)
+    year = models.PositiveIntegerField(default=0)
+    serial = models.PositiveIntegerField(default=0, db_comment="Within the year: the number's second half")
+    head = models.PositiveBigIntegerField(
+        default=0, db_comment="Counts changes: whoever saves must have seen the last one"
+    )
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
     customer = models.CharField(max_length=120, blank=True)
@@ -83,9 +91,15 @@ class Job(models.Model):
     signed_off_at = models.DateTimeField(null=True)
     signed_off_by = models.CharField(max_length=120, blank=True)
     record = models.JSONField(null=True)
+    record_sha256 = models.CharField(max_length=64, blank=True)
+    waivers = models.JSONField(default=list)
+    powered_at = models.DateTimeField(null=True, db_comment="When somebody said that it was switched on")
+    trials_taken_out = models.JSONField(default=list)
+    listed = models.JSONField(null=True, db_comment="Its row in the list of jobs, and what that row was computed from")
 
     class Meta:
-        ordering: ClassVar = ["-number"]
+        ordering: ClassVar = ["-year", "-serial", "-number"]
+        constraints: ClassVar = [models.UniqueConstraint(fields=["year", "serial"], name="one_job_per_serial")]
 
     def __str__(self) -> str:
         return self.number
@@ -191,7 +205,10 @@ class Position(JobPart):
 
 
 class Document(JobPart):
-    """A file that belongs to the job: an order, a settings sheet, a configuration file. Its content lies under its checksum."""
+    """A file that belongs to the job: an order, a settings sheet, a configuration file.
+
+    Its content lies under its checksum.
+    """
 
     job = models.ForeignKey(Job, models.CASCADE, related_name="documents")
     name = models.CharField(max_length=200)

@@ -11,9 +11,19 @@ from rindle_server.jobs.edit import JobPatch, patch
 from rindle_server.stores.models import StoreItem
 
 _ORDERED = (
-    "customer", "service_wanted", "height_m", "date", "activation_code", "beam_letter", "site_id", "terminal_id", "hardware_address",
-    "customer_reference", "site_code", "cluster_code",
-)  # fmt: skip
+    "customer",
+    "service_wanted",
+    "height_m",
+    "date",
+    "activation_code",
+    "beam_letter",
+    "site_id",
+    "terminal_id",
+    "hardware_address",
+    "customer_reference",
+    "site_code",
+    "cluster_code",
+)
 
 
 def take_order(job: models.Job, order: dict[str, Any]) -> None:
@@ -37,4 +47,6 @@ def _by_name(kind: str, wanted: str) -> str:
     for item in items:
         if wanted.casefold() in (item.code.casefold(), str(item.data["name"]).casefold()):
             return item.code
-    raise NotThere.one(kind, f"{wanted!r} is not in the stores; there are {', '.join(str(item.data['name']) for item in items)}")
+    raise NotThere.one(
+        kind, f"{wanted!r} is not in the stores; there are {', '.join(str(item.data['name']) for item in items)}"
+    )

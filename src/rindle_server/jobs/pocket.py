@@ -18,8 +18,8 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
-from rindle_server.stores.models import Firm
 
 Paper = Literal["A5", "A6"]
 
@@ -30,7 +30,11 @@ def _figures(found: Any) -> list[tuple[str, str, str]]:
         return []
     rows = []
     for one in found.result.instruments.figures:
-        within = "" if one.acquisition_tolerance_deg is None else f" ± {format_quantity(one.acquisition_tolerance_deg, 'deg')} finds it"
+        within = (
+            ""
+            if one.acquisition_tolerance_deg is None
+            else f" ± {format_quantity(one.acquisition_tolerance_deg, 'deg')} finds it"
+        )
         rows.append((one.instrument, format_quantity(one.reading, one.unit) + within, one.how))
     return rows
 
@@ -39,7 +43,12 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
     """The card as one page. `address` is what the QR code opens."""
     found = assessed(job)
     dial = next((one for one in job_drawings(found.facts, found.result, system) if one.name == "dial"), None)
-    holds = [finding.message for station in found.result.stations for finding in station.findings if finding.level is Level.HOLD]
+    holds = [
+        finding.message
+        for station in found.result.stations
+        for finding in station.findings
+        if finding.level is Level.HOLD
+    ]
     return render_to_string(
         "pocket.html",
         {
@@ -55,9 +64,11 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
             "place": understood(job.place_text),
             "cautions": [HAZARDS[code] for code in found.facts.hazards if code in HAZARDS],
             "holds": holds[:3],
-            "qr": mark_safe(segno.make(address, error="m").svg_inline(scale=2, dark=tokens()["day"]["ink"])),  # made here
+            "qr": mark_safe(
+                segno.make(address, error="m").svg_inline(scale=2, dark=tokens()["day"]["ink"])
+            ),  # made here
             "address": address,
-            "firm": Firm.ours(),
+            "firm": firm_of(job),
             "colours": {**tokens()["day"], "tint": tokens()["day"]["ochre-tint"]},
             "font_url": font_url(on_paper),
         },
@@ -68,5 +79,7 @@ def pocket_pdf(job: Job, address: str, paper: Paper, system: System = "metric") 
     """The card as PDF."""
     from weasyprint import HTML  # imported here: it is slow to load and only print needs it
 
-    rendered: bytes = HTML(string=pocket_html(job, address, paper, system, on_paper=True), base_url=str(settings.BASE_DIR)).write_pdf()
+    rendered: bytes = HTML(
+        string=pocket_html(job, address, paper, system, on_paper=True), base_url=str(settings.PACKAGE)
+    ).write_pdf()
     return rendered

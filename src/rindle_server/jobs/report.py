@@ -16,6 +16,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.records import record_state
 from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
@@ -29,22 +30,43 @@ _DRAWINGS = {
 }
 
 
-def _aim_rows(result: JobAssessment) -> list[tuple[str, str]]:
-    aim = result.aim
+def firm_of(job: Job) -> dict[str, str]:
+    """Name and address of the firm: of a signed job those under which it was signed."""
+    kept = (job.record or {}).get("firm")
+    if kept:
+        return {"name": str(kept["name"]), "address": str(kept["address"])}
+    firm = Firm.ours()
+    return {"name": firm.name, "address": firm.address}
+
+
+def _aim_rows(facts: JobFacts, result: JobAssessment) -> list[tuple[str, str]]:
+    aim, dial = result.aim, result.dial
     if aim is None:
         return []
+    linear = facts.terminal is None or facts.terminal.polarization == "linear"
+    corrected = dial is not None and abs(dial.compass_correction_deg) > 0
     rows = [
-        ("Compass", format_quantity(aim.azimuth_magnetic_deg, "compass_deg")),
+        (
+            "Compass, its correction in" if corrected else "Compass",
+            format_quantity(dial.compass_deg if dial else aim.azimuth_magnetic_deg, "compass_deg"),
+        ),
         ("True azimuth", f"{aim.azimuth_true_deg:.2f}°"),
-        ("Declination", f"{format_quantity(aim.declination_deg, 'deg')} ± {format_quantity(aim.declination_uncertainty_deg, 'deg')}"),
+        (
+            "Declination",
+            f"{format_quantity(aim.declination_deg, 'deg')} ± "
+            f"{format_quantity(aim.declination_uncertainty_deg, 'deg')}",
+        ),
         ("Elevation, geometric", f"{aim.elevation_deg:.2f}°"),
         ("Elevation seen, with refraction", f"{aim.elevation_apparent_deg:.2f}°"),
-        ("Skew, clockwise from behind", f"{aim.skew_deg:.2f}°".replace("-", "−")),
+        ("Skew, clockwise from behind", f"{aim.skew_deg:.2f}°".replace("-", "−"))
+        if linear
+        else ("Skew", "none to set: the polarization is circular"),
         ("Slant range", f"{aim.slant_range_km:.1f} km"),
         ("Round trip", f"{aim.round_trip_ms:.1f} ms"),
     ]
     if aim.clinometer_deg is not None:
-        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}", format_quantity(aim.clinometer_deg, "deg")))
+        reading = dial.clinometer_deg if dial else aim.clinometer_deg
+        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}", format_quantity(reading, "deg")))
     return rows
 
 
@@ -58,7 +80,8 @@ def _brief_rows(job: Job, facts: JobFacts) -> list[tuple[str, str]]:
         rows.append(
             (
                 "Satellite",
-                f"{facts.satellite.name}, {abs(facts.satellite.longitude_deg):g}° {'E' if facts.satellite.longitude_deg >= 0 else 'W'}",
+                f"{facts.satellite.name}, {abs(facts.satellite.longitude_deg):g}° "
+                f"{'E' if facts.satellite.longitude_deg >= 0 else 'W'}",
             )
         )
     if facts.constellation:
@@ -93,7 +116,10 @@ def _service_rows(result: JobAssessment) -> list[dict[str, str]]:
     def cell(figures: Any, name: str, unit: str) -> str:
         return format_quantity(getattr(figures, name), unit) if figures else "not measured"
 
-    return [{"what": what, "before": cell(before, name, unit), "after": cell(after, name, unit)} for what, name, unit in named]
+    return [
+        {"what": what, "before": cell(before, name, unit), "after": cell(after, name, unit)}
+        for what, name, unit in named
+    ]
 
 
 def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
@@ -104,12 +130,14 @@ def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
 
 
 def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
-    found = assessed(job)
+    found, firm = assessed(job), firm_of(job)
     drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
     rows = {
-        "brief": _brief_rows(job, found.facts), "aim": _aim_rows(found.result), "sky": _sky_rows(found.facts, found.result, system),
+        "brief": _brief_rows(job, found.facts),
+        "aim": _aim_rows(found.facts, found.result),
+        "sky": _sky_rows(found.facts, found.result, system),
         "peak": _push_rows(found.facts),
-    }  # fmt: skip
+    }
     stations = []
     for station in found.result.stations:
         pictures = [drawn[name] for name in _DRAWINGS.get(station.code, []) if name in drawn]
@@ -117,13 +145,19 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
             {
                 "view": station,
                 "headline": as_text(station.headline, system),
-                "drawings": [{"svg": mark_safe(for_print(one.svg)), "title": one.title} for one in pictures],  # our own drawing
+                "drawings": [
+                    {"svg": mark_safe(for_print(one.svg)), "title": one.title} for one in pictures
+                ],  # our own drawing
                 "rows": rows.get(station.code, []),
                 "findings": [
                     {
                         "finding": one,
-                        "figure": format_quantity(one.figure, one.unit, system) if one.figure is not None and one.unit else "",
-                        "limit": format_quantity(one.limit, one.unit, system) if one.limit is not None and one.unit else "",
+                        "figure": format_quantity(one.figure, one.unit, system)
+                        if one.figure is not None and one.unit
+                        else "",
+                        "limit": format_quantity(one.limit, one.unit, system)
+                        if one.limit is not None and one.unit
+                        else "",
                     }
                     for one in station.findings
                 ],
@@ -135,9 +169,15 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
         "result": found.result,
         "stations": stations,
         "service": _service_rows(found.result),
-        "readings": [(r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, format_quantity(r.level_db, "db")) for r in found.facts.readings],
+        "readings": [
+            (r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, format_quantity(r.level_db, "db"))
+            for r in found.facts.readings
+        ],
         "version": found.version,
-        "firm": Firm.ours(),
+        "firm": firm,
+        "footer": f"{firm['name']} · job {job.number}",
+        "record_state": record_state(job),
+        "waived": [one for one in found.result.evidence if one.waiver is not None],
         "colours": tokens()["day"],
         "font_url": font_url(on_paper),
     }
@@ -152,5 +192,5 @@ def report_pdf(job: Job, system: System = "metric") -> bytes:
     """The report as PDF."""
     from weasyprint import HTML  # imported here: it is slow to load and only the report needs it
 
-    rendered: bytes = HTML(string=report_html(job, system, on_paper=True), base_url=str(settings.BASE_DIR)).write_pdf()
+    rendered: bytes = HTML(string=report_html(job, system, on_paper=True), base_url=str(settings.PACKAGE)).write_pdf()
     return rendered

@@ -7,11 +7,11 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from rindle_core.units import System
-from rindle_server.files import own_address
 from rindle_server.jobs import edit
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import report_html, report_pdf
+from rindle_server.network import own_address
 
 router = Router(tags=["report"])
 
@@ -31,10 +31,12 @@ def pdf(request: HttpRequest, number: str, units: System = "metric") -> HttpResp
 
 
 def _address(request: HttpRequest, number: str) -> str:
-    """Where the job opens on the local network: the laptop's own address there, unless it only listens to itself."""
-    host, _, port = request.get_host().partition(":")
-    if host in ("127.0.0.1", "localhost") and settings.LISTEN != "127.0.0.1":
-        host = own_address()
+    """Where the job opens on the local network: the laptop's own address there, unless it only listens to itself.
+
+    The host that a browser names never stands in it, only its port.
+    """
+    port = request.get_host().partition(":")[2]
+    host = "127.0.0.1" if settings.LISTEN == "127.0.0.1" else own_address()
     return f"http://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
 
 
@@ -55,12 +57,16 @@ def proposal_print(request: HttpRequest, number: str, units: System = "metric") 
 @router.get("/{number}/pocket.html")
 def pocket_page(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
     """The pocket card as a page."""
-    return HttpResponse(pocket_html(edit.find(number), _address(request, number), paper, units), content_type="text/html; charset=utf-8")
+    return HttpResponse(
+        pocket_html(edit.find(number), _address(request, number), paper, units), content_type="text/html; charset=utf-8"
+    )
 
 
 @router.get("/{number}/pocket.pdf")
 def pocket_print(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
     """The pocket card as PDF."""
-    answer = HttpResponse(pocket_pdf(edit.find(number), _address(request, number), paper, units), content_type="application/pdf")
+    answer = HttpResponse(
+        pocket_pdf(edit.find(number), _address(request, number), paper, units), content_type="application/pdf"
+    )
     answer["Content-Disposition"] = f'inline; filename="pocket-{number}-{paper}.pdf"'
     return answer

@@ -9,30 +9,29 @@ from django.utils import timezone
 from rindle_core import __version__
 from rindle_core.catalogue import Instrument
 from rindle_core.instruments import checks_at_peak
+from rindle_core.stations import NAMES
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
-from rindle_server.jobs.edit import whole
+from rindle_server.jobs.edit import Write, whole
 from rindle_server.jobs.facts import Assessed, assessed
-from rindle_server.stores.models import StoreItem, put_item
+from rindle_server.jobs.records import checksum
+from rindle_server.stores.models import Firm, StoreItem, put_item
 
 
 @whole
-def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
-    """Freezes inputs, results and version. Raises Conflict that says what is still open."""
+def sign_off(job: models.Job, by: str, at: dt.datetime | None = None, account: str = "") -> Write:
+    """Freezes inputs, results, version, firm, files and the laid-out report under a checksum.
+
+    Raises Conflict that says what is still open.
+    """
     found = assessed(job)
     if not found.result.may_sign_off:
-        held = [station.name for station in found.result.stations if station.verdict == "hold"]
-        reasons = [f"{', '.join(held)} on hold"] if held else []
-        if found.result.bringup is None or not found.result.bringup.online:
-            reasons.append("the terminal is not online")
-        if found.result.acceptance.after is None:
-            reasons.append("the new service is not measured")
-        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(reasons)}.")
+        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(_open(found))}.")
     if not by.strip():
         raise Conflict.one("name", "Enter the name of the person who signs.")
-    _teach_instruments(job, found)
     job.signed_off_at = at or timezone.now()
     job.signed_off_by = by.strip()
+    firm = Firm.ours()
     job.record = {
         "version": __version__,
         "facts": found.facts.model_dump(mode="json"),
@@ -40,8 +39,28 @@ def sign_off(job: models.Job, by: str, at: dt.datetime | None = None) -> None:
         "place_text": job.place_text,
         "signed_off_at": job.signed_off_at.isoformat(),
         "signed_off_by": job.signed_off_by,
+        "account": account,
+        "firm": {"name": firm.name, "address": firm.address},
+        "documents": [
+            {"name": row.name, "sha256": row.sha256, "size_bytes": row.size_bytes} for row in job.documents.all()
+        ],
     }
-    job.save()
+    job.record_sha256 = checksum(job.record)
+    return lambda: _teach_instruments(job, found)
+
+
+def _open(found: Assessed) -> list[str]:
+    """What still stands against signing, station by station."""
+    held = [station.name for station in found.result.stations if station.verdict == "hold"]
+    reasons = [f"{', '.join(held)} on hold"] if held else []
+    if found.result.bringup is None or not found.result.bringup.online:
+        reasons.append("the terminal is not online")
+    if found.result.acceptance.after is None:
+        reasons.append("the new service is not measured")
+    open_ones = [one for one in found.result.evidence if one.waiver is None]
+    names = {NAMES[one.station]: one.message for one in reversed(open_ones)}
+    reasons += [f"{name}: {message[0].lower()}{message[1:]}" for name, message in reversed(names.items())]
+    return reasons
 
 
 def _teach_instruments(job: models.Job, found: Assessed) -> None:
@@ -50,9 +69,13 @@ def _teach_instruments(job: models.Job, found: Assessed) -> None:
     if found.result.aim is None or facts.terminal is None:
         return
     checks = checks_at_peak(
-        facts.date, job.number, found.result.aim, [facts.terminal.clinometer, *facts.terminal.other_faces],
-        facts.compass_at_peak_deg, facts.clinometer_at_peak_deg,
-    )  # fmt: skip
+        facts.date,
+        job.number,
+        found.result.aim,
+        [facts.terminal.clinometer, *facts.terminal.other_faces],
+        facts.compass_at_peak_deg,
+        facts.clinometer_at_peak_deg,
+    )
     for kind, check in checks.items():
         item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{kind}_code")).first()
         if item is not None:

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import json
 from typing import Annotated, Any, Literal
 
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
@@ -17,10 +15,12 @@ from rindle_core.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.job_facts import JobFacts, SkylineSet
 from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
 from rindle_core.low_orbit import simulate
-from rindle_core.model import Model
+from rindle_core.model import Model, parse
 from rindle_core.passes import LowOrbitInput
+from rindle_core.registry import parse_json
 from rindle_core.skyline import Season
 from rindle_core.skyline_text import as_csv, as_json
+from rindle_core.trial import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
 from rindle_server.accounts.api import person_of
 from rindle_server.errors import Conflict, NotThere
@@ -32,6 +32,7 @@ from rindle_server.pictures import read_picture
 from rindle_server.work import stop, stream
 
 router = Router(tags=["sky"])
+_TERRAIN = "Terrain"
 
 
 class PictureOut(Schema):
@@ -49,7 +50,10 @@ class PictureOut(Schema):
 
 @router.post("/{number}/sky/photo", response=PictureOut)
 def keep_photo(request: HttpRequest, number: str, file: File[UploadedFile]) -> PictureOut:
-    """Keeps a picture with the job, upright and scaled where it is large; its camera's focal length and bearing are read first."""
+    """Keeps a picture with the job, upright and scaled where it is large;
+
+    its camera's focal length and bearing are read first.
+    """
     job = edit.editable(number)
     name = file.name or "picture.jpg"
     read = read_picture(name, bytes_of(file))
@@ -57,12 +61,20 @@ def keep_photo(request: HttpRequest, number: str, file: File[UploadedFile]) -> P
     azimuth = read.azimuth_deg
     result = assessed(job).result
     if azimuth is not None and not read.azimuth_is_true:
-        declination = result.aim.declination_deg if result.aim else result.panel_aim.declination_deg if result.panel_aim else 0.0
+        declination = (
+            result.aim.declination_deg if result.aim else result.panel_aim.declination_deg if result.panel_aim else 0.0
+        )
         azimuth = (azimuth + declination) % 360.0
     return PictureOut(
-        document_id=row.pk, width_px=read.width_px, height_px=read.height_px, focal_mm=read.focal_mm, azimuth_deg=azimuth, panorama=read.panorama,
-        scaled=read.scaled, job=job_out(job),
-    )  # fmt: skip
+        document_id=row.pk,
+        width_px=read.width_px,
+        height_px=read.height_px,
+        focal_mm=read.focal_mm,
+        azimuth_deg=azimuth,
+        panorama=read.panorama,
+        scaled=read.scaled,
+        job=job_out(job),
+    )
 
 
 @router.get("/{number}/skylines/{index}.{form}")
@@ -93,18 +105,28 @@ def _horizon_input(facts: JobFacts, order: HorizonOrder) -> HorizonInput:
     if at is not None and at.latitude_deg is not None and at.longitude_deg is not None:
         latitude, longitude = at.latitude_deg, at.longitude_deg
     height = terminal_height(facts, order.letter) or 2.0
-    return HorizonInput(latitude_deg=latitude, longitude_deg=longitude, terminal_height_m=height, reach_km=order.reach_km)
+    return HorizonInput(
+        latitude_deg=latitude, longitude_deg=longitude, terminal_height_m=height, reach_km=order.reach_km
+    )
 
 
 def _keep_horizon(number: str, order: HorizonOrder, height_m: float, found: Horizon) -> dict[str, Any]:
-    """The horizon becomes a skyline of the job, in place of an older one of that place, and the one in use."""
+    """The horizon becomes a skyline of the job, and the one in use: in place of the computed points of an older one of
+    that place. What people read into it stays; where that cannot be told apart the older one stays whole beside it.
+    """
     job = edit.editable(number)
-    new = SkylineSet(name="Terrain", letter=order.letter, read_height_m=height_m, points=found.points())
-    kept = [one for one in facts_of(job).skylines if not (one.name == "Terrain" and one.letter == order.letter)]
-    skylines = [one.model_dump(mode="json") for one in (*kept, new)]
-    with transaction.atomic():
-        edit.put_list(job, "skylines", skylines)
-        edit.patch(job, edit.JobPatch(sky_set=len(skylines) - 1))
+    skylines = facts_of(job).skylines
+    old = next((one for one in skylines if one.name == _TERRAIN and one.letter == order.letter), None)
+    new = SkylineSet(name=_TERRAIN, letter=order.letter, read_height_m=height_m, points=found.points())
+    kept = [one for one in skylines if one is not old]
+    if old is not None:
+        mixed = not any(point.computed for point in old.points)
+        read = [point for point in old.points if not point.computed and (not mixed or point.kind != "terrain")]
+        new = new.model_copy(update={"points": [*new.points, *read], "obstacles": old.obstacles})
+        kept += [old.model_copy(update={"name": f"{_TERRAIN}, before"})] if mixed and old.points else []
+    told = [one.model_dump(mode="json") for one in (*kept, new)]
+    edit.put_list(job, "skylines", told)
+    edit.patch(job, edit.JobPatch(sky_set=len(told) - 1))
     return {"job": job_out(job).model_dump(mode="json"), "ground_m": found.ground_m, "points": len(new.points)}
 
 
@@ -114,7 +136,8 @@ def horizon(request: HttpRequest, number: str, order: HorizonOrder) -> Streaming
     given = _horizon_input(facts_of(edit.editable(number)), order)
     tiles = [tile for _, tile in terrain_files.tiles()]
     return stream(
-        lambda progress: find_horizon(given, tiles, progress), lambda found: _keep_horizon(number, order, given.terminal_height_m, found)
+        lambda progress: find_horizon(given, tiles, progress),
+        lambda found: _keep_horizon(number, order, given.terminal_height_m, found),
     )
 
 
@@ -150,16 +173,24 @@ def stop_work(request: HttpRequest, work_id: str) -> dict[str, bool]:
 
 @router.get("/{number}/sky/input", response=dict[str, Any])
 def sky_input(request: HttpRequest, number: str, letter: str | None = None) -> dict[str, Any]:
-    """The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job. Raises Conflict while something is missing."""
+    """The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job.
+
+    Raises Conflict while something is missing.
+    """
     facts = assessed(edit.find(number)).facts
     terminal = facts.terminal
     if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or terminal is None:
         raise Conflict.one("job", "Place, satellite and terminal are needed; choose them at Brief.")
     given = SkyInput(
-        latitude_deg=facts.latitude_deg, longitude_deg=facts.longitude_deg, height_m=facts.height_m,
-        satellite_longitude_deg=facts.satellite.longitude_deg, date=facts.date, aperture_mm=terminal.aperture_mm, receive_ghz=terminal.receive_ghz,
+        latitude_deg=facts.latitude_deg,
+        longitude_deg=facts.longitude_deg,
+        height_m=facts.height_m,
+        satellite_longitude_deg=facts.satellite.longitude_deg,
+        date=facts.date,
+        aperture_mm=terminal.aperture_mm,
+        receive_ghz=terminal.receive_ghz,
         **surroundings(facts, facts.position_letter if letter is None else letter),
-    )  # fmt: skip
+    )
     return given.model_dump(mode="json")
 
 
@@ -196,12 +227,37 @@ def forget_trial(request: HttpRequest, number: str) -> JobOut:
     return job_out(job)
 
 
-@router.post("/{number}/trial/log", response=LogOut)
-def take_log(request: HttpRequest, number: str, file: File[UploadedFile], columns: Annotated[str, Form()] = "{}") -> LogOut:
-    """Reads the trial's log (CSV or JSON); `columns` says as JSON which of its columns is which of ours."""
+@router.post("/{number}/trial/bring-back", response=JobOut)
+def bring_trial_back(request: HttpRequest, number: str) -> JobOut:
+    """Brings back the trial that was taken out last."""
     job = edit.editable(number)
-    told = json.loads(columns)
-    log = trial.take_log(job, file.name or "log", text_of(file), {str(field): str(column) for field, column in told.items()})
+    trial.bring_back(job)
+    return job_out(job)
+
+
+class LogColumns(Model):
+    """Which of the log's columns is which of ours, and the zone of its clock."""
+
+    columns: dict[str, str] = Field(default_factory=dict, max_length=20)
+    zone_offset_h: float | None = Field(default=None, ge=-14, le=14)
+
+
+@router.post("/{number}/trial/columns", response=TrialColumns)
+def log_columns(request: HttpRequest, number: str, file: File[UploadedFile]) -> TrialColumns:
+    """What the columns of a log are called, so that a person can say which is which."""
+    edit.editable(number)
+    return trial_columns(TrialLogInput(text=text_of(file))).result
+
+
+@router.post("/{number}/trial/log", response=LogOut)
+def take_log(
+    request: HttpRequest, number: str, file: File[UploadedFile], columns: Annotated[str, Form()] = "{}"
+) -> LogOut:
+    """Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`."""
+    job = edit.editable(number)
+    told = parse(LogColumns, parse_json(columns), "columns")
+    given = parse(TrialLogInput, {"text": text_of(file), **told.model_dump()}, "file")
+    log = trial.take_log(job, file.name or "log", given)
     return LogOut(columns=log.columns, guessed=log.guessed, unread=log.unread, job=job_out(job))
 
 

@@ -6,12 +6,12 @@ from rindle_core.catalogue import Terminal
 from rindle_core.steps import BuildInput, StepMark, build
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
-from rindle_server.jobs.edit import whole
+from rindle_server.jobs.edit import Write, void, whole
 from rindle_server.jobs.facts import assessed, facts_of
 
 
 @whole
-def mark_step(job: models.Job, code: str, by: str) -> None:
+def mark_step(job: models.Job, code: str, by: str) -> Write:
     """Marks a step done. Raises Conflict where it is held, and says for what it waits."""
     result = assessed(job).result.build
     view = next((one for one in result.steps if one.step.code == code), None) if result else None
@@ -19,12 +19,12 @@ def mark_step(job: models.Job, code: str, by: str) -> None:
         raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
     if view.state == "locked":
         raise Conflict.one("code", f"“{view.step.title}” is held: it waits for {', '.join(view.waits_for)}.")
-    models.StepMark.objects.get_or_create(job=job, code=code, defaults={"by": by, "position": job.step_marks.count()})
-    job.save()
+    news = {"by": by, "position": job.step_marks.count()}
+    return lambda: void(models.StepMark.objects.get_or_create(job=job, code=code, defaults=news))
 
 
 @whole
-def unmark_step(job: models.Job, code: str) -> None:
+def unmark_step(job: models.Job, code: str) -> Write:
     """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
     facts = facts_of(job)
     terminal = facts.terminal
@@ -33,14 +33,18 @@ def unmark_step(job: models.Job, code: str) -> None:
         resting = _resting_on(terminal, left, code)
         if resting:
             raise Conflict.one("code", f"“{resting}” rests on this step; take that mark back first.")
-    job.step_marks.filter(code=code).delete()
-    job.save()
+    return lambda: void(job.step_marks.filter(code=code).delete())
 
 
 def _resting_on(terminal: Terminal, left: list[StepMark], code: str) -> str | None:
     """Title of a marked step that would be held were `code` not done."""
     codes = {mark.code for mark in left}
-    every = {need.removeprefix("entry:"): True for step in terminal.build_steps for need in step.needs if need.startswith("entry:")}
+    every = {
+        need.removeprefix("entry:"): True
+        for step in terminal.build_steps
+        for need in step.needs
+        if need.startswith("entry:")
+    }
     for step in terminal.build_steps:
         if step.code in codes:
             others = [mark for mark in left if mark.code != step.code]

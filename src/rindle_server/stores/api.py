@@ -26,7 +26,8 @@ from rindle_core.weather import CONDITIONS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
 from rindle_server.jobs.models import Job
-from rindle_server.stores.models import Firm, StoreItem, catalogue, put_item
+from rindle_server.stores.models import Firm, StoreItem, put_item
+from rindle_server.stores.shelf import catalogue
 
 router = Router(tags=["stores"])
 
@@ -186,7 +187,10 @@ def _put_low_elements(file_name: str, text: str) -> None:
 
 
 def _put_elements(found: list[Elements]) -> None:
-    """Longitude, inclination and elements of satellites that the stores know by name; unknown ones are added without beams."""
+    """Longitude, inclination and elements of satellites that the stores know by name;
+
+    unknown ones are added without beams.
+    """
     known = {item.data["name"].casefold(): item for item in StoreItem.objects.filter(kind="satellite")}
     for one in found:
         item = known.get(one.name.casefold())
@@ -201,24 +205,39 @@ def _put_elements(found: list[Elements]) -> None:
 
 
 def _put_beams(data: dict[str, Any]) -> None:
-    """Outlines with the properties satellite, letter, hand, carrier_mhz and expected_es_n0_db (RFC 7946 polygons, holes too).
+    """Outlines with the properties satellite, letter, hand, carrier_mhz and expected_es_n0_db (RFC 7946 polygons,
+    holes too).
 
     A beam of several parts becomes an entry a part, under the same letter.
     """
     by_satellite: dict[str, list[dict[str, Any]]] = {}
-    for at, feature in enumerate(data.get("features", [])):
-        geometry, told = feature.get("geometry") or {}, dict(feature.get("properties") or {})
+    features = data.get("features")
+    if not isinstance(features, list) or not features:
+        raise InputError.one("features", "are no list of outlines; a FeatureCollection of Polygons is accepted")
+    for at, feature in enumerate(features):
+        geometry, told = _object(feature, "geometry"), dict(_object(feature, "properties"))
         rings = geometry.get("coordinates") or []
-        outlines: list[Any] = [rings] if geometry.get("type") == "Polygon" else rings if geometry.get("type") == "MultiPolygon" else []
+        outlines: list[Any] = (
+            [rings] if geometry.get("type") == "Polygon" else rings if geometry.get("type") == "MultiPolygon" else []
+        )
         if not outlines or "satellite" not in told:
             raise InputError.one(f"features.{at}", "needs a Polygon or MultiPolygon and the property satellite")
         code = str(told.pop("satellite"))
-        by_satellite.setdefault(code, []).extend({**told, "polygon_deg": part[0], "holes_deg": part[1:]} for part in outlines)
+        if not all(isinstance(part, list) and part for part in outlines):
+            raise InputError.one(f"features.{at}", "has no ring; a Polygon with its corners is accepted")
+        by_satellite.setdefault(code, []).extend(
+            {**told, "polygon_deg": part[0], "holes_deg": part[1:]} for part in outlines
+        )
     for code, beams in by_satellite.items():
         item = StoreItem.objects.filter(kind="satellite", code=code).first()
         if item is None:
             raise NotThere.one("satellite", f"{code!r} is not in the stores; import the satellite first.")
         put_item("satellite", {**item.data, "beams": beams})
+
+
+def _object(feature: Any, name: str) -> dict[str, Any]:
+    found = feature.get(name) if isinstance(feature, dict) else None
+    return found if isinstance(found, dict) else {}
 
 
 def _closed(ring: list[tuple[float, float]]) -> list[tuple[float, float]]:
@@ -228,7 +247,8 @@ def _closed(ring: list[tuple[float, float]]) -> list[tuple[float, float]]:
 
 @router.get("/{kind}/export")
 def export_items(
-    request: HttpRequest, kind: Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "beams", "omm", "tle"]
+    request: HttpRequest,
+    kind: Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "beams", "omm", "tle"],
 ) -> HttpResponse:
     """The entries as a JSON list; the beams as GeoJSON. What is exported can be imported."""
     if kind == "beams":
@@ -239,7 +259,10 @@ def export_items(
                     "type": "Polygon",
                     "coordinates": [_closed(ring) for ring in (beam.polygon_deg, *beam.holes_deg)],
                 },
-                "properties": {"satellite": satellite.code, **beam.model_dump(mode="json", exclude={"polygon_deg", "holes_deg"})},
+                "properties": {
+                    "satellite": satellite.code,
+                    **beam.model_dump(mode="json", exclude={"polygon_deg", "holes_deg"}),
+                },
             }
             for satellite in catalogue().satellites
             for beam in satellite.beams
@@ -253,7 +276,9 @@ def export_items(
         content = [as_omm(name, tle[0], tle[1]) for name, tle in kept]
     else:
         content = [item.data for item in StoreItem.objects.filter(kind=kind)]
-    answer = HttpResponse(json.dumps(content, indent=1, ensure_ascii=False), content_type="application/json; charset=utf-8")
+    answer = HttpResponse(
+        json.dumps(content, indent=1, ensure_ascii=False), content_type="application/json; charset=utf-8"
+    )
     answer["Content-Disposition"] = f'attachment; filename="{kind}{"" if kind in ("beams", "omm") else "s"}.json"'
     return answer
 
@@ -261,7 +286,11 @@ def export_items(
 def _users(kind: Kind, code: str) -> list[str]:
     """Open jobs that use an entry."""
     fields = {"instrument": ("compass_code", "clinometer_code"), "bracket": ()}.get(kind, (f"{kind}_code",))
-    return [number for name in fields for number in Job.objects.filter(**{name: code}, signed_off_at=None).values_list("number", flat=True)]
+    return [
+        number
+        for name in fields
+        for number in Job.objects.filter(**{name: code}, signed_off_at=None).values_list("number", flat=True)
+    ]
 
 
 @router.delete("/{kind}/{code}", response=Catalogue)

@@ -6,7 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
-from rindle_core.catalogue import Bracket, Catalogue, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.house_rules import HouseRules
 from rindle_core.model import Model, parse
 
@@ -65,16 +65,3 @@ def put_item(kind: str, data: dict[str, Any]) -> StoreItem:
     """Adds or replaces an entry. Raises InputError where the data is not of that kind."""
     checked = parse(StoreItem.KINDS[kind], data, kind).model_dump(mode="json")
     return StoreItem.objects.update_or_create(kind=kind, code=checked["code"], defaults={"data": checked})[0]
-
-
-def catalogue() -> Catalogue:
-    """The whole store."""
-    items = list(StoreItem.objects.all())
-    return Catalogue(
-        satellites=[item.read(Satellite) for item in items if item.kind == "satellite"],
-        terminals=[item.read(Terminal) for item in items if item.kind == "terminal"],
-        cables=[item.read(CoaxCable) for item in items if item.kind == "cable"],
-        instruments=[item.read(Instrument) for item in items if item.kind == "instrument"],
-        brackets=[item.read(Bracket) for item in items if item.kind == "bracket"],
-        constellations=[item.read(Constellation) for item in items if item.kind == "constellation"],
-    )

@@ -3,11 +3,17 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
-export interface Fault { field: string; message: string }
+export interface Fault {
+  field: string
+  message: string
+}
 
 /** An answer that the server refused, with the faulty fields. `status` 0: the server was not reached. */
 export class ApiError extends Error {
-  constructor(readonly status: number, readonly faults: Fault[]) {
+  constructor(
+    readonly status: number,
+    readonly faults: Fault[],
+  ) {
     super(faults[0]?.message ?? 'The server refused this.')
   }
 }
@@ -22,7 +28,11 @@ client.use({
   },
 })
 
-interface Answer<T> { data?: T; error?: unknown; response: Response }
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
 
 /** Unwraps an answer. Throws ApiError for a refusal and for a server that is out of reach. */
 export async function unwrap<T>(asked: Promise<Answer<T>>): Promise<T> {
@@ -30,11 +40,19 @@ export async function unwrap<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked
   } catch {
-    throw new ApiError(0, [{ field: 'server', message: 'Rindle’s server does not answer. What you typed is still on the screen; start it again and go on.' }])
+    throw new ApiError(0, [
+      {
+        field: 'server',
+        message: 'Rindle’s server does not answer. What you typed is still on the screen; start it again and go on.',
+      },
+    ])
   }
   if (answer.response.ok) return answer.data as T
   const told = (answer.error as { error?: { faults?: Fault[] } } | undefined)?.error
-  throw new ApiError(answer.response.status, told?.faults ?? [{ field: 'request', message: `The server answered with status ${answer.response.status}.` }])
+  throw new ApiError(
+    answer.response.status,
+    told?.faults ?? [{ field: 'request', message: `The server answered with status ${answer.response.status}.` }],
+  )
 }
 
 /** A body as a form, for files. */

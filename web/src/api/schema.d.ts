@@ -77,7 +77,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description All jobs, newest first.
+         * @description A page of the jobs, newest first; `find`: those that hold every word of it.
          */
         get: operations["rindle_server_jobs_api_list_jobs"];
         put?: never;
@@ -384,6 +384,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/neighbours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Neighbours
+         * @description The jobs before and after it in the list.
+         */
+        get: operations["rindle_server_jobs_api_neighbours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/pocket.html": {
         parameters: {
             query?: never;
@@ -438,6 +458,26 @@ export interface paths {
          */
         put: operations["rindle_server_jobs_api_put_positions"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/positions/{letter}/as-place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Position As Place
+         * @description Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground.
+         */
+        post: operations["rindle_server_jobs_api_position_as_place"];
         delete?: never;
         options?: never;
         head?: never;
@@ -633,7 +673,9 @@ export interface paths {
         };
         /**
          * Sky Input
-         * @description The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job. Raises Conflict while something is missing.
+         * @description The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job.
+         *
+         *     Raises Conflict while something is missing.
          */
         get: operations["rindle_server_jobs_sky_api_sky_input"];
         put?: never;
@@ -655,7 +697,9 @@ export interface paths {
         put?: never;
         /**
          * Keep Photo
-         * @description Keeps a picture with the job, upright and scaled where it is large; its camera's focal length and bearing are read first.
+         * @description Keeps a picture with the job, upright and scaled where it is large;
+         *
+         *     its camera's focal length and bearing are read first.
          */
         post: operations["rindle_server_jobs_sky_api_keep_photo"];
         delete?: never;
@@ -699,6 +743,30 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter State
+         * @description A state on the way online, entered by hand.
+         */
+        post: operations["rindle_server_jobs_api_enter_state"];
+        /**
+         * Forget States
+         * @description The terminal was switched off: its states begin anew.
+         */
+        delete: operations["rindle_server_jobs_api_forget_states"];
         options?: never;
         head?: never;
         patch?: never;
@@ -748,6 +816,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/trial/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Trial Back
+         * @description Brings back the trial that was taken out last.
+         */
+        post: operations["rindle_server_jobs_sky_api_bring_trial_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Log Columns
+         * @description What the columns of a log are called, so that a person can say which is which.
+         */
+        post: operations["rindle_server_jobs_sky_api_log_columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/trial/end": {
         parameters: {
             query?: never;
@@ -779,7 +887,7 @@ export interface paths {
         put?: never;
         /**
          * Take Log
-         * @description Reads the trial's log (CSV or JSON); `columns` says as JSON which of its columns is which of ours.
+         * @description Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`.
          */
         post: operations["rindle_server_jobs_sky_api_take_log"];
         delete?: never;
@@ -857,7 +965,7 @@ export interface paths {
         };
         /**
          * Find
-         * @description Places whose name begins with the text, then those that hold it; the largest first. No network is asked.
+         * @description Places of that name, that begin with it, or that hold it; the largest first. No network is asked.
          */
         get: operations["rindle_server_places_api_find"];
         put?: never;
@@ -877,7 +985,9 @@ export interface paths {
         };
         /**
          * Terrain Height
-         * @description Height of the ground from the tiles of the data folder; the name of the tile that gave it, or that would be needed.
+         * @description Height of the ground from the tiles of the data folder;
+         *
+         *     the name of the tile that gave it, or that would be needed.
          */
         get: operations["rindle_server_places_api_terrain_height"];
         put?: never;
@@ -1280,6 +1390,12 @@ export interface components {
             clinometer_deg: number | null;
             /** Clinometer Face */
             clinometer_face: string;
+            /**
+             * Clinometer Kind
+             * @description How that face is read, see the catalogue
+             * @default
+             */
+            clinometer_kind: string;
             /** Declination Change Deg Per Year */
             declination_change_deg_per_year: number;
             /**
@@ -1304,9 +1420,14 @@ export interface components {
             elevation_deg: number;
             /**
              * Least Ping Ms
-             * @description Least echo time over a gateway at the same range: four slant ranges
+             * @description Least echo time that any gateway allows: one that stands straight under the satellite
              */
             least_ping_ms: number;
+            /**
+             * Most Path Ping Ms
+             * @description Echo time of the path alone over a gateway at the satellite's horizon
+             */
+            most_path_ping_ms?: number | null;
             /**
              * Round Trip Ms
              * @description Light up to the satellite and back down: twice the slant range
@@ -1436,7 +1557,7 @@ export interface components {
         };
         /**
          * Beam
-         * @description A spot of a satellite. `hand` is the sense of circular polarization as received at the site.
+         * @description A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none.
          */
         Beam: {
             /**
@@ -1457,9 +1578,9 @@ export interface components {
             expected_es_n0_db: number;
             /**
              * Hand
-             * @enum {string}
+             * @description As received at the site; None: a linear beam
              */
-            hand: "left" | "right";
+            hand?: ("left" | "right") | null;
             /**
              * Holes Deg
              * @description Outlines cut out of it, (longitude, latitude) pairs
@@ -1483,6 +1604,11 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Transmit Hand
+             * @description As sent from the site; None: not told, or linear
+             */
+            transmit_hand?: ("left" | "right") | null;
         };
         /**
          * BeamChoice
@@ -1507,16 +1633,14 @@ export interface components {
             modem_entry: string;
             /**
              * Receive Hand
-             * @description As received at the site
-             * @enum {string}
+             * @description As received at the site; None: it has none
              */
-            receive_hand: "left" | "right";
+            receive_hand: ("left" | "right") | null;
             /**
              * Transmit Hand
-             * @description As sent from the site
-             * @enum {string}
+             * @description As sent from the site; None: it has none, or the stores do not say
              */
-            transmit_hand: "left" | "right";
+            transmit_hand: ("left" | "right") | null;
         };
         /**
          * BeamResult
@@ -1677,6 +1801,12 @@ export interface components {
          * @description A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before.
          */
         BuildStep: {
+            /**
+             * Before Power
+             * @description Must be done before the terminal is switched on, as the earth
+             * @default false
+             */
+            before_power: boolean;
             /**
              * Caution
              * @default
@@ -1957,6 +2087,11 @@ export interface components {
             satellites: components["schemas"]["Satellite"][];
             /** Terminals */
             terminals: components["schemas"]["Terminal"][];
+            /**
+             * Unread
+             * @description Left out of the lists above
+             */
+            unread?: components["schemas"]["UnreadEntry"][];
         };
         /**
          * CauseCount
@@ -2016,7 +2151,9 @@ export interface components {
         };
         /**
          * CoaxCable
-         * @description A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power; and its loop resistance.
+         * @description A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power;
+         *
+         *     and its loop resistance.
          */
         CoaxCable: {
             /** Bend Radius Mm */
@@ -2215,6 +2352,27 @@ export interface components {
             telemetry: components["schemas"]["Telemetry"];
         };
         /**
+         * DialFigures
+         * @description What the crew's own instruments show when the beam is right, their corrections inside:
+         *
+         *     the one figure for each.
+         */
+        DialFigures: {
+            /** Clinometer Correction Deg */
+            clinometer_correction_deg: number;
+            /** Clinometer Deg */
+            clinometer_deg: number;
+            /**
+             * Clinometer Face
+             * @description Where it is laid; empty: along the beam
+             */
+            clinometer_face: string;
+            /** Compass Correction Deg */
+            compass_correction_deg: number;
+            /** Compass Deg */
+            compass_deg: number;
+        };
+        /**
          * DocumentFact
          * @description A file in the job's locker.
          */
@@ -2329,6 +2487,30 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * Evidence
+         * @description Something that is not shown yet, with the waiver that lets it pass, if there is one.
+         */
+        Evidence: {
+            /** Clears By */
+            clears_by: string;
+            /** Code */
+            code: string;
+            /**
+             * May Pass
+             * @description Whether anybody may let it pass
+             * @default true
+             */
+            may_pass: boolean;
+            /** Message */
+            message: string;
+            /**
+             * Station
+             * @description Code of the station where it is shown
+             */
+            station: string;
+            waiver: components["schemas"]["Waiver"] | null;
         };
         /**
          * ExtraRun
@@ -2563,6 +2745,12 @@ export interface components {
              */
             beam_edge_km: number;
             /**
+             * Better Bearing Percent
+             * @description Gain from which another bearing of a panel is told
+             * @default 1
+             */
+            better_bearing_percent: number;
+            /**
              * Browse Out Percent
              * @description Share of time without service that reading pages bears
              * @default 3
@@ -2605,6 +2793,12 @@ export interface components {
              */
             clinometer_deg: number;
             /**
+             * Clinometer Error Deg
+             * @description Error of a clinometer's own from which it is minded
+             * @default 0.5
+             */
+            clinometer_error_deg: number;
+            /**
              * Compass Deg
              * @description What a hand compass, well used, can do
              * @default 2
@@ -2617,11 +2811,23 @@ export interface components {
              */
             concrete_least_c: number;
             /**
+             * Connector Loss Db
+             * @description Loss of a well made pair of connectors through L band
+             * @default 0.1
+             */
+            connector_loss_db: number;
+            /**
              * Currency
              * @description Sign of the firm's currency, for cost sheets
              * @default
              */
             currency: string;
+            /**
+             * Declination Mind Deg
+             * @description Declination from which compass and true bearing are minded as two
+             * @default 5
+             */
+            declination_mind_deg: number;
             /**
              * Design Gust Mps
              * @description 3 s gust at 10 m over open country that the mount must survive
@@ -2659,6 +2865,12 @@ export interface components {
              * @default 4
              */
             game_gaps_per_h: number;
+            /**
+             * Growth Years
+             * @description Years for which growth should leave the beam free
+             * @default 5
+             */
+            growth_years: number;
             /**
              * Hold Db
              * @description Level change allowed by lock-down and by a push
@@ -2714,6 +2926,30 @@ export interface components {
              */
             low_orbit_hold_percent: number;
             /**
+             * Overhead Deg
+             * @description Elevation over which an azimuth screw hardly moves the beam
+             * @default 89
+             */
+            overhead_deg: number;
+            /**
+             * Peak Certain Share
+             * @description Share of the beamwidth to which a top should be fixed, two standard deviations
+             * @default 0.1
+             */
+            peak_certain_share: number;
+            /**
+             * Peak Fall Db
+             * @description Fall of the level on both sides from which a top is proved
+             * @default 1
+             */
+            peak_fall_db: number;
+            /**
+             * Person Reach M
+             * @description Height to which a standing person may reach, tools included
+             * @default 2.2
+             */
+            person_reach_m: number;
+            /**
              * Places Apart M
              * @description Distance between two entries for one site that is asked about
              * @default 200
@@ -2762,6 +2998,30 @@ export interface components {
              */
             service_loop_m: number;
             /**
+             * Shadow Most Deg
+             * @description Height of the sun over which a shadow is too short to be sighted along
+             * @default 75
+             */
+            shadow_most_deg: number;
+            /**
+             * Side Lobe Least Db
+             * @description Shortfall from which a peak is taken for a first side lobe
+             * @default 12
+             */
+            side_lobe_least_db: number;
+            /**
+             * Side Lobe Most Db
+             * @description Shortfall up to which it is: a round aperture has it 15 to 20 dB down, more or less
+             * @default 25
+             */
+            side_lobe_most_db: number;
+            /**
+             * Skyline Gap Deg
+             * @description Distance of read points about the sight-line over which a skyline counts as thinly read
+             * @default 30
+             */
+            skyline_gap_deg: number;
+            /**
              * Steel Yield Mpa
              * @description Yield strength taken for an unmarked tube
              * @default 235
@@ -2786,17 +3046,47 @@ export interface components {
              */
             strength_factor: number;
             /**
+             * Stuck Share
+             * @description Multiple of its usual time after which a state counts as stuck
+             * @default 2
+             */
+            stuck_share: number;
+            /**
+             * Trial Apart M
+             * @description How far the trial may stand from the position and still speak for it
+             * @default 3
+             */
+            trial_apart_m: number;
+            /**
              * Trial Least H
              * @description Hours from which a trial is believed before the prediction
              * @default 6
              */
             trial_least_h: number;
             /**
+             * Trial Spread Share
+             * @description Spread of a trial's count of interruptions over that of chance alone: passes share them out evenly
+             * @default 0.65
+             */
+            trial_spread_share: number;
+            /**
              * Trial Wanted H
              * @description Usual length of a trial
              * @default 12
              */
             trial_wanted_h: number;
+            /**
+             * Unserved Percent
+             * @description Share of time without any satellite in the panel's sky that is minded
+             * @default 0.5
+             */
+            unserved_percent: number;
+            /**
+             * Wanted Run Count
+             * @description Runs of a service test from which their median is held against
+             * @default 3
+             */
+            wanted_run_count: number;
             /**
              * Wind Loss Db
              * @description Pointing loss allowed in the working gust
@@ -2861,7 +3151,8 @@ export interface components {
         };
         /**
          * InstrumentFigure
-         * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (± degrees).
+         * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (±
+         *     degrees).
          */
         InstrumentFigure: {
             /** Acquisition Tolerance Deg */
@@ -2917,8 +3208,21 @@ export interface components {
             cable: components["schemas"]["CableResult"] | null;
             coverage: components["schemas"]["BeamResult"] | null;
             deliveries: components["schemas"]["DeliveriesResult"];
+            /** @description The figures that the crew's own instruments show */
+            dial?: components["schemas"]["DialFigures"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;
+            /**
+             * Evidence
+             * @description What is not shown yet, waived or not
+             */
+            evidence?: components["schemas"]["Evidence"][];
             extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
+            /**
+             * Head Turned Deg
+             * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
+             * @default 0
+             */
+            head_turned_deg: number;
             instruments: components["schemas"]["InstrumentsResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             low_orbit?: components["schemas"]["LowOrbitResult"] | null;
@@ -3055,6 +3359,7 @@ export interface components {
              *       "rules": {
              *         "assumed_obstacle_distance_m": 10,
              *         "beam_edge_km": 30,
+             *         "better_bearing_percent": 1,
              *         "browse_out_percent": 3,
              *         "cable_temperature_c": 40,
              *         "cable_warn_share": 0.8,
@@ -3062,15 +3367,19 @@ export interface components {
              *         "call_gaps_per_h": 2,
              *         "clearance_deg": 10,
              *         "clinometer_deg": 0.3,
+             *         "clinometer_error_deg": 0.5,
              *         "compass_deg": 2,
              *         "concrete_least_c": 5,
+             *         "connector_loss_db": 0.1,
              *         "currency": "",
+             *         "declination_mind_deg": 5,
              *         "design_gust_mps": 45,
              *         "elements_fresh_days": 14,
              *         "exposure": "C",
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
              *         "game_gaps_per_h": 4,
+             *         "growth_years": 5,
              *         "hold_db": 0.2,
              *         "ladder_gust_mps": 12,
              *         "level_margin_db": 3,
@@ -3080,6 +3389,10 @@ export interface components {
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
              *         "low_orbit_hold_percent": 10,
+             *         "overhead_deg": 89,
+             *         "peak_certain_share": 0.1,
+             *         "peak_fall_db": 1,
+             *         "person_reach_m": 2.2,
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
              *         "radiation_limit_w_per_m2": 10,
@@ -3088,12 +3401,21 @@ export interface components {
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
+             *         "shadow_most_deg": 75,
+             *         "side_lobe_least_db": 12,
+             *         "side_lobe_most_db": 25,
+             *         "skyline_gap_deg": 30,
              *         "steel_yield_mpa": 235,
              *         "stream_gap_s": 20,
              *         "stream_gaps_per_h": 0.5,
              *         "strength_factor": 1.5,
+             *         "stuck_share": 2,
+             *         "trial_apart_m": 3,
              *         "trial_least_h": 6,
+             *         "trial_spread_share": 0.65,
              *         "trial_wanted_h": 12,
+             *         "unserved_percent": 0.5,
+             *         "wanted_run_count": 3,
              *         "wind_loss_db": 0.5,
              *         "workday_h": 9,
              *         "workday_start_h": 8,
@@ -3167,6 +3489,7 @@ export interface components {
              * @default {
              *       "assumed_obstacle_distance_m": 10,
              *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -3174,15 +3497,19 @@ export interface components {
              *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
              *       "currency": "",
+             *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
              *       "elements_fresh_days": 14,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
              *       "hold_db": 0.2,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -3192,6 +3519,10 @@ export interface components {
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "radiation_limit_w_per_m2": 10,
@@ -3200,12 +3531,21 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3304,6 +3644,11 @@ export interface components {
              */
             visit: components["schemas"]["VisitFacts"];
             /**
+             * Waivers
+             * @description Proofs that somebody let pass
+             */
+            waivers?: components["schemas"]["Waiver"][];
+            /**
              * Wind From Deg
              * @description Where the prevailing wind comes from, true
              */
@@ -3337,12 +3682,23 @@ export interface components {
             positions: components["schemas"]["PositionOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
+            /** Record Sha256 */
+            record_sha256: string;
+            /**
+             * Record State
+             * @enum {string}
+             */
+            record_state: "" | "intact" | "changed" | "unsealed";
             /** Satellite Code */
             satellite_code: string;
             /** Signed Off At */
             signed_off_at: string | null;
             /** Signed Off By */
             signed_off_by: string;
+            /** Store Troubles */
+            store_troubles: string[];
+            /** Taken Out Count */
+            taken_out_count: number;
             /** Terminal Code */
             terminal_code: string;
             /**
@@ -3352,6 +3708,20 @@ export interface components {
             updated_at: string;
             /** Version */
             version: string;
+        };
+        /**
+         * JobPage
+         * @description A page of the list.
+         */
+        JobPage: {
+            /** Count */
+            count: number;
+            /** Page */
+            page: number;
+            /** Page Count */
+            page_count: number;
+            /** Rows */
+            rows: components["schemas"]["JobRow"][];
         };
         /**
          * JobPatch
@@ -3402,6 +3772,8 @@ export interface components {
             customer_reference?: string | null;
             /** Date */
             date?: string | null;
+            /** Device Level Db */
+            device_level_db?: number | null;
             /** Entry Checks */
             entry_checks?: string[] | null;
             /** Forecast Gust Mps */
@@ -3531,7 +3903,7 @@ export interface components {
         };
         /**
          * JobRow
-         * @description A job in the list.
+         * @description A job in the list. `trouble` says why a row has no verdict.
          */
         JobRow: {
             /** Customer */
@@ -3555,6 +3927,11 @@ export interface components {
             stations: components["schemas"]["StationMark"][];
             /** Terminal Name */
             terminal_name: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
             verdict: components["schemas"]["Level"];
         };
         /**
@@ -3656,6 +4033,7 @@ export interface components {
              * @default {
              *       "assumed_obstacle_distance_m": 10,
              *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -3663,15 +4041,19 @@ export interface components {
              *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
              *       "currency": "",
+             *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
              *       "elements_fresh_days": 14,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
              *       "hold_db": 0.2,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -3681,6 +4063,10 @@ export interface components {
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
              *       "radiation_limit_w_per_m2": 10,
@@ -3689,12 +4075,21 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3743,6 +4138,12 @@ export interface components {
             bearings: components["schemas"]["BearingChoice"][];
             /** @description Of a panel that is set by hand */
             best_bearing: components["schemas"]["BearingChoice"] | null;
+            /**
+             * Blocked Per H
+             * @description Of those, the ones that the skyline began
+             * @default 0
+             */
+            blocked_per_h: number;
             /** Blocked Percent */
             blocked_percent: number;
             /** Boresight Azimuth Deg */
@@ -3763,6 +4164,12 @@ export interface components {
              * @description The same passes, seen from higher up
              */
             raises?: components["schemas"]["RaiseGain"][];
+            /**
+             * Refused Count
+             * @description Satellites whose elements the propagator refuses, left out
+             * @default 0
+             */
+            refused_count: number;
             /** Removals */
             removals: components["schemas"]["Removal"][];
             /** Sectors */
@@ -3926,6 +4333,16 @@ export interface components {
             working_force_n: number;
         };
         /**
+         * Neighbours
+         * @description Numbers of the jobs beside one in the list; empty at its ends.
+         */
+        Neighbours: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+        };
+        /**
          * NutsOrder
          * @description Tighten or loosen.
          */
@@ -3935,7 +4352,9 @@ export interface components {
         };
         /**
          * Obstacle
-         * @description Something measured whole. Height is of its top over the ground at the measuring place, width across the line of sight.
+         * @description Something measured whole.
+         *
+         *     Height is of its top over the ground at the measuring place, width across the line of sight.
          */
         Obstacle: {
             /**
@@ -4080,7 +4499,7 @@ export interface components {
             backlash_turns: number;
             /**
              * Bracketed
-             * @description Whether readings fall off on both sides of the top
+             * @description Whether the level was seen to fall on both sides of the top: then it is proved
              */
             bracketed: boolean;
             /** Curve */
@@ -4140,7 +4559,9 @@ export interface components {
         };
         /**
          * PhotoInput
-         * @description A level picture (no roll), what is known of it, and the traced skyline. Pixels count from the upper left corner.
+         * @description A level picture (no roll), what is known of it, and the traced skyline.
+         *
+         *     Pixels count from the upper left corner.
          */
         PhotoInput: {
             /**
@@ -4256,7 +4677,9 @@ export interface components {
         };
         /**
          * PlumbResult
-         * @description Errors are pointed less wanted when the scales are set as for a plumb mast; settings are what the scales must show instead.
+         * @description Errors are pointed less wanted when the scales are set as for a plumb mast;
+         *
+         *     settings are what the scales must show instead.
          */
         PlumbResult: {
             /** Azimuth Error Deg */
@@ -4862,7 +5285,9 @@ export interface components {
         };
         /**
          * SitesInput
-         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
+         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg;
+         *
+         *     height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
          */
         SitesInput: {
             /** Csv */
@@ -4920,6 +5345,11 @@ export interface components {
             set_index: number | null;
             /** Set Name */
             set_name: string;
+            /**
+             * Sun Zone H
+             * @description Zone of the clock that goes with the sun here, hours before UTC
+             */
+            sun_zone_h?: number | null;
             /** Terminal Height M */
             terminal_height_m: number;
             trial: components["schemas"]["TrialResult"] | null;
@@ -4989,6 +5419,12 @@ export interface components {
              */
             raise_clearance_m?: number | null;
             /**
+             * Raise Known
+             * @description False: points without a distance stand in the way, so nothing is known of height
+             * @default true
+             */
+            raise_known: boolean;
+            /**
              * Raise Tube M
              * @description Least height to add until the tube is free; 0: free now; None: no height does it
              */
@@ -5038,6 +5474,12 @@ export interface components {
         SkylinePoint: {
             /** Azimuth Deg */
             azimuth_deg: number;
+            /**
+             * Computed
+             * @description From elevation tiles, not read by anybody
+             * @default false
+             */
+            computed: boolean;
             /** Distance M */
             distance_m?: number | null;
             /** Elevation Deg */
@@ -5098,6 +5540,16 @@ export interface components {
         StateEvent: {
             /** At S */
             at_s: number;
+            /** Code */
+            code: string;
+        };
+        /**
+         * StateSeen
+         * @description A state that somebody saw the terminal reach, and when; now where that is left out.
+         */
+        StateSeen: {
+            /** At */
+            at?: string | null;
             /** Code */
             code: string;
         };
@@ -5277,6 +5729,11 @@ export interface components {
         Terminal: {
             /** Aperture Mm */
             aperture_mm: number;
+            /**
+             * Aperture Offset Mm
+             * @description Middle of the reflector over its axis; None: the lower rim at the axis
+             */
+            aperture_offset_mm?: number | null;
             azimuth_screw: components["schemas"]["Screw"];
             /** Bringup States */
             bringup_states: components["schemas"]["BringUpState"][];
@@ -5406,6 +5863,18 @@ export interface components {
             elevation_deg: number;
         };
         /**
+         * TrialColumns
+         * @description What the columns of a log are called, and which are taken for ours; empty where none is.
+         */
+        TrialColumns: {
+            /** Columns */
+            columns: string[];
+            /** Guessed */
+            guessed: {
+                [key: string]: string;
+            };
+        };
+        /**
          * TrialEvent
          * @description A stretch without service that the panel reported. Bearing and elevation where it knew them.
          */
@@ -5474,6 +5943,11 @@ export interface components {
              */
             hour: number;
             /**
+             * Other S
+             * @description Of those, by whatever else; None in older records
+             */
+            other_s?: number | null;
+            /**
              * Predicted S
              * @description Predicted to be lost by obstruction in such an hour, on average
              */
@@ -5517,6 +5991,12 @@ export interface components {
             longest_s: number;
             /** Observed Blocked Percent */
             observed_blocked_percent: number;
+            /**
+             * Outside Count
+             * @description Outages of the log that lie outside the trial's time, left out
+             * @default 0
+             */
+            outside_count: number;
             /** Sectors */
             sectors: components["schemas"]["TrialSector"][];
         };
@@ -5531,6 +6011,18 @@ export interface components {
             observed_percent: number;
             /** Predicted Percent */
             predicted_percent: number | null;
+        };
+        /**
+         * UnreadEntry
+         * @description An entry that this version cannot read, and why.
+         */
+        UnreadEntry: {
+            /** Code */
+            code: string;
+            /** Kind */
+            kind: string;
+            /** Message */
+            message: string;
         };
         /**
          * UseVerdict
@@ -5802,6 +6294,21 @@ export interface components {
             work_h: number;
         };
         /**
+         * Waiver
+         * @description Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name.
+         */
+        Waiver: {
+            /** By */
+            by: string;
+            /**
+             * Code
+             * @description Of the finding that is let pass
+             */
+            code: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * WaysOutResult
          * @description The ways, best first.
          */
@@ -5939,7 +6446,10 @@ export interface operations {
     };
     rindle_server_jobs_api_list_jobs: {
         parameters: {
-            query?: never;
+            query?: {
+                find?: string;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5952,7 +6462,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobRow"][];
+                    "application/json": components["schemas"]["JobPage"];
                 };
             };
         };
@@ -6382,7 +6892,7 @@ export interface operations {
             header?: never;
             path: {
                 number: string;
-                name: "settings" | "extra_runs" | "costs" | "tasks" | "skylines" | "sky_photos" | "attitudes";
+                name: "settings" | "extra_runs" | "costs" | "tasks" | "skylines" | "sky_photos" | "attitudes" | "waivers";
             };
             cookie?: never;
         };
@@ -6401,6 +6911,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_neighbours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Neighbours"];
                 };
             };
         };
@@ -6465,6 +6997,29 @@ export interface operations {
                 "application/json": components["schemas"]["Candidate"][];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_position_as_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -6794,6 +7349,54 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_api_enter_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateSeen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_forget_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_api_mark_step: {
         parameters: {
             query?: never;
@@ -6858,6 +7461,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_bring_trial_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_log_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialColumns"];
                 };
             };
         };

@@ -4,7 +4,15 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import client from '@/api/client'
 import CalcPanel from './CalcPanel.vue'
 
-const finding = { level: 'hold', code: 'aim.end_stop', message: 'Too far', why: 'It ends.', clears_by: 'Go back.', unit: 'turns', source: '' }
+const finding = {
+  level: 'hold',
+  code: 'aim.end_stop',
+  message: 'Too far',
+  why: 'It ends.',
+  clears_by: 'Go back.',
+  unit: 'turns',
+  source: '',
+}
 const fields = [{ key: 'wanted_deg', label: 'Wanted', unit: 'deg' }]
 
 function panel(answer: unknown, status = 200) {
@@ -12,7 +20,15 @@ function panel(answer: unknown, status = 200) {
     const response = new Response(null, { status })
     return status === 200 ? { data: answer, response } : { error: answer, response }
   }) as never)
-  const wrapper = mount(CalcPanel, { props: { name: 'calibrate', fields, fixed: { first_turns: 0 }, wait: 'Read it first.', show: (result: Record<string, unknown>): [string, string][] => [['To go', String(result.to_go_turns)]] } })
+  const wrapper = mount(CalcPanel, {
+    props: {
+      name: 'calibrate',
+      fields,
+      fixed: { first_turns: 0 },
+      wait: 'Read it first.',
+      show: (result: Record<string, unknown>): [string, string][] => [['To go', String(result.to_go_turns)]],
+    },
+  })
   return { post, wrapper }
 }
 const type = async (wrapper: ReturnType<typeof panel>['wrapper'], text: string) => {
@@ -38,7 +54,12 @@ describe('a calculator panel', () => {
   it('lets an answer go that a newer question has overtaken', async () => {
     const answers: ((data: unknown) => void)[] = []
     const { wrapper } = panel({ result: { to_go_turns: 0 }, findings: [] })
-    vi.spyOn(client, 'POST').mockImplementation((() => new Promise((resolve) => { answers.push((data) => resolve({ data, response: new Response(null, { status: 200 }) })) })) as never)
+    vi.spyOn(client, 'POST').mockImplementation(
+      (() =>
+        new Promise((resolve) => {
+          answers.push((data) => resolve({ data, response: new Response(null, { status: 200 }) }))
+        })) as never,
+    )
     await type(wrapper, '38')
     await type(wrapper, '39')
     answers[1]!({ result: { to_go_turns: 39 }, findings: [] })
@@ -52,7 +73,7 @@ describe('a calculator panel', () => {
     const { post, wrapper } = panel({ result: { to_go_turns: 2 }, findings: [finding] })
     await type(wrapper, '38,1')
     expect((post.mock.calls[0] as unknown[])[1]).toMatchObject({ body: { first_turns: 0, wanted_deg: 38.1 } })
-    expect(wrapper.get('table').text()).toContain('To go2')
+    expect(wrapper.get('table').text()).toContain('To go 2')
     expect(wrapper.text()).toContain('Hold: Too far')
   })
 

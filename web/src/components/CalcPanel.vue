@@ -8,13 +8,29 @@ import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from './VerdictStone.vue'
 
-export interface PanelField { key: string; label: string; unit?: string; start?: string; optional?: boolean; hint?: string; choices?: { label: string; value: string }[] }
+export interface PanelField {
+  key: string
+  label: string
+  unit?: string
+  start?: string
+  optional?: boolean
+  hint?: string
+  choices?: { label: string; value: string }[]
+}
 type Result = Record<string, unknown>
 
-const props = defineProps<{ name: string; fields?: PanelField[]; fixed: Record<string, unknown>; show: (result: Result) => [string, string][]; wait?: string }>()
+const props = defineProps<{
+  name: string
+  fields?: PanelField[]
+  fixed: Record<string, unknown>
+  show: (result: Result) => [string, string][]
+  wait?: string
+}>()
 const emit = defineEmits<{ typed: [Record<string, unknown>] }>()
 const prefs = usePrefs()
-const texts = ref<Record<string, string>>(Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])))
+const texts = ref<Record<string, string>>(
+  Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])),
+)
 const result = ref<Result | null>(null)
 const findings = ref<Schemas['Finding'][]>([])
 const faults = ref<Record<string, string>>({})
@@ -25,12 +41,28 @@ const rows = computed(() => (result.value ? props.show(result.value) : []))
 let latest = 0
 async function calculate(): Promise<void> {
   const mine = ++latest // an answer that was overtaken by a newer question is let go
-  if (!complete.value) { result.value = null; findings.value = []; busy.value = false; return }
-  const typed = Object.fromEntries((props.fields ?? []).filter((field) => texts.value[field.key] !== '').map((field) => [field.key, field.choices ? texts.value[field.key] : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system)]))
+  if (!complete.value) {
+    result.value = null
+    findings.value = []
+    busy.value = false
+    return
+  }
+  const typed = Object.fromEntries(
+    (props.fields ?? [])
+      .filter((field) => texts.value[field.key] !== '')
+      .map((field) => [
+        field.key,
+        field.choices
+          ? texts.value[field.key]
+          : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system),
+      ]),
+  )
   emit('typed', typed)
   busy.value = true
   try {
-    const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }))
+    const told = await unwrap(
+      client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }),
+    )
     if (mine !== latest) return
     result.value = told.result as Result
     findings.value = told.findings as Schemas['Finding'][]
@@ -47,15 +79,28 @@ async function calculate(): Promise<void> {
 const soon = useDebounceFn(calculate, 300)
 watch([texts, () => JSON.stringify(props.fixed), () => prefs.system], () => void soon(), { deep: true })
 void calculate()
-const loose = computed(() => Object.entries(faults.value).filter(([field]) => !(props.fields ?? []).some((one) => one.key === field)).map(([, message]) => message))
+const loose = computed(() =>
+  Object.entries(faults.value)
+    .filter(([field]) => !(props.fields ?? []).some((one) => one.key === field))
+    .map(([, message]) => message),
+)
 </script>
 
 <template>
   <div class="panel">
     <div v-if="fields?.length" class="fields">
-      <label v-for="field in fields" :key="field.key">{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
-        <select v-if="field.choices" v-model="texts[field.key]"><option v-for="choice in field.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option></select>
-        <input v-else v-model="texts[field.key]" inputmode="decimal" autocomplete="off" :aria-invalid="faults[field.key] ? 'true' : undefined" />
+      <label v-for="field in fields" :key="field.key"
+        >{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
+        <select v-if="field.choices" v-model="texts[field.key]">
+          <option v-for="choice in field.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option>
+        </select>
+        <input
+          v-else
+          v-model="texts[field.key]"
+          inputmode="decimal"
+          autocomplete="off"
+          :aria-invalid="faults[field.key] ? 'true' : undefined"
+        />
         <span v-if="field.hint && !faults[field.key]" class="quiet small hint">{{ field.hint }}</span>
         <span v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</span>
       </label>
@@ -63,18 +108,58 @@ const loose = computed(() => Object.entries(faults.value).filter(([field]) => !(
     <p v-for="message in loose" :key="message" class="fault" role="alert">{{ message }}</p>
     <p v-if="!complete && wait" class="quiet">{{ wait }}</p>
     <p v-if="busy && !rows.length" class="quiet" role="status">Calculating</p>
-    <table v-if="rows.length" class="grid-table" :aria-label="name.replaceAll('_', ' ')" :aria-busy="busy"><tbody><tr v-for="([what, value], index) in rows" :key="index"><th scope="row">{{ what }}</th><td>{{ value }}</td></tr></tbody></table>
-    <p v-for="finding in findings" :key="finding.code" class="finding"><verdict-stone :verdict="finding.level" :size="16" /> <b>{{ VERDICT_WORD[finding.level] }}: {{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}</p>
+    <table v-if="rows.length" class="grid-table" :aria-label="name.replaceAll('_', ' ')" :aria-busy="busy">
+      <tbody>
+        <tr v-for="([what, value], index) in rows" :key="index">
+          <th scope="row">{{ what }}</th>
+          <td>{{ value }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-for="finding in findings" :key="finding.code" class="finding">
+      <verdict-stone :verdict="finding.level" :size="16" />
+      <b>{{ VERDICT_WORD[finding.level] }}: {{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.panel { display: grid; gap: 12px; }
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-input, select { font: inherit; font-variant-numeric: tabular-nums; height: 36px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-.hint { font-weight: 400; }
-.fault { color: var(--rust); font-weight: 600; font-size: 13px; }
-.finding svg { vertical-align: -3px; }
-th { color: var(--ink); }
-td { overflow-wrap: anywhere; }
+.panel {
+  display: grid;
+  gap: 12px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+input,
+select {
+  font: inherit;
+  font-variant-numeric: tabular-nums;
+  height: 36px;
+  padding: 0 8px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.hint {
+  font-weight: 400;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+  font-size: 13px;
+}
+.finding svg {
+  vertical-align: -3px;
+}
+th {
+  color: var(--ink);
+}
+td {
+  overflow-wrap: anywhere;
+}
 </style>

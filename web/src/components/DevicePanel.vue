@@ -11,15 +11,27 @@ const store = useJob()
 <template>
   <section class="device" aria-label="Terminal">
     <div v-if="store.deviceTrouble" class="trouble" role="alert">
-      <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }} <n-button size="small" @click="store.poll">Try again</n-button>
+      <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }}
+      <n-button size="small" @click="store.poll">Try again</n-button>
     </div>
     <template v-else>
-      <p class="row"><icon-plug-connected :size="20" aria-hidden="true" /><b>Simulated terminal</b><span class="quiet">a stand-in that ships with Rindle; no radio is involved</span></p>
+      <p class="row">
+        <icon-plug-connected :size="20" aria-hidden="true" /><b>Simulated terminal</b
+        ><span class="quiet">a stand-in that ships with Rindle; no radio is involved</span>
+      </p>
       <p v-if="store.telemetry" class="row figures">
-        <span>Level <b>{{ formatQuantity(store.telemetry.level_db, 'db', 'metric') }}</b></span>
-        <span>Elevation screw <b>{{ formatQuantity(store.telemetry.elevation_turns, 'turns', 'metric') }}</b></span>
-        <span>Azimuth screw <b>{{ formatQuantity(store.telemetry.azimuth_turns, 'turns', 'metric') }}</b></span>
-        <span>Nuts <b>{{ store.telemetry.nuts_tight ? 'tight' : 'loose' }}</b></span>
+        <span
+          >Level <b>{{ formatQuantity(store.telemetry.level_db, 'db', 'metric') }}</b></span
+        >
+        <span
+          >Elevation screw <b>{{ formatQuantity(store.telemetry.elevation_turns, 'turns', 'metric') }}</b></span
+        >
+        <span
+          >Azimuth screw <b>{{ formatQuantity(store.telemetry.azimuth_turns, 'turns', 'metric') }}</b></span
+        >
+        <span
+          >Nuts <b>{{ store.telemetry.nuts_tight ? 'tight' : 'loose' }}</b></span
+        >
       </p>
       <slot />
     </template>
@@ -27,8 +39,24 @@ const store = useJob()
 </template>
 
 <style scoped>
-.device { display: grid; gap: 12px; padding: 12px 16px; border: 1px dashed var(--quiet); border-radius: 6px; }
-.figures { gap: 4px 24px; }
-.figures b { font-size: 18px; white-space: nowrap; }
-.trouble { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+.device {
+  display: grid;
+  gap: 12px;
+  padding: 12px 16px;
+  border: 1px dashed var(--quiet);
+  border-radius: 6px;
+}
+.figures {
+  gap: 4px 24px;
+}
+.figures b {
+  font-size: 18px;
+  white-space: nowrap;
+}
+.trouble {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
 </style>

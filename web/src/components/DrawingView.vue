@@ -4,31 +4,39 @@ import { computed } from 'vue'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ name: string }>()
-const emit = defineEmits<{ point: [{ x: number; y: number }] }>()
 const store = useJob()
 const drawing = computed(() => store.drawings.find((one) => one.name === props.name))
-
-function click(event: MouseEvent): void {
-  const svg = (event.currentTarget as HTMLElement).querySelector('svg')
-  const matrix = svg?.getScreenCTM()
-  if (!svg || !matrix) return
-  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
-  emit('point', { x: at.x, y: at.y })
-}
 </script>
 
 <template>
   <figure v-if="drawing" :data-drawing="name">
-    <div @click="click" v-html="drawing.svg" />
+    <div v-html="drawing.svg" />
     <details>
       <summary>{{ drawing.title }} in words</summary>
-      <table class="grid-table"><tbody><tr v-for="(row, index) in drawing.rows" :key="index"><th scope="row">{{ row.what }}</th><td>{{ row.value }}</td></tr></tbody></table>
+      <table class="grid-table">
+        <tbody>
+          <tr v-for="(row, index) in drawing.rows" :key="index">
+            <th scope="row">{{ row.what }}</th>
+            <td>{{ row.value }}</td>
+          </tr>
+        </tbody>
+      </table>
     </details>
   </figure>
 </template>
 
 <style scoped>
-figure { margin: 0; }
-details { margin-top: 4px; font-size: 13px; color: var(--quiet); }
-summary { cursor: pointer; width: fit-content; padding: 4px 0; }
+figure {
+  margin: 0;
+}
+details {
+  margin-top: 4px;
+  font-size: 13px;
+  color: var(--quiet);
+}
+summary {
+  cursor: pointer;
+  width: fit-content;
+  padding: 4px 0;
+}
 </style>

@@ -37,7 +37,12 @@ describe('an entry field', () => {
   it('does not send the same twice while the first is on its way', async () => {
     const { patch, input } = field()
     let answer: (saved: boolean) => void = () => undefined
-    patch.mockImplementation(() => new Promise((resolve) => { answer = resolve }))
+    patch.mockImplementation(
+      () =>
+        new Promise((resolve) => {
+          answer = resolve
+        }),
+    )
     await input.setValue('76.1')
     await input.trigger('blur')
     await vi.advanceTimersByTimeAsync(600)
@@ -56,15 +61,60 @@ describe('an entry field', () => {
     expect(patch).not.toHaveBeenCalled()
   })
 
-  it('keeps text that cannot be used, says why, and gives it back after a reload', async () => {
+  it('keeps text that cannot be used beside the value that holds, over a reload too', async () => {
     const { input, wrapper } = field(false)
     await input.setValue('sixty')
     await vi.advanceTimersByTimeAsync(500)
     await flushPromises()
     expect(wrapper.get('[role=alert]').text()).toContain('is not a number')
     expect((input.element as HTMLInputElement).value).toBe('sixty')
+    expect(wrapper.get('[role=alert]').text()).toContain('Still holds: 60.3 mm')
     wrapper.unmount()
-    expect((field(false).input.element as HTMLInputElement).value).toBe('sixty')
+    delete useJob().faults.mast_diameter_mm
+    vi.clearAllMocks()
+    const later = field(false)
+    expect((later.input.element as HTMLInputElement).value).toBe('60.3') // what holds is what is shown
+    expect(later.wrapper.text()).toContain('“sixty” was not taken: is not a number')
+    expect(later.patch).not.toHaveBeenCalled() // and it is not sent again on each visit
+    await later.wrapper.findAll('button')[0]!.trigger('click')
+    expect((later.input.element as HTMLInputElement).value).toBe('sixty')
+  })
+
+  it('lets a value that came another way stand in front of a refused text', async () => {
+    const { input, wrapper, store } = field(false)
+    await input.setValue('sixty')
+    await vi.advanceTimersByTimeAsync(500)
+    await flushPromises()
+    await wrapper.setProps({ value: 76.1 })
+    expect((input.element as HTMLInputElement).value).toBe('76.1')
+    expect(store.faults.mast_diameter_mm).toBeUndefined()
+    expect(wrapper.text()).not.toContain('sixty')
+  })
+
+  it('asks which of two readings is meant, and sends nothing before', async () => {
+    const { patch, input, wrapper } = field()
+    await input.setValue('2,385')
+    await vi.advanceTimersByTimeAsync(500)
+    expect(patch).not.toHaveBeenCalled()
+    expect(wrapper.get('[role=alert]').text()).toContain('can be read as 2385 or as 2.385')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === '2385')!
+      .trigger('click')
+    await flushPromises()
+    expect(patch.mock.calls[0]![0]).toEqual({ mast_diameter_mm: 2385 })
+  })
+
+  it('sends again after a reload what had not reached the server', async () => {
+    const first = field()
+    first.patch.mockResolvedValue(false) // no fault: the server was not there
+    await first.input.setValue('88.9')
+    await vi.advanceTimersByTimeAsync(500)
+    await flushPromises()
+    first.wrapper.unmount()
+    const later = field()
+    await flushPromises()
+    expect(later.patch).toHaveBeenCalledWith({ mast_diameter_mm: 88.9 }, { mast_diameter_mm: 60.3 })
   })
 
   it('shows and reads inches when the units say so', async () => {

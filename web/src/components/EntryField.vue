@@ -1,34 +1,92 @@
 <script setup lang="ts">
 /** One entry of the job: saved as one types, kept on the screen with a sentence when it cannot be used. */
-import { useDebounceFn, useSessionStorage } from '@vueuse/core'
-import { NInput } from 'naive-ui'
+import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
+import { NButton, NInput } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-const props = withDefaults(defineProps<{ field: keyof Patch; label: string; value: string | number | null | undefined; unit?: string; numeric?: boolean; hint?: string; placeholder?: string; maxlength?: number; bare?: boolean }>(), { unit: '', hint: '', placeholder: '', maxlength: 400 })
+const props = withDefaults(
+  defineProps<{
+    field: keyof Patch
+    label: string
+    value: string | number | null | undefined
+    unit?: string
+    numeric?: boolean
+    hint?: string
+    placeholder?: string
+    maxlength?: number
+    bare?: boolean
+  }>(),
+  { unit: '', hint: '', placeholder: '', maxlength: 400 },
+)
 const store = useJob()
 const prefs = usePrefs()
 const isNumber = computed(() => props.numeric || props.unit !== '')
-const shown = computed(() => (isNumber.value ? toEntry(props.value as number | null, props.unit, prefs.system) : String(props.value ?? '')))
-// What could not be saved survives a reload of the page.
+const shown = computed(() =>
+  isNumber.value ? toEntry(props.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
+)
+/** What has not reached the server survives a reload, and is sent again. */
 const draft = useSessionStorage<string | null>(`draft-${store.number}-${props.field}`, null)
+/** What the server refused survives too, beside the value that holds and never in its place. */
+const refused = useSessionStorage<{ text: string; why: string } | null>(
+  `refused-${store.number}-${props.field}`,
+  null,
+  {
+    serializer: StorageSerializers.object,
+  },
+)
 const text = ref(draft.value ?? shown.value)
 const dirty = ref(draft.value !== null)
-const fault = computed(() => store.faults[props.field])
-watch(shown, (now) => { if (!dirty.value) text.value = now })
+/** The two readings of a number that could be either. */
+const ask = computed(() => {
+  const read = isNumber.value && dirty.value ? readNumber(text.value) : null
+  return read && 'ask' in read ? read.ask : null
+})
+const fault = computed(
+  () => store.faults[props.field] ?? (ask.value ? askWhich(text.value.trim(), ask.value) : undefined),
+)
+watch(shown, (now) => {
+  if (dirty.value && !fault.value && text.value !== now) return // being typed: what comes back is an earlier keystroke's
+  settle(now) // another way brought a value: a refused text does not stand in front of it
+})
+function settle(now: string): void {
+  text.value = now
+  dirty.value = false
+  draft.value = null
+  refused.value = null
+  delete store.faults[props.field]
+}
 
 let sending: { typed: string; done: Promise<boolean> } | null = null
 async function save(): Promise<void> {
   const typed = text.value
-  if (sending?.typed === typed) { await sending.done; return } // the pause and the leaving of the field ask for the same
+  if (sending?.typed === typed) {
+    await sending.done
+    return
+  } // the pause and the leaving of the field ask for the same
+  if (ask.value) return // it is asked which is meant
   const value = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
-  if (!dirty.value || (typed === shown.value && !fault.value)) { dirty.value = false; return }
-  const mine = { typed, done: store.patch({ [props.field]: value } as Patch, { [props.field]: props.value ?? (isNumber.value ? null : '') } as Patch) }
+  if (!dirty.value || (typed === shown.value && !fault.value)) {
+    dirty.value = false
+    return
+  }
+  const mine = {
+    typed,
+    done: store.patch(
+      { [props.field]: value } as Patch,
+      { [props.field]: props.value ?? (isNumber.value ? null : '') } as Patch,
+    ),
+  }
   sending = mine
-  const saved = await mine.done.finally(() => { if (sending === mine) sending = null })
-  draft.value = saved ? null : typed
+  const saved = await mine.done.finally(() => {
+    if (sending === mine) sending = null
+  })
+  const why = store.faults[props.field]
+  refused.value = !saved && why ? { text: typed, why } : null
+  draft.value = saved || why ? null : typed
   if (saved && text.value === typed) dirty.value = false
 }
 /** Leaving the field shows what was saved, in its usual form. */
@@ -37,13 +95,41 @@ async function leave(): Promise<void> {
   if (!dirty.value) text.value = shown.value
 }
 let gone = false
-const saveSoon = useDebounceFn(async () => { if (!gone) await save() }, 450)
+const saveSoon = useDebounceFn(async () => {
+  if (!gone) await save()
+}, 450)
 /** What was typed in the last moment is sent before the page, or the job, is left. */
-const flush = () => { if (dirty.value && !gone) void save() }
+const flush = () => {
+  if (dirty.value && !gone) void save()
+}
 store.flushers.add(flush)
-onBeforeUnmount(() => { flush(); gone = true; store.flushers.delete(flush) })
+onBeforeUnmount(() => {
+  flush()
+  gone = true
+  store.flushers.delete(flush)
+})
 if (draft.value !== null) void save()
-function typed(now: string): void { text.value = now; dirty.value = true; void saveSoon() }
+function typed(now: string): void {
+  text.value = now
+  dirty.value = true
+  void saveSoon()
+}
+/** One of the two readings. */
+function choose(reading: string): void {
+  typed(reading)
+  void save()
+}
+/** What was refused comes back into the field, to be put right. */
+function again(): void {
+  if (refused.value) text.value = refused.value.text
+  dirty.value = true
+}
+const holds = computed(() =>
+  fault.value && !ask.value && shown.value !== '' && shown.value !== text.value
+    ? `${shown.value}${props.unit ? ` ${unitSign(props.unit, prefs.system)}` : ''}`
+    : '',
+)
+const earlier = computed(() => (refused.value && refused.value.text !== text.value ? refused.value : null))
 const id = computed(() => `field-${props.field}`)
 </script>
 
@@ -51,18 +137,56 @@ const id = computed(() => `field-${props.field}`)
   <div class="entry">
     <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
     <n-input
-      :value="text" :maxlength="maxlength" :placeholder="placeholder" :disabled="store.locked" :status="fault ? 'error' : undefined"
-      :input-props="{ id, inputmode: isNumber ? 'decimal' : 'text', 'aria-invalid': fault ? 'true' : undefined, 'aria-describedby': fault || hint ? `${id}-note` : undefined, autocomplete: 'off' }"
-      @update:value="typed" @blur="leave" @keydown.enter="leave">
+      :value="text"
+      :maxlength="maxlength"
+      :placeholder="placeholder"
+      :disabled="store.locked"
+      :status="fault ? 'error' : undefined"
+      :input-props="{
+        id,
+        inputmode: isNumber ? 'decimal' : 'text',
+        'aria-invalid': fault ? 'true' : undefined,
+        'aria-describedby': fault || hint ? `${id}-note` : undefined,
+        autocomplete: 'off',
+      }"
+      @update:value="typed"
+      @blur="leave"
+      @keydown.enter="leave"
+    >
       <template v-if="unit" #suffix>{{ unitSign(unit, prefs.system) }}</template>
     </n-input>
-    <p v-if="fault" :id="`${id}-note`" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="ask" class="ask">
+      <n-button v-for="one in ask" :key="one" size="small" @click="choose(one)">{{ one }}</n-button>
+    </p>
+    <p v-if="fault" :id="`${id}-note`" class="fault" role="alert">
+      {{ fault }}<template v-if="holds"> Still holds: {{ holds }}.</template>
+    </p>
+    <p v-else-if="earlier" class="fault" role="status">
+      “{{ earlier.text }}” was not taken: {{ earlier.why }}
+      <n-button text size="small" @click="again">Put it right</n-button>
+      <n-button text size="small" @click="refused = null">Let it go</n-button>
+    </p>
     <p v-else-if="hint" :id="`${id}-note`" class="quiet small">{{ hint }}</p>
   </div>
 </template>
 
 <style scoped>
-.entry { display: grid; gap: 4px; }
-label { font-weight: 600; font-size: 14px; }
-.fault { color: var(--rust); font-size: 13px; font-weight: 600; overflow-wrap: anywhere; }
+.ask {
+  display: flex;
+  gap: 8px;
+}
+.entry {
+  display: grid;
+  gap: 4px;
+}
+label {
+  font-weight: 600;
+  font-size: 14px;
+}
+.fault {
+  color: var(--rust);
+  font-size: 13px;
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
 </style>

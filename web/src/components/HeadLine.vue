@@ -9,9 +9,18 @@ const prefs = usePrefs()
 </script>
 
 <template>
-  <span><template v-for="(piece, index) in segments" :key="index"><span v-if="piece.value !== null && piece.value !== undefined" class="figure">{{ formatQuantity(piece.value, piece.unit ?? '', prefs.system) }}</span><template v-else>{{ piece.text }}</template></template></span>
+  <span
+    ><template v-for="(piece, index) in segments" :key="index"
+      ><span v-if="piece.value !== null && piece.value !== undefined" class="figure">{{
+        formatQuantity(piece.value, piece.unit ?? '', prefs.system)
+      }}</span
+      ><template v-else>{{ piece.text }}</template></template
+    ></span
+  >
 </template>
 
 <style scoped>
-.figure { white-space: nowrap; }
+.figure {
+  white-space: nowrap;
+}
 </style>

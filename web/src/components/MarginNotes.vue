@@ -8,15 +8,23 @@ import VerdictStone from './VerdictStone.vue'
 
 defineProps<{ findings: Schemas['Finding'][] }>()
 const prefs = usePrefs()
-const shown = (value: number | null | undefined, unit: string | undefined) => (value === null || value === undefined ? '' : formatQuantity(value, unit ?? '', prefs.system))
+const shown = (value: number | null | undefined, unit: string | undefined) =>
+  value === null || value === undefined ? '' : formatQuantity(value, unit ?? '', prefs.system)
 </script>
 
 <template>
-  <aside class="margin" aria-label="Findings">
+  <aside class="margin" aria-label="Findings" tabindex="0">
+    <h2 class="visually-hidden">Findings</h2>
     <p v-if="findings.length === 0" class="quiet">Nothing to say yet. Findings appear here as you enter figures.</p>
     <article v-for="finding in findings" :key="finding.code" :class="['note', finding.level]">
-      <header><verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
-        <span v-if="finding.figure !== null && finding.figure !== undefined" class="against" :title="finding.source">{{ shown(finding.figure, finding.unit) }}<template v-if="finding.limit !== null && finding.limit !== undefined"><span class="quiet limit">limit {{ shown(finding.limit, finding.unit) }}</span></template></span>
+      <header>
+        <verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
+        <span v-if="finding.figure !== null && finding.figure !== undefined" class="against" :title="finding.source"
+          >{{ shown(finding.figure, finding.unit)
+          }}<template v-if="finding.limit !== null && finding.limit !== undefined"
+            ><span class="quiet limit">limit {{ shown(finding.limit, finding.unit) }}</span></template
+          ></span
+        >
       </header>
       <h3>{{ finding.message }}</h3>
       <p>{{ finding.why }}</p>
@@ -27,15 +35,77 @@ const shown = (value: number | null | undefined, unit: string | undefined) => (v
 </template>
 
 <style scoped>
-.margin { position: sticky; top: 0; align-self: flex-start; max-height: 100vh; overflow-y: auto; width: 280px; flex: none; padding: 20px 16px; display: grid; gap: 16px; align-content: start; }
-.note { border-top: 3px solid var(--rule); padding-top: 8px; display: grid; gap: 4px; align-content: start; font-size: 14px; }
-.note.hold { border-color: var(--rust); } .note.mind { border-color: var(--ochre); } .note.clear { border-color: var(--stream); }
-header { display: flex; align-items: center; gap: 8px; }
-.word { font-weight: 700; }
-.hold .word { color: var(--rust); } .mind .word { color: var(--ochre); } .clear .word { color: var(--stream); }
-.against { margin-left: auto; font-weight: 700; white-space: nowrap; }
-.against .limit { font-weight: 400; margin-left: 8px; }
-h3 { font-size: 15px; line-height: 1.3; }
-.clears { font-weight: 600; }
-@media (max-width: 1100px) { .margin { position: static; align-self: stretch; max-height: none; width: 100%; grid-template-columns: repeat(auto-fill, minmax(260px, 1fr)); border-top: 1px solid var(--rule); } }
+.margin {
+  position: sticky;
+  top: 0;
+  align-self: flex-start;
+  max-height: 100vh;
+  overflow-y: auto;
+  width: 280px;
+  flex: none;
+  padding: 20px 16px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+.note {
+  border-top: 3px solid var(--rule);
+  padding-top: 8px;
+  display: grid;
+  gap: 4px;
+  align-content: start;
+  font-size: 14px;
+}
+.note.hold {
+  border-color: var(--rust);
+}
+.note.mind {
+  border-color: var(--ochre);
+}
+.note.clear {
+  border-color: var(--stream);
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.word {
+  font-weight: 700;
+}
+.hold .word {
+  color: var(--rust);
+}
+.mind .word {
+  color: var(--ochre);
+}
+.clear .word {
+  color: var(--stream);
+}
+.against {
+  margin-left: auto;
+  font-weight: 700;
+  white-space: nowrap;
+}
+.against .limit {
+  font-weight: 400;
+  margin-left: 8px;
+}
+h3 {
+  font-size: 15px;
+  line-height: 1.3;
+}
+.clears {
+  font-weight: 600;
+}
+@media (max-width: 1100px) {
+  .margin {
+    position: static;
+    align-self: stretch;
+    max-height: none;
+    width: 100%;
+    grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
+    border-top: 1px solid var(--rule);
+  }
+}
 </style>

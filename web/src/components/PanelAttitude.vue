@@ -11,52 +11,177 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const aim = computed(() => job.value.assessment.panel_aim!)
 const attitude = computed(() => job.value.assessment.attitude ?? null)
-const tolerance = computed(() => job.value.facts.terminal?.panel?.tolerance_deg ?? 5)
+const tolerance = computed(() => job.value.facts.terminal!.panel!.tolerance_deg!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const columns: Column[] = [{ key: 'on', label: 'Day', text: true, main: true }, { key: 'azimuth_deg', label: 'Bearing, true', unit: 'deg' }, { key: 'tilt_deg', label: 'Tilt from the zenith', unit: 'deg' }, { key: 'note', label: 'Note', text: true }]
-const turned = computed(() => { const rows = job.value.facts.attitudes ?? []; const first = rows[0]; const last = rows.at(-1); return rows.length > 1 && first && last ? { turn: ((last.azimuth_deg - first.azimuth_deg + 540) % 360) - 180, tilt: last.tilt_deg - first.tilt_deg, since: first.on } : null })
+const magnetic = computed(() => prefs.north === 'magnetic')
+const columns = computed<Column[]>(() => [
+  { key: 'on', label: 'Day', text: true, main: true },
+  {
+    key: 'azimuth_deg',
+    label: magnetic.value ? 'Bearing by compass' : 'Bearing, true',
+    unit: 'deg',
+    add: magnetic.value ? -aim.value.declination_deg : 0,
+  },
+  { key: 'tilt_deg', label: 'Tilt from the zenith', unit: 'deg' },
+  { key: 'note', label: 'Note', text: true },
+])
+const turned = computed(() => {
+  const rows = job.value.facts.attitudes ?? []
+  const first = rows[0]
+  const last = rows.at(-1)
+  return rows.length > 1 && first && last
+    ? {
+        turn: ((last.azimuth_deg - first.azimuth_deg + 540) % 360) - 180,
+        tilt: last.tilt_deg - first.tilt_deg,
+        since: first.on,
+      }
+    : null
+})
 const PX = 5
 const at = (off: number) => Math.max(14, Math.min(346, 180 + PX * off))
 const scales = computed(() => {
   const rows = job.value.facts.attitudes ?? []
   return [
-    { name: 'Rotation', left: 'too far anticlockwise', right: 'too far clockwise', offs: rows.map((one) => ((one.azimuth_deg - aim.value.azimuth_true_deg + 540) % 360) - 180) },
-    { name: 'Tilt', left: 'too upright', right: 'too flat', offs: rows.map((one) => one.tilt_deg - aim.value.tilt_deg) },
+    {
+      name: 'Rotation',
+      left: 'too far anticlockwise',
+      right: 'too far clockwise',
+      offs: rows.map((one) => ((one.azimuth_deg - aim.value.azimuth_true_deg + 540) % 360) - 180),
+    },
+    {
+      name: 'Tilt',
+      left: 'too upright',
+      right: 'too flat',
+      offs: rows.map((one) => one.tilt_deg - aim.value.tilt_deg),
+    },
   ]
 })
 </script>
 
 <template>
-  <template v-if="aim.self_aiming"><p>This panel turns itself. Power it, keep clear of it, and wait: a minute to turn, up to half an hour after an update before its estimate of the sky means anything.</p><p class="caution"><b>Moving parts:</b> nobody near it while it turns, nothing in its way.</p></template>
+  <template v-if="aim.self_aiming"
+    ><p>
+      This panel turns itself. Power it, keep clear of it, and wait: a minute to turn, up to half an hour after an
+      update before its estimate of the sky means anything.
+    </p>
+    <p class="caution"><b>Moving parts:</b> nobody near it while it turns, nothing in its way.</p></template
+  >
   <template v-else>
     <div class="both">
-      <svg viewBox="0 0 360 132" class="scales" role="img" :aria-label="attitude ? `Off by ${show(attitude.misaligned_deg, 'deg')} of ${show(tolerance, 'deg')} allowed` : 'Not read yet'">
+      <svg
+        viewBox="0 0 360 132"
+        class="scales"
+        role="img"
+        :aria-label="
+          attitude
+            ? `Off by ${show(attitude.misaligned_deg, 'deg')} of ${show(tolerance, 'deg')} allowed`
+            : 'Not read yet'
+        "
+      >
         <g v-for="(scale, row) in scales" :key="scale.name" :transform="`translate(0 ${row * 66})`">
           <text x="4" y="14" font-size="13" font-weight="600" fill="var(--ink)">{{ scale.name }}</text>
-          <rect :x="180 - tolerance * PX" y="24" :width="2 * tolerance * PX" height="18" fill="var(--stream-tint)" stroke="var(--stream)" />
-          <line x1="10" x2="350" y1="33" y2="33" stroke="var(--quiet)" /><line x1="180" x2="180" y1="20" y2="46" stroke="var(--stream)" stroke-width="2.5" />
-          <template v-for="(off, index) in scale.offs" :key="index"><path :d="`M${at(off)},24l-5,-9h10z`" :fill="index === scale.offs.length - 1 ? 'var(--rust)' : 'none'" stroke="var(--rust)" :opacity="index === scale.offs.length - 1 ? 1 : 0.45" /></template>
-          <text x="10" y="58" font-size="12" fill="var(--quiet)">{{ scale.left }}</text><text x="350" y="58" font-size="12" text-anchor="end" fill="var(--quiet)">{{ scale.right }}</text>
+          <rect
+            :x="180 - tolerance * PX"
+            y="24"
+            :width="2 * tolerance * PX"
+            height="18"
+            fill="var(--stream-tint)"
+            stroke="var(--stream)"
+          />
+          <line x1="10" x2="350" y1="33" y2="33" stroke="var(--quiet)" />
+          <line x1="180" x2="180" y1="20" y2="46" stroke="var(--stream)" stroke-width="2.5" />
+          <template v-for="(off, index) in scale.offs" :key="index">
+            <path
+              :d="`M${at(off)},24l-5,-9h10z`"
+              :fill="index === scale.offs.length - 1 ? 'var(--rust)' : 'none'"
+              stroke="var(--rust)"
+              :opacity="index === scale.offs.length - 1 ? 1 : 0.45"
+            />
+          </template>
+          <text x="10" y="58" font-size="12" fill="var(--quiet)">{{ scale.left }}</text>
+          <text x="350" y="58" font-size="12" text-anchor="end" fill="var(--quiet)">{{ scale.right }}</text>
         </g>
       </svg>
-      <table class="grid-table" aria-label="Knobs"><tbody>
-        <tr><th scope="row">Wanted</th><td>{{ show(aim.azimuth_true_deg, 'deg') }} true (compass {{ show(aim.azimuth_magnetic_deg, 'compass_deg') }}), tilt {{ show(aim.tilt_deg, 'deg') }}</td></tr>
-        <template v-if="attitude">
-          <tr><th scope="row">Rotation knob</th><td><b>{{ show(Math.abs(attitude.turn_deg), 'deg') }} {{ attitude.turn_deg >= 0 ? 'clockwise' : 'anticlockwise' }}</b> seen from above</td></tr>
-          <tr><th scope="row">Tilt knob</th><td><b>{{ show(Math.abs(attitude.tilt_deg), 'deg') }} {{ attitude.tilt_deg >= 0 ? 'further down' : 'further up' }}</b></td></tr>
-          <tr><th scope="row">Off by</th><td>{{ show(attitude.misaligned_deg, 'deg') }}, which costs {{ show(attitude.scan_loss_db, 'db') }} of steering</td></tr>
-        </template>
-        <tr v-if="turned"><th scope="row">Since {{ turned.since }}</th><td>turned by {{ show(turned.turn, 'deg') }}, tilted by {{ show(turned.tilt, 'deg') }}</td></tr>
-      </tbody></table>
+      <table class="grid-table" aria-label="Knobs">
+        <tbody>
+          <tr>
+            <th scope="row">Wanted</th>
+            <td>
+              {{ show(aim.azimuth_true_deg, 'deg') }} true (compass
+              {{ show(aim.azimuth_magnetic_deg, 'compass_deg') }}), tilt {{ show(aim.tilt_deg, 'deg') }}
+            </td>
+          </tr>
+          <template v-if="attitude">
+            <tr>
+              <th scope="row">Rotation knob</th>
+              <td>
+                <b
+                  >{{ show(Math.abs(attitude.turn_deg), 'deg') }}
+                  {{ attitude.turn_deg >= 0 ? 'clockwise' : 'anticlockwise' }}</b
+                >
+                seen from above
+              </td>
+            </tr>
+            <tr>
+              <th scope="row">Tilt knob</th>
+              <td>
+                <b
+                  >{{ show(Math.abs(attitude.tilt_deg), 'deg') }}
+                  {{ attitude.tilt_deg >= 0 ? 'further down' : 'further up' }}</b
+                >
+              </td>
+            </tr>
+            <tr>
+              <th scope="row">Off by</th>
+              <td>
+                {{ show(attitude.misaligned_deg, 'deg') }}, which costs {{ show(attitude.scan_loss_db, 'db') }} of
+                steering
+              </td>
+            </tr>
+          </template>
+          <tr v-if="turned">
+            <th scope="row">Since {{ turned.since }}</th>
+            <td>turned by {{ show(turned.turn, 'deg') }}, tilted by {{ show(turned.tilt, 'deg') }}</td>
+          </tr>
+        </tbody>
+      </table>
     </div>
     <h2>How it stands</h2>
-    <row-grid name="attitudes" title="Attitudes by day" :columns="columns" :rows="job.facts.attitudes ?? []" :blank="{}" add-label="Add a reading"><template #empty><p class="quiet">Read bearing and tilt from its own page, or with compass and clinometer. Loosen, turn, tighten, read again; after a move wait until it has settled, up to half an hour.</p></template></row-grid>
-    <p class="caution"><b>Radio energy:</b> the panel transmits. Nobody in front of or above it while it is powered; on a vehicle take the pole down before driving.</p>
+    <row-grid
+      name="attitudes"
+      title="Attitudes by day"
+      :columns="columns"
+      :rows="job.facts.attitudes ?? []"
+      :blank="{}"
+      add-label="Add a reading"
+      ><template #empty
+        ><p class="quiet">
+          Read bearing and tilt from its own page (true: press m first), or with compass and clinometer. Loosen, turn,
+          tighten, read again; after a move wait until it has settled, up to half an hour.
+        </p></template
+      ></row-grid
+    >
+    <p class="caution">
+      <b>Radio energy:</b> the panel transmits. Nobody in front of or above it while it is powered; on a vehicle take
+      the pole down before driving.
+    </p>
   </template>
 </template>
 
 <style scoped>
-.both { display: grid; grid-template-columns: minmax(220px, 320px) 1fr; gap: 24px; align-items: center; }
-.scales { width: 100%; height: auto; }
-@media (max-width: 700px) { .both { grid-template-columns: 1fr; } }
+.both {
+  display: grid;
+  grid-template-columns: minmax(220px, 320px) 1fr;
+  gap: 24px;
+  align-items: center;
+}
+.scales {
+  width: 100%;
+  height: auto;
+}
+@media (max-width: 700px) {
+  .both {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

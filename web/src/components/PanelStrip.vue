@@ -15,27 +15,91 @@ const dials = computed(() => {
   const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
   const magnetic = prefs.north === 'magnetic'
   return [
-    aim.self_aiming ? { name: 'Bearing', figure: 'itself', note: `towards ${show(aim.azimuth_true_deg, 'compass_deg')} true` } : { name: magnetic ? 'Compass' : 'True bearing', figure: show(magnetic ? aim.azimuth_magnetic_deg : aim.azimuth_true_deg, 'compass_deg'), note: magnetic ? `true ${show(aim.azimuth_true_deg, 'deg')}` : `compass ${show(aim.azimuth_magnetic_deg, 'compass_deg')}` },
+    aim.self_aiming
+      ? { name: 'Bearing', figure: 'itself', note: `towards ${show(aim.azimuth_true_deg, 'compass_deg')} true` }
+      : {
+          name: magnetic ? 'Compass' : 'True bearing',
+          figure: show(magnetic ? aim.azimuth_magnetic_deg : aim.azimuth_true_deg, 'compass_deg'),
+          note: magnetic
+            ? `true ${show(aim.azimuth_true_deg, 'deg')}`
+            : `compass ${show(aim.azimuth_magnetic_deg, 'compass_deg')}`,
+        },
     { name: 'Tilt', figure: show(aim.tilt_deg, 'deg'), note: 'from the zenith' },
-    { name: 'Without service', figure: sky && read && !more?.unread ? show(sky.out_percent, 'percent') : '–', note: !sky || !read ? 'no skyline yet' : more?.unread ? `only ${more.scanned_percent.toFixed(0)} % of the sky is read` : `longest ${show(sky.longest_gap_s, 's')}` },
-    { name: 'Constellation', figure: props.job.facts.constellation?.name ?? '–', note: sky ? `${sky.usable_mean_count.toFixed(1)} usable at a time` : 'choose it at Brief' },
+    {
+      name: 'Without service',
+      figure: sky && read && !more?.unread ? show(sky.out_percent, 'percent') : '–',
+      note:
+        !sky || !read
+          ? 'no skyline yet'
+          : more?.unread
+            ? `only ${more.scanned_percent.toFixed(0)} % of the sky is read`
+            : `longest ${show(sky.longest_gap_s, 's')}`,
+    },
+    {
+      name: 'Constellation',
+      figure: props.job.facts.constellation?.name ?? '–',
+      note: sky ? `${sky.usable_mean_count.toFixed(1)} usable at a time` : 'choose it at Brief',
+    },
   ]
 })
 </script>
 
 <template>
   <dl class="dials" aria-label="Dial figures">
-    <div v-for="dial in dials" :key="dial.name"><dt>{{ dial.name }}</dt><dd class="figure">{{ dial.figure }}</dd><dd class="note">{{ dial.note }}</dd></div>
+    <div v-for="dial in dials" :key="dial.name">
+      <dt>{{ dial.name }}</dt>
+      <dd class="figure">{{ dial.figure }}</dd>
+      <dd class="note">{{ dial.note }}</dd>
+    </div>
   </dl>
 </template>
 
 <style scoped>
-.dials { margin: 0; display: grid; grid-template-columns: repeat(4, 1fr); border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); }
-.dials > div { padding: 8px 16px; border-left: 1px solid var(--rule); min-width: 0; }
-.dials > div:first-child { border-left: 0; }
-dt { font-size: 13px; font-weight: 600; color: var(--quiet); }
-dd { margin: 0; }
-.figure { font-size: 32px; font-weight: 750; line-height: 1.1; overflow: hidden; text-overflow: ellipsis; }
-.note { font-size: 13px; color: var(--quiet); line-height: 1.25; }
-@media (max-width: 700px) { .dials { grid-template-columns: repeat(2, 1fr); } .figure { font-size: 24px; } .dials > div:nth-child(odd) { border-left: 0; } }
+.dials {
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  background: var(--sheet);
+}
+.dials > div {
+  padding: 8px 16px;
+  border-left: 1px solid var(--rule);
+  min-width: 0;
+}
+.dials > div:first-child {
+  border-left: 0;
+}
+dt {
+  font-size: 13px;
+  font-weight: 600;
+  color: var(--quiet);
+}
+dd {
+  margin: 0;
+}
+.figure {
+  font-size: 32px;
+  font-weight: 750;
+  line-height: 1.1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.note {
+  font-size: 13px;
+  color: var(--quiet);
+  line-height: 1.25;
+}
+@media (max-width: 700px) {
+  .dials {
+    grid-template-columns: repeat(2, 1fr);
+  }
+  .figure {
+    font-size: 24px;
+  }
+  .dials > div:nth-child(odd) {
+    border-left: 0;
+  }
+}
 </style>

@@ -3,22 +3,49 @@
 import { NSelect } from 'naive-ui'
 import { type Patch, useJob } from '@/stores/job'
 
-const props = defineProps<{ field: keyof Patch; label: string; value: string; options: { label: string; value: string }[]; hint?: string }>()
+const props = defineProps<{
+  field: keyof Patch
+  label: string
+  value: string
+  options: { label: string; value: string }[]
+  hint?: string
+}>()
 const store = useJob()
-const pick = (now: string | null) => store.patch({ [props.field]: now ?? '' } as Patch, { [props.field]: props.value } as Patch)
+const pick = (now: string | null) =>
+  store.patch({ [props.field]: now ?? '' } as Patch, { [props.field]: props.value } as Patch)
 </script>
 
 <template>
   <div class="entry">
     <label :for="`pick-${field}`">{{ label }}</label>
-    <n-select :value="value || null" :options="options" :disabled="store.locked" clearable filterable placeholder="Choose" :input-props="{ id: `pick-${field}` }" :aria-label="label" @update:value="pick" />
+    <n-select
+      :value="value || null"
+      :options="options"
+      :disabled="store.locked"
+      clearable
+      filterable
+      placeholder="Choose"
+      :input-props="{ id: `pick-${field}` }"
+      :aria-label="label"
+      @update:value="pick"
+    />
     <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
     <p v-else-if="hint" class="quiet small">{{ hint }}</p>
   </div>
 </template>
 
 <style scoped>
-.entry { display: grid; gap: 4px; }
-label { font-weight: 600; font-size: 14px; }
-.fault { color: var(--rust); font-size: 13px; font-weight: 600; }
+.entry {
+  display: grid;
+  gap: 4px;
+}
+label {
+  font-weight: 600;
+  font-size: 14px;
+}
+.fault {
+  color: var(--rust);
+  font-size: 13px;
+  font-weight: 600;
+}
 </style>

@@ -4,12 +4,18 @@ import { useDebounceFn } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
-import { formatQuantity } from '@/lib/quantity'
+import { apartWords, formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import MapPicker from './MapPicker.vue'
 
-interface Found { label: string; method: string; latitude_deg: number; longitude_deg: number; height_m?: number | null }
+interface Found {
+  label: string
+  method: string
+  latitude_deg: number
+  longitude_deg: number
+  height_m?: number | null
+}
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
@@ -22,10 +28,18 @@ const asked = ref<{ place: Found; distance_m: number } | null>(null)
 async function find(): Promise<void> {
   const wanted = name.value
   searching.value = wanted.trim().length > 1
-  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: wanted } } })).finally(() => { searching.value = searching.value && wanted !== name.value })
+  const rows = await unwrap(client.GET('/api/places/find', { params: { query: { name: wanted } } })).finally(() => {
+    searching.value = searching.value && wanted !== name.value
+  })
   if (wanted !== name.value) return // a later search may have overtaken this one
-  found.value = rows.map((one) => ({ method: 'gazetteer', label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }))
-  trouble.value = wanted.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${wanted.trim()}”.` : ''
+  found.value = rows.map((one) => ({
+    method: 'gazetteer',
+    label: `${one.name}, ${one.country} (${one.people.toLocaleString('en')} people)`,
+    latitude_deg: one.latitude_deg,
+    longitude_deg: one.longitude_deg,
+  }))
+  trouble.value =
+    wanted.trim().length > 1 && rows.length === 0 ? `The gazetteer knows no place called “${wanted.trim()}”.` : ''
 }
 const findSoon = useDebounceFn(find, 300)
 
@@ -34,8 +48,14 @@ async function load(event: Event): Promise<void> {
   const file = input.files?.[0]
   if (!file) return
   try {
-    const rows: Schemas['FoundPlace'][] = await unwrap(client.POST('/api/places/file', { body: { file: file as unknown as string }, bodySerializer: formOf }))
-    found.value = rows.map((one) => ({ ...one, method: file.type.startsWith('image/') ? 'photo' : 'file', label: one.name || file.name }))
+    const rows: Schemas['FoundPlace'][] = await unwrap(
+      client.POST('/api/places/file', { body: { file: file as unknown as string }, bodySerializer: formOf }),
+    )
+    found.value = rows.map((one) => ({
+      ...one,
+      method: file.type.startsWith('image/') ? 'photo' : 'file',
+      label: one.name || file.name,
+    }))
     trouble.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -48,8 +68,22 @@ async function load(event: Event): Promise<void> {
 async function take(place: Found): Promise<void> {
   const { latitude_deg, longitude_deg } = job.value.facts
   if (latitude_deg != null && longitude_deg != null) {
-    const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: 'apart' } }, body: { first_latitude_deg: latitude_deg, first_longitude_deg: longitude_deg, second_latitude_deg: place.latitude_deg, second_longitude_deg: place.longitude_deg, rules: job.value.facts.rules } }))
-    if ((told.findings as Schemas['Finding'][])[0]?.level === 'mind') { asked.value = { place, distance_m: (told.result as { distance_m: number }).distance_m }; return }
+    const told = await unwrap(
+      client.POST('/api/calc/{name}', {
+        params: { path: { name: 'apart' } },
+        body: {
+          first_latitude_deg: latitude_deg,
+          first_longitude_deg: longitude_deg,
+          second_latitude_deg: place.latitude_deg,
+          second_longitude_deg: place.longitude_deg,
+          rules: job.value.facts.rules,
+        },
+      }),
+    )
+    if ((told.findings as Schemas['Finding'][])[0]?.level === 'mind') {
+      asked.value = { place, distance_m: (told.result as { distance_m: number }).distance_m }
+      return
+    }
   }
   await keep(place)
 }
@@ -57,8 +91,16 @@ const text = (place: Found) => `${place.latitude_deg}, ${place.longitude_deg}`
 async function keep(place: Found): Promise<void> {
   asked.value = null
   found.value = []
-  const fields = { place_text: text(place), place_method: place.method, ...(place.height_m != null ? { height_m: place.height_m } : {}) }
-  await store.patch(fields, { place_text: job.value.place_text, place_method: job.value.facts.visit?.place_method ?? '', ...(place.height_m != null ? { height_m: job.value.facts.height_m } : {}) })
+  const fields = {
+    place_text: text(place),
+    place_method: place.method,
+    ...(place.height_m != null ? { height_m: place.height_m } : {}),
+  }
+  await store.patch(fields, {
+    place_text: job.value.place_text,
+    place_method: job.value.facts.visit?.place_method ?? '',
+    ...(place.height_m != null ? { height_m: job.value.facts.height_m } : {}),
+  })
 }
 async function asSecond(place: Found): Promise<void> {
   asked.value = null
@@ -69,7 +111,10 @@ async function fromTerrain(): Promise<void> {
   const { latitude_deg, longitude_deg, height_m } = job.value.facts
   if (latitude_deg == null || longitude_deg == null) return
   const told = await unwrap(client.GET('/api/places/height', { params: { query: { latitude_deg, longitude_deg } } }))
-  if (told.height_m == null) { terrain.value = `No height here: load the tile ${told.tile}, or type the height.`; return }
+  if (told.height_m == null) {
+    terrain.value = `No height here: load the tile ${told.tile}, or type the height.`
+    return
+  }
   terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}`
   await store.patch({ height_m: Math.round(told.height_m) }, { height_m })
 }
@@ -87,13 +132,33 @@ async function keepTile(event: Event): Promise<void> {
   }
   input.value = ''
 }
-const forms = computed(() => { const f = job.value.place_forms; return f ? [['Decimal', f.decimal], ['Degrees and minutes', f.degrees_minutes], ['Degrees, minutes, seconds', f.degrees_minutes_seconds], ['UTM', f.utm || 'does not reach here'], ['Military grid', f.military_grid], ['Link', f.geo_link]] : [] })
+const forms = computed(() => {
+  const f = job.value.place_forms
+  return f
+    ? [
+        ['Decimal', f.decimal],
+        ['Degrees and minutes', f.degrees_minutes],
+        ['Degrees, minutes, seconds', f.degrees_minutes_seconds],
+        ['UTM', f.utm || 'does not reach here'],
+        ['Military grid', f.military_grid],
+        ['Link', f.geo_link],
+      ]
+    : []
+})
 const points = computed(() => {
   const { latitude_deg, longitude_deg, other_latitude_deg, other_longitude_deg } = job.value.facts
   return [
-    ...(latitude_deg != null && longitude_deg != null ? [{ label: job.value.facts.customer || 'site', latitude_deg, longitude_deg, main: true }] : []),
-    ...(other_latitude_deg != null && other_longitude_deg != null ? [{ label: 'second entry', latitude_deg: other_latitude_deg, longitude_deg: other_longitude_deg }] : []),
-    ...job.value.positions.flatMap((one) => (one.latitude_deg != null && one.longitude_deg != null ? [{ label: one.letter, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }] : [])),
+    ...(latitude_deg != null && longitude_deg != null
+      ? [{ label: job.value.facts.customer || 'site', latitude_deg, longitude_deg, main: true }]
+      : []),
+    ...(other_latitude_deg != null && other_longitude_deg != null
+      ? [{ label: 'second entry', latitude_deg: other_latitude_deg, longitude_deg: other_longitude_deg }]
+      : []),
+    ...job.value.positions.flatMap((one) =>
+      one.latitude_deg != null && one.longitude_deg != null
+        ? [{ label: one.letter, latitude_deg: one.latitude_deg, longitude_deg: one.longitude_deg }]
+        : [],
+    ),
   ]
 })
 </script>
@@ -101,31 +166,107 @@ const points = computed(() => {
 <template>
   <div class="stack">
     <div class="row">
-      <label class="grow">Name of a town or village<n-input v-model:value="name" :disabled="store.locked" placeholder="packaged gazetteer, no internet" @update:value="findSoon" /></label>
-      <label>GPX, KML, GeoJSON or a photo<input type="file" :disabled="store.locked" accept=".gpx,.kml,.geojson,.json,image/*" @change="load" /></label>
+      <label class="grow"
+        >Name of a town or village<n-input
+          v-model:value="name"
+          :disabled="store.locked"
+          placeholder="gazetteer that ships with Rindle"
+          @update:value="findSoon"
+      /></label>
+      <label
+        >GPX, KML, GeoJSON or a photo<input
+          type="file"
+          :disabled="store.locked"
+          accept=".gpx,.kml,.geojson,.json,image/*"
+          @change="load"
+      /></label>
     </div>
     <p v-if="searching" class="quiet" role="status">Searching the gazetteer</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="asked" class="caution" role="alertdialog" aria-label="Far from the place that is there">
-      This place lies <b>{{ formatQuantity(asked.distance_m, asked.distance_m > 5000 ? 'km' : 'm', prefs.system) }}</b> from the one that is there. Which one is right?
-      <p class="row"><n-button size="small" @click="keep(asked.place)">Take the new one</n-button><n-button size="small" @click="asSecond(asked.place)">Keep both to compare</n-button><n-button size="small" @click="asked = null">Keep the old one</n-button></p>
+      This place lies
+      <b>{{ apartWords(asked.distance_m, prefs.system) }}</b> from the one that is there. Which one is right?
+      <p class="row">
+        <n-button size="small" @click="keep(asked.place)">Take the new one</n-button
+        ><n-button size="small" @click="asSecond(asked.place)">Keep both to compare</n-button
+        ><n-button size="small" @click="asked = null">Keep the old one</n-button>
+      </p>
     </div>
-    <ul v-if="found.length" class="found" aria-label="Places found"><li v-for="(place, index) in found" :key="index"><button type="button" @click="take(place)">{{ place.label }} <span class="quiet">{{ place.latitude_deg.toFixed(4) }}, {{ place.longitude_deg.toFixed(4) }}</span></button></li></ul>
+    <ul v-if="found.length" class="found" aria-label="Places found">
+      <li v-for="(place, index) in found" :key="index">
+        <button type="button" @click="take(place)">
+          {{ place.label }}
+          <span class="quiet">{{ place.latitude_deg.toFixed(4) }}, {{ place.longitude_deg.toFixed(4) }}</span>
+        </button>
+      </li>
+    </ul>
     <div class="row">
-      <n-button size="small" :disabled="store.locked || job.facts.latitude_deg == null" @click="fromTerrain">Height from terrain</n-button>
-      <label>Load an elevation tile (.hgt, GeoTIFF)<input type="file" :disabled="store.locked" accept=".hgt,.tif,.tiff" @change="keepTile" /></label>
+      <n-button size="small" :disabled="store.locked || job.facts.latitude_deg == null" @click="fromTerrain"
+        >Height from terrain</n-button
+      >
+      <label
+        >Load an elevation tile (.hgt, GeoTIFF)<input
+          type="file"
+          :disabled="store.locked"
+          accept=".hgt,.tif,.tiff"
+          @change="keepTile"
+      /></label>
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
-    <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms"><tbody><tr v-for="[what, form] in forms" :key="what"><th scope="row">{{ what }}</th><td><code>{{ form }}</code></td></tr></tbody></table>
-    <map-picker :points="points" :beams="job.facts.satellite?.beams ?? []" @pick="!store.locked && take({ label: 'map', method: 'map', ...$event })" />
-    <p class="quiet small">Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the data folder lie on top.</p>
+    <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms">
+      <tbody>
+        <tr v-for="[what, form] in forms" :key="what">
+          <th scope="row">{{ what }}</th>
+          <td>
+            <code>{{ form }}</code>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <map-picker
+      :points="points"
+      :beams="job.facts.satellite?.beams ?? []"
+      @pick="!store.locked && take({ label: 'map', method: 'map', ...$event })"
+    />
+    <p class="quiet small">
+      Names: GeoNames, CC BY 4.0. Click the map to take a place. Ochre outlines are the satellite’s beams, dashed where
+      received left-handed. Raster tiles from a local <code>tiles.mbtiles</code> or <code>tiles.pmtiles</code> in the
+      data folder lie on top.
+    </p>
   </div>
 </template>
 
 <style scoped>
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-.grow { flex: 1; min-width: 220px; }
-.found { list-style: none; margin: 0; padding: 0; border: 1px solid var(--rule); border-radius: 6px; max-height: 220px; overflow: auto; }
-.found button { font: inherit; color: var(--ink); background: none; border: 0; padding: 8px 12px; width: 100%; text-align: left; cursor: pointer; }
-.found button:hover { background: var(--stream-tint); }
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.grow {
+  flex: 1;
+  min-width: 220px;
+}
+.found {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  max-height: 220px;
+  overflow: auto;
+}
+.found button {
+  font: inherit;
+  color: var(--ink);
+  background: none;
+  border: 0;
+  padding: 8px 12px;
+  width: 100%;
+  text-align: left;
+  cursor: pointer;
+}
+.found button:hover {
+  background: var(--stream-tint);
+}
 </style>

@@ -4,13 +4,21 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { useJob } from '@/stores/job'
 import RowGrid from './RowGrid.vue'
 
-const columns = [{ key: 'azimuth_deg', label: 'Compass', unit: 'deg', add: 25.6079 }, { key: 'elevation_deg', label: 'Height', unit: 'deg' }]
-const rows = [{ azimuth_deg: 330.04, elevation_deg: 6 }, { azimuth_deg: 350, elevation_deg: 9 }]
+const columns = [
+  { key: 'azimuth_deg', label: 'Compass', unit: 'deg', add: 25.6079 },
+  { key: 'elevation_deg', label: 'Height', unit: 'deg' },
+]
+const rows = [
+  { azimuth_deg: 330.04, elevation_deg: 6 },
+  { azimuth_deg: 350, elevation_deg: 9 },
+]
 
 function grid(over: Record<string, unknown> = {}) {
   const store = useJob()
   const put = vi.spyOn(store, 'replaceList').mockResolvedValue(true)
-  const wrapper = mount(RowGrid, { props: { name: 'skyline', title: 'Skyline', columns, rows, blank: {}, addLabel: 'Add', ...over } })
+  const wrapper = mount(RowGrid, {
+    props: { name: 'skyline', title: 'Skyline', columns, rows, blank: {}, addLabel: 'Add', ...over },
+  })
   return { store, put, wrapper, inputs: () => wrapper.findAll('input') }
 }
 
@@ -21,7 +29,11 @@ describe('a grid of rows', () => {
   })
 
   it('shows bearings as the compass reads them, folded past north', () => {
-    expect(grid().inputs().map((one) => (one.element as HTMLInputElement).value)).toEqual(['355.6', '6', '15.6', '9'])
+    expect(
+      grid()
+        .inputs()
+        .map((one) => (one.element as HTMLInputElement).value),
+    ).toEqual(['355.6', '6', '15.6', '9'])
   })
 
   it('sends rows that were not touched as they came, not through their rounded text', async () => {
@@ -35,7 +47,11 @@ describe('a grid of rows', () => {
   })
 
   it('keeps what a row holds beside the columns that are shown, but for what is left out on purpose', async () => {
-    const { put, inputs } = grid({ columns: [{ key: 'elevation_deg', label: 'Height', unit: 'deg' }], rows: [{ azimuth_deg: 10, elevation_deg: 6, where: 'computed' }], omit: ['where'] })
+    const { put, inputs } = grid({
+      columns: [{ key: 'elevation_deg', label: 'Height', unit: 'deg' }],
+      rows: [{ azimuth_deg: 10, elevation_deg: 6, where: 'computed' }],
+      omit: ['where'],
+    })
     await inputs()[0]!.setValue('7')
     await vi.advanceTimersByTimeAsync(600)
     expect(put.mock.calls[0]![1]).toEqual([{ azimuth_deg: 10, elevation_deg: 7 }])
@@ -44,7 +60,12 @@ describe('a grid of rows', () => {
   it('keeps what is typed while an earlier save is still under way', async () => {
     let finish: (saved: boolean) => void = () => undefined
     const { store, wrapper, inputs } = grid()
-    vi.spyOn(store, 'replaceList').mockImplementation(() => new Promise((done) => { finish = done }))
+    vi.spyOn(store, 'replaceList').mockImplementation(
+      () =>
+        new Promise((done) => {
+          finish = done
+        }),
+    )
     await inputs()[1]!.setValue('7')
     await vi.advanceTimersByTimeAsync(600)
     await inputs()[1]!.setValue('7.5')
@@ -85,13 +106,26 @@ describe('a grid of rows', () => {
   })
 
   it('leaves blank rows out and keeps those of the other grid', async () => {
-    const { put, wrapper } = grid({ name: 'runs', columns: [{ key: 'down_mbps', label: 'Download' }], rows: [{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }], keep: (row: { when?: string }) => row.when === 'after', fixed: { when: 'after' } })
+    const { put, wrapper } = grid({
+      name: 'runs',
+      columns: [{ key: 'down_mbps', label: 'Download' }],
+      rows: [
+        { when: 'before', down_mbps: 2 },
+        { when: 'after', down_mbps: 40 },
+      ],
+      keep: (row: { when?: string }) => row.when === 'after',
+      fixed: { when: 'after' },
+    })
     const add = wrapper.findAll('button').at(-1)!
     await add.trigger('click')
     await wrapper.findAll('input')[1]!.setValue('50')
     await add.trigger('click') // a blank row at the end
     await vi.advanceTimersByTimeAsync(600)
-    expect(put.mock.calls.at(-1)![1]).toEqual([{ when: 'before', down_mbps: 2 }, { when: 'after', down_mbps: 40 }, { when: 'after', down_mbps: 50 }])
+    expect(put.mock.calls.at(-1)![1]).toEqual([
+      { when: 'before', down_mbps: 2 },
+      { when: 'after', down_mbps: 40 },
+      { when: 'after', down_mbps: 50 },
+    ])
   })
 
   it('shows the fault of a row under that row, named by its column', async () => {

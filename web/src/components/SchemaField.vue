@@ -3,9 +3,27 @@
 import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
-import { blankOf, fieldOf, labelOf, type Node, numberFrom, pointsFrom, pointsTo, ringsFrom, ringsTo } from '@/lib/jsonSchema'
+import {
+  blankOf,
+  fieldOf,
+  labelOf,
+  type Node,
+  numberFrom,
+  pointsFrom,
+  pointsTo,
+  ringsFrom,
+  ringsTo,
+} from '@/lib/jsonSchema'
 
-const props = defineProps<{ name: string; node: Node; defs: Record<string, Node>; value: unknown; path: string; faults: Record<string, string>; bare?: boolean }>()
+const props = defineProps<{
+  name: string
+  node: Node
+  defs: Record<string, Node>
+  value: unknown
+  path: string
+  faults: Record<string, string>
+  bare?: boolean
+}>()
 const emit = defineEmits<{ change: [unknown] }>()
 const field = computed(() => fieldOf(props.node, props.defs))
 const label = computed(() => labelOf(props.name))
@@ -29,57 +47,203 @@ function read(now: string): void {
   if (kind === 'number') emit('change', numberFrom(now))
   else if (kind === 'points') emit('change', pointsFrom(now))
   else if (kind === 'rings') emit('change', ringsFrom(now))
-  else if (kind === 'words') { const parts = now.split(',').map((one) => one.trim()).filter(Boolean); emit('change', parts.length || !nullable ? parts : null) }
-  else emit('change', now === '' && nullable ? null : now)
+  else if (kind === 'words') {
+    const parts = now
+      .split(',')
+      .map((one) => one.trim())
+      .filter(Boolean)
+    emit('change', parts.length || !nullable ? parts : null)
+  } else emit('change', now === '' && nullable ? null : now)
 }
 const part = (name: string, now: unknown) => emit('change', { ...row.value, [name]: now })
-const item = (index: number, now: unknown) => emit('change', rows.value.map((one, at) => (at === index ? now : one)))
+const item = (index: number, now: unknown) =>
+  emit(
+    'change',
+    rows.value.map((one, at) => (at === index ? now : one)),
+  )
 const add = () => emit('change', [...rows.value, blankOf(field.value.node.items!, props.defs)])
-const remove = (index: number) => emit('change', rows.value.filter((_, at) => at !== index))
-const titleOf = (one: Record<string, unknown>, index: number) => String(one.name ?? one.title ?? one.letter ?? one.code ?? one.label ?? one.face ?? one.on ?? `${index + 1}`) || `${index + 1}`
+const remove = (index: number) =>
+  emit(
+    'change',
+    rows.value.filter((_, at) => at !== index),
+  )
+const titleOf = (one: Record<string, unknown>, index: number) =>
+  String(one.name ?? one.title ?? one.letter ?? one.code ?? one.label ?? one.face ?? one.on ?? `${index + 1}`) ||
+  `${index + 1}`
 </script>
 
 <template>
   <fieldset v-if="field.kind === 'group'" :class="{ bare }">
     <legend v-if="!bare">{{ label }}</legend>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <div class="parts"><schema-field v-for="(child, childName) in field.node.properties" :key="childName" :name="String(childName)" :node="child" :defs="defs" :value="row[childName]" :path="inner(String(childName))" :faults="faults" @change="part(String(childName), $event)" /></div>
+    <div class="parts">
+      <schema-field
+        v-for="(child, childName) in field.node.properties"
+        :key="childName"
+        :name="String(childName)"
+        :node="child"
+        :defs="defs"
+        :value="row[childName]"
+        :path="inner(String(childName))"
+        :faults="faults"
+        @change="part(String(childName), $event)"
+      />
+    </div>
   </fieldset>
   <fieldset v-else-if="field.kind === 'rows'">
     <legend>{{ label }}</legend>
     <p v-if="field.node.description" class="quiet small">{{ field.node.description }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <details v-for="(one, index) in rows" :key="index" :open="Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))">
-      <summary>{{ titleOf(one, index) }} <n-button quaternary size="tiny" :aria-label="`Take ${titleOf(one, index)} out`" @click.prevent="remove(index)"><template #icon><icon-x /></template></n-button></summary>
-      <schema-field :name="`${index + 1}`" :node="field.node.items!" :defs="defs" :value="one" :path="`${path}.${index}`" :faults="faults" bare @change="item(index, $event)" />
+    <details
+      v-for="(one, index) in rows"
+      :key="index"
+      :open="Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))"
+    >
+      <summary>
+        {{ titleOf(one, index) }}
+        <n-button quaternary size="tiny" :aria-label="`Take ${titleOf(one, index)} out`" @click.prevent="remove(index)"
+          ><template #icon><icon-x /></template
+        ></n-button>
+      </summary>
+      <schema-field
+        :name="`${index + 1}`"
+        :node="field.node.items!"
+        :defs="defs"
+        :value="one"
+        :path="`${path}.${index}`"
+        :faults="faults"
+        bare
+        @change="item(index, $event)"
+      />
     </details>
-    <n-button size="small" @click="add"><template #icon><icon-plus /></template>Add to {{ label.toLowerCase() }}</n-button>
+    <n-button size="small" @click="add"
+      ><template #icon><icon-plus /></template>Add to {{ label.toLowerCase() }}</n-button
+    >
   </fieldset>
-  <label v-else-if="field.kind === 'tick'" class="tick"><input type="checkbox" :checked="Boolean(value)" @change="emit('change', ($event.target as HTMLInputElement).checked)" /> {{ label }}</label>
-  <label v-else :class="{ long: field.kind === 'points' || field.kind === 'rings' }">{{ label }}
-    <select v-if="field.kind === 'choice'" :value="value ?? ''" @change="emit('change', ($event.target as HTMLSelectElement).value || null)"><option v-if="field.nullable" value="">–</option><option v-for="choice in field.choices" :key="choice" :value="choice">{{ choice || '–' }}</option></select>
-    <textarea v-else-if="field.kind === 'points' || field.kind === 'rings'" :value="text" rows="6" spellcheck="false" :aria-invalid="fault ? 'true' : undefined" @input="read(($event.target as HTMLTextAreaElement).value)" />
-    <input v-else :value="text" :inputmode="field.kind === 'number' ? 'decimal' : 'text'" autocomplete="off" :aria-invalid="fault ? 'true' : undefined" @input="read(($event.target as HTMLInputElement).value)" />
+  <label v-else-if="field.kind === 'tick'" class="tick"
+    ><input
+      type="checkbox"
+      :checked="Boolean(value)"
+      @change="emit('change', ($event.target as HTMLInputElement).checked)"
+    />
+    {{ label }}</label
+  >
+  <label v-else :class="{ long: field.kind === 'points' || field.kind === 'rings' }"
+    >{{ label }}
+    <select
+      v-if="field.kind === 'choice'"
+      :value="value ?? ''"
+      @change="emit('change', ($event.target as HTMLSelectElement).value || null)"
+    >
+      <option v-if="field.nullable" value="">–</option>
+      <option v-for="choice in field.choices" :key="choice" :value="choice">{{ choice || '–' }}</option>
+    </select>
+    <textarea
+      v-else-if="field.kind === 'points' || field.kind === 'rings'"
+      :value="text"
+      rows="6"
+      spellcheck="false"
+      :aria-invalid="fault ? 'true' : undefined"
+      @input="read(($event.target as HTMLTextAreaElement).value)"
+    />
+    <input
+      v-else
+      :value="text"
+      :inputmode="field.kind === 'number' ? 'decimal' : 'text'"
+      autocomplete="off"
+      :aria-invalid="fault ? 'true' : undefined"
+      @input="read(($event.target as HTMLInputElement).value)"
+    />
     <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
-    <span v-else-if="field.kind === 'points' || field.kind === 'rings'" class="quiet small">Longitude, latitude: a corner a line{{ field.kind === 'rings' ? '; an empty line between outlines' : '' }}.</span>
+    <span v-else-if="field.kind === 'points' || field.kind === 'rings'" class="quiet small"
+      >Longitude, latitude: a corner a line{{ field.kind === 'rings' ? '; an empty line between outlines' : '' }}.</span
+    >
     <span v-else-if="field.node.description" class="quiet small">{{ field.node.description }}</span>
   </label>
 </template>
 
 <style scoped>
-fieldset { grid-column: 1 / -1; border: 1px solid var(--rule); border-radius: 6px; padding: 8px 12px 12px; margin: 0; min-width: 0; display: grid; gap: 8px; justify-items: start; }
-fieldset.bare { border: 0; padding: 8px 0; }
-legend { font-weight: 700; padding: 0 4px; }
-.parts { width: 100%; display: grid; grid-template-columns: repeat(auto-fill, minmax(220px, 1fr)); gap: 12px; align-items: start; }
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-label .small { font-weight: 400; }
-.long { grid-column: 1 / -1; }
-.tick { display: flex; gap: 8px; align-items: center; min-height: 56px; }
-.tick input { width: 22px; height: 22px; accent-color: var(--stream); }
-input:not([type='checkbox']), select, textarea { font: inherit; font-weight: 400; font-variant-numeric: tabular-nums; width: 100%; min-height: 36px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-textarea { padding: 8px; }
-[aria-invalid='true'] { border: 2px solid var(--rust); }
-details { width: 100%; border-bottom: 1px solid var(--rule); }
-summary { cursor: pointer; padding: 6px 0; font-weight: 600; }
-.fault { color: var(--rust); font-weight: 600; font-size: 13px; }
+fieldset {
+  grid-column: 1 / -1;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  padding: 8px 12px 12px;
+  margin: 0;
+  min-width: 0;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+fieldset.bare {
+  border: 0;
+  padding: 8px 0;
+}
+legend {
+  font-weight: 700;
+  padding: 0 4px;
+}
+.parts {
+  width: 100%;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 12px;
+  align-items: start;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+label .small {
+  font-weight: 400;
+}
+.long {
+  grid-column: 1 / -1;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 56px;
+}
+.tick input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--stream);
+}
+input:not([type='checkbox']),
+select,
+textarea {
+  font: inherit;
+  font-weight: 400;
+  font-variant-numeric: tabular-nums;
+  width: 100%;
+  min-height: 36px;
+  padding: 0 8px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+textarea {
+  padding: 8px;
+}
+[aria-invalid='true'] {
+  border: 2px solid var(--rust);
+}
+details {
+  width: 100%;
+  border-bottom: 1px solid var(--rule);
+}
+summary {
+  cursor: pointer;
+  padding: 6px 0;
+  font-weight: 600;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+  font-size: 13px;
+}
 </style>

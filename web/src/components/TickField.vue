@@ -15,6 +15,17 @@ const toggle = () => store.patch({ [props.field]: !props.value } as Patch, { [pr
 </template>
 
 <style scoped>
-label { display: flex; gap: 8px; align-items: center; font-weight: 600; min-height: 40px; }
-input { width: 22px; height: 22px; flex: none; accent-color: var(--stream); }
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-weight: 600;
+  min-height: 40px;
+}
+input {
+  width: 22px;
+  height: 22px;
+  flex: none;
+  accent-color: var(--stream);
+}
 </style>

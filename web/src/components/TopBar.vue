@@ -12,7 +12,12 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const find = ref(String(route.query.find ?? ''))
-watch(() => route.query.find, (given) => { find.value = String(given ?? '') })
+watch(
+  () => route.query.find,
+  (given) => {
+    find.value = String(given ?? '')
+  },
+)
 
 function search(): void {
   void router.replace({ path: '/jobs', query: find.value ? { find: find.value } : {} })
@@ -26,33 +31,133 @@ async function leave(): Promise<void> {
 <template>
   <header class="top">
     <router-link to="/jobs" class="wordmark" aria-label="Rindle, to the jobs">
-      <svg viewBox="0 0 34 22" width="34" height="22" aria-hidden="true"><path d="M2 16c6 0 5-11 12-11s4 12 11 12 4-6 7-6" fill="none" stroke="var(--stream)" stroke-width="3" stroke-linecap="round" /></svg>
+      <svg viewBox="0 0 34 22" width="34" height="22" aria-hidden="true">
+        <path
+          d="M2 16c6 0 5-11 12-11s4 12 11 12 4-6 7-6"
+          fill="none"
+          stroke="var(--stream)"
+          stroke-width="3"
+          stroke-linecap="round"
+        />
+      </svg>
       Rindle
     </router-link>
-    <nav aria-label="Places"><router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link> <router-link to="/words">Words</router-link></nav>
-    <label class="find"><span class="visually-hidden">Find a job</span>
-      <input id="find" v-model="find" type="search" placeholder="Find a job  ( / )" autocomplete="off" @input="search" @keydown.esc="($event.target as HTMLInputElement).blur()" />
+    <nav aria-label="Places">
+      <router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link>
+      <router-link to="/words">Words</router-link>
+    </nav>
+    <label class="find"
+      ><span class="visually-hidden">Find a job</span>
+      <input
+        id="find"
+        v-model="find"
+        type="search"
+        placeholder="Find a job  ( / )"
+        autocomplete="off"
+        @input="search"
+        @keydown.esc="($event.target as HTMLInputElement).blur()"
+      />
     </label>
     <span class="tools">
-      <n-button quaternary size="small" title="Shortcut u" @click="prefs.toggleUnits"><template #icon><icon-ruler-2 /></template>{{ prefs.system === 'metric' ? 'Metric' : 'Imperial' }}</n-button>
-      <n-button quaternary size="small" @click="prefs.toggleLight"><template #icon><icon-sun v-if="prefs.light === 'day'" /><icon-moon v-else /></template>{{ prefs.light === 'day' ? 'Day' : 'Dusk' }}</n-button>
-      <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"><template #icon><icon-keyboard /></template>Keys</n-button>
+      <n-button quaternary size="small" title="Shortcut u" @click="prefs.toggleUnits"
+        ><template #icon><icon-ruler-2 /></template>{{ prefs.system === 'metric' ? 'Metric' : 'Imperial' }}</n-button
+      >
+      <n-button quaternary size="small" @click="prefs.toggleLight"
+        ><template #icon><icon-sun v-if="prefs.light === 'day'" /><icon-moon v-else /></template
+        >{{ prefs.light === 'day' ? 'Day' : 'Dusk' }}</n-button
+      >
+      <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"
+        ><template #icon><icon-keyboard /></template>Keys</n-button
+      >
       <span class="person">{{ session.person?.name }}</span>
-      <n-button quaternary size="small" @click="leave"><template #icon><icon-logout /></template>Sign out</n-button>
+      <n-button quaternary size="small" @click="leave"
+        ><template #icon><icon-logout /></template>Sign out</n-button
+      >
     </span>
   </header>
 </template>
 
 <style scoped>
-.top { height: 48px; flex: none; display: flex; align-items: center; gap: 20px; padding: 0 16px; background: var(--sheet); border-bottom: 1px solid var(--rule); }
-.wordmark { display: flex; align-items: center; gap: 8px; font-size: 20px; font-weight: 750; color: var(--ink); text-decoration: none; }
-nav { display: flex; gap: 12px; }
-nav a { color: var(--ink); text-decoration: none; padding: 12px 4px; font-weight: 600; }
-nav a.router-link-active { border-bottom: 3px solid var(--stream); }
-.find input { font: inherit; width: 208px; height: 32px; padding: 0 12px; color: var(--ink); background: var(--paper); border: 1px solid var(--quiet); border-radius: 6px; }
-.find input::placeholder { color: var(--quiet); }
-.tools { margin-left: auto; display: flex; align-items: center; gap: 4px; }
-.person { padding: 0 8px; color: var(--quiet); white-space: nowrap; }
-@media (max-width: 900px) { .person { display: none; } .top { gap: 12px; padding: 0 12px; } .find input { width: 148px; } }
-@media (max-width: 640px) { .top { height: auto; flex-wrap: wrap; gap: 4px 12px; padding: 4px 8px; } .find input { width: 120px; } .tools { margin-left: 0; } }
+.top {
+  height: 48px;
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  padding: 0 16px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+}
+.wordmark {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 20px;
+  font-weight: 750;
+  color: var(--ink);
+  text-decoration: none;
+}
+nav {
+  display: flex;
+  gap: 12px;
+}
+nav a {
+  color: var(--ink);
+  text-decoration: none;
+  padding: 12px 4px;
+  font-weight: 600;
+}
+nav a.router-link-active {
+  border-bottom: 3px solid var(--stream);
+}
+.find input {
+  font: inherit;
+  width: 208px;
+  height: 32px;
+  padding: 0 12px;
+  color: var(--ink);
+  background: var(--paper);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.find input::placeholder {
+  color: var(--quiet);
+}
+.tools {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+.person {
+  padding: 0 8px;
+  color: var(--quiet);
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .person {
+    display: none;
+  }
+  .top {
+    gap: 12px;
+    padding: 0 12px;
+  }
+  .find input {
+    width: 148px;
+  }
+}
+@media (max-width: 640px) {
+  .top {
+    height: auto;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    padding: 4px 8px;
+  }
+  .find input {
+    width: 120px;
+  }
+  .tools {
+    margin-left: 0;
+  }
+}
 </style>

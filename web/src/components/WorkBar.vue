@@ -8,12 +8,17 @@ const emit = defineEmits<{ stop: [] }>()
 
 <template>
   <div v-if="running" class="row" role="status">
-    <progress :value="progress" max="1" :aria-label="what" /> <span class="quiet">{{ what }}, {{ Math.round(progress * 100) }} %</span>
+    <progress :value="progress" max="1" :aria-label="what" />
+    <span class="quiet">{{ what }}, {{ Math.round(progress * 100) }} %</span>
     <n-button size="small" @click="emit('stop')">Stop</n-button>
   </div>
   <p v-else-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
 </template>
 
 <style scoped>
-progress { width: 220px; height: 12px; accent-color: var(--stream); }
+progress {
+  width: 220px;
+  height: 12px;
+  accent-color: var(--stream);
+}
 </style>

@@ -1,12 +1,27 @@
 import { describe, expect, it } from 'vitest'
-import { blankOf, fieldOf, labelOf, type Node, numberFrom, pointsFrom, pointsTo, ringsFrom, ringsTo } from './jsonSchema'
+import {
+  blankOf,
+  fieldOf,
+  labelOf,
+  type Node,
+  numberFrom,
+  pointsFrom,
+  pointsTo,
+  ringsFrom,
+  ringsTo,
+} from './jsonSchema'
 
-const defs: Record<string, Node> = { Beam: { type: 'object', properties: { letter: { type: 'string' }, level_db: { type: 'number', default: 3 } } } }
+const defs: Record<string, Node> = {
+  Beam: { type: 'object', properties: { letter: { type: 'string' }, level_db: { type: 'number', default: 3 } } },
+}
 const points: Node = { type: 'array', items: { type: 'array', prefixItems: [{ type: 'number' }, { type: 'number' }] } }
 
 describe('a form from a schema', () => {
   it('tells the kind of every field, through references and “or empty”', () => {
-    expect(fieldOf({ anyOf: [{ type: 'number' }, { type: 'null' }] }, defs)).toMatchObject({ kind: 'number', nullable: true })
+    expect(fieldOf({ anyOf: [{ type: 'number' }, { type: 'null' }] }, defs)).toMatchObject({
+      kind: 'number',
+      nullable: true,
+    })
     expect(fieldOf({ $ref: '#/$defs/Beam' }, defs).kind).toBe('group')
     expect(fieldOf({ type: 'array', items: { $ref: '#/$defs/Beam' } }, defs).kind).toBe('rows')
     expect(fieldOf(points, defs).kind).toBe('points')
@@ -17,13 +32,26 @@ describe('a form from a schema', () => {
     expect(blankOf({ $ref: '#/$defs/Beam' }, defs)).toEqual({ letter: '', level_db: 3 })
   })
   it('reads outlines back as they were written, and hands on what is no number', () => {
-    const rings = [[[26.2, -31.4], [28, -30]], [[27, -30.5], [27.5, -30.2]]]
+    const rings = [
+      [
+        [26.2, -31.4],
+        [28, -30],
+      ],
+      [
+        [27, -30.5],
+        [27.5, -30.2],
+      ],
+    ]
     expect(ringsFrom(ringsTo(rings))).toEqual(rings)
     expect(pointsFrom(pointsTo(rings[0]))).toEqual(rings[0])
     expect(pointsFrom('26,x')).toEqual([[26, 'x']])
     expect([numberFrom('12,5'), numberFrom('twelve'), numberFrom(' ')]).toEqual([12.5, 'twelve', null])
   })
   it('names fields in words with their unit', () => {
-    expect([labelOf('design_gust_mps'), labelOf('deg_per_turn'), labelOf('beam_edge_km')]).toEqual(['Design gust (m/s)', 'Deg per turn', 'Beam edge (km)'])
+    expect([labelOf('design_gust_mps'), labelOf('deg_per_turn'), labelOf('beam_edge_km')]).toEqual([
+      'Design gust (m/s)',
+      'Deg per turn',
+      'Beam edge (km)',
+    ])
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { formatQuantity, fromEntry, toEntry } from './quantity'
+import { apartWords, formatQuantity, fromEntry, toEntry } from './quantity'
 
 describe('quantities', () => {
   it('are worded in both systems', () => {
@@ -8,6 +8,10 @@ describe('quantities', () => {
     expect(formatQuantity(-0.01, 'db', 'metric')).toBe('0.0 dB')
     expect(formatQuantity(-25.62, 'deg', 'metric')).toBe('−25.6°')
   })
+  it('say far distances in kilometres, not in a thousand times as many', () => {
+    expect(apartWords(42626, 'metric')).toBe('43 km')
+    expect(apartWords(420, 'metric')).toBe('420.0 m')
+  })
   it('survive being shown and typed back within a thousandth', () => {
     for (const unit of ['mm', 'm', 'kg', 'mps', 'n'])
       expect(fromEntry(toEntry(12.345, unit, 'imperial'), unit, 'imperial')).toBeCloseTo(12.345, 1)
@@ -15,6 +19,7 @@ describe('quantities', () => {
   it('hand text that is no number on to the server', () => {
     expect(fromEntry('twelve', 'mm', 'metric')).toBe('twelve')
     expect(fromEntry('12,5', 'mm', 'metric')).toBe(12.5)
+    expect(fromEntry('2,385', 'm', 'metric')).toContain('2385 or as 2.385') // never divided in silence
     expect(fromEntry('  ', 'mm', 'metric')).toBeNull()
   })
 })

@@ -1,13 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { directionOf, kept, MOST_ZOOM, pointOf, ticks, zoomed } from './stripView'
 
-const frame = { left_azimuth_deg: 190, top_elevation_deg: 70, left_px: 48, top_px: 12, px_per_deg: 5, width_px: 1800, height_px: 350 }
+const frame = {
+  left_azimuth_deg: 190,
+  top_elevation_deg: 70,
+  left_px: 48,
+  top_px: 12,
+  px_per_deg: 5,
+  width_px: 1800,
+  height_px: 350,
+}
 const whole = { x: 44, y: 8, width: 1808, height: 358 }
 
 describe('a strip', () => {
   it('turns directions into points and back, across north', () => {
     for (const azimuth_deg of [190, 359.9, 0, 0.1, 120.5, 189.9])
-      for (const elevation_deg of [0, 12.3, 69.9]) expect(directionOf(frame, pointOf(frame, azimuth_deg, elevation_deg))).toEqual({ azimuth_deg, elevation_deg })
+      for (const elevation_deg of [0, 12.3, 69.9])
+        expect(directionOf(frame, pointOf(frame, azimuth_deg, elevation_deg))).toEqual({ azimuth_deg, elevation_deg })
   })
   it('knows nothing outside the sky', () => {
     expect(directionOf(frame, { x: 10, y: 100 })).toBeNull()

@@ -2,7 +2,12 @@
 import type { Schemas } from '@/api/client'
 
 export type Frame = Schemas['FrameOut']
-export interface View { x: number; y: number; width: number; height: number }
+export interface View {
+  x: number
+  y: number
+  width: number
+  height: number
+}
 
 export const MOST_ZOOM = 10
 
@@ -10,8 +15,14 @@ export const MOST_ZOOM = 10
 export function kept(view: View, whole: View): View {
   const width = Math.min(Math.max(view.width, whole.width / MOST_ZOOM), whole.width)
   const height = Math.min((width * view.height) / view.width, whole.height)
-  const within = (value: number, low: number, span: number, all: number) => Math.min(Math.max(value, low), low + all - span)
-  return { x: within(view.x, whole.x, width, whole.width), y: within(view.y, whole.y, height, whole.height), width, height }
+  const within = (value: number, low: number, span: number, all: number) =>
+    Math.min(Math.max(value, low), low + all - span)
+  return {
+    x: within(view.x, whole.x, width, whole.width),
+    y: within(view.y, whole.y, height, whole.height),
+    width,
+    height,
+  }
 }
 
 /** Zooms by a factor about a point that stays where it is. */
@@ -26,16 +37,26 @@ const wrap = (angle: number) => ((angle % 360) + 360) % 360
 
 /** Drawing point of a direction; the strip begins at its left azimuth. */
 export function pointOf(frame: Frame, azimuthDeg: number, elevationDeg: number): { x: number; y: number } {
-  return { x: frame.left_px + wrap(azimuthDeg - frame.left_azimuth_deg) * frame.px_per_deg, y: frame.top_px + (frame.top_elevation_deg - elevationDeg) * frame.px_per_deg }
+  return {
+    x: frame.left_px + wrap(azimuthDeg - frame.left_azimuth_deg) * frame.px_per_deg,
+    y: frame.top_px + (frame.top_elevation_deg - elevationDeg) * frame.px_per_deg,
+  }
 }
 
 /** Direction of a drawing point, to a tenth of a degree; null outside the strip. */
-export function directionOf(frame: Frame, at: { x: number; y: number }): { azimuth_deg: number; elevation_deg: number } | null {
+export function directionOf(
+  frame: Frame,
+  at: { x: number; y: number },
+): { azimuth_deg: number; elevation_deg: number } | null {
   const x = at.x - frame.left_px
   const y = at.y - frame.top_px
-  if (x < 0 || y < -frame.px_per_deg * 5 || x > frame.width_px || y > frame.height_px + frame.px_per_deg * 5) return null
+  if (x < 0 || y < -frame.px_per_deg * 5 || x > frame.width_px || y > frame.height_px + frame.px_per_deg * 5)
+    return null
   const tenth = (value: number) => Math.round(value * 10) / 10
-  return { azimuth_deg: tenth(wrap(frame.left_azimuth_deg + x / frame.px_per_deg)) % 360, elevation_deg: Math.min(90, Math.max(-20, tenth(frame.top_elevation_deg - y / frame.px_per_deg))) }
+  return {
+    azimuth_deg: tenth(wrap(frame.left_azimuth_deg + x / frame.px_per_deg)) % 360,
+    elevation_deg: Math.min(90, Math.max(-20, tenth(frame.top_elevation_deg - y / frame.px_per_deg))),
+  }
 }
 
 /** Ticks of a scale inside a range: a round step that gives at most so many. */

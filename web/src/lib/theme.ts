@@ -1,6 +1,6 @@
 /** One set of design tokens feeds the page, Naive UI and the drawings. */
 import type { GlobalThemeOverrides } from 'naive-ui'
-import tokens from '@design/tokens.json'
+import tokens from '@design/design_tokens.json'
 
 export type Light = 'day' | 'dusk'
 
@@ -16,14 +16,53 @@ export function naiveTheme(light: Light): GlobalThemeOverrides {
   const t = tokens[light]
   return {
     common: {
-      fontFamily: `'${tokens.font}', sans-serif`, fontSize: '15px', fontSizeMedium: '15px', fontSizeLarge: '16px', borderRadius: `${tokens.radius_px}px`, borderRadiusSmall: `${tokens.radius_px}px`,
-      primaryColor: t.stream, primaryColorHover: t.stream, primaryColorPressed: t.stream, primaryColorSuppl: t.stream,
-      errorColor: t.rust, errorColorHover: t.rust, warningColor: t.ochre, textColorBase: t.ink, textColor1: t.ink, textColor2: t.ink, textColor3: t.quiet,
-      placeholderColor: t.quiet, bodyColor: t.paper, cardColor: t.sheet, modalColor: t.sheet, popoverColor: t.sheet, inputColor: t.sheet, tableColor: t.sheet,
-      borderColor: t.quiet, dividerColor: t.rule, hoverColor: t['stream-tint'], heightMedium: '40px', heightLarge: '48px', heightSmall: '34px', iconColor: t.quiet,
+      fontFamily: `'${tokens.font}', sans-serif`,
+      fontSize: '15px',
+      fontSizeMedium: '15px',
+      fontSizeLarge: '16px',
+      borderRadius: `${tokens.radius_px}px`,
+      borderRadiusSmall: `${tokens.radius_px}px`,
+      primaryColor: t.stream,
+      primaryColorHover: t.stream,
+      primaryColorPressed: t.stream,
+      primaryColorSuppl: t.stream,
+      errorColor: t.rust,
+      errorColorHover: t.rust,
+      warningColor: t.ochre,
+      textColorBase: t.ink,
+      textColor1: t.ink,
+      textColor2: t.ink,
+      textColor3: t.quiet,
+      placeholderColor: t.quiet,
+      bodyColor: t.paper,
+      cardColor: t.sheet,
+      modalColor: t.sheet,
+      popoverColor: t.sheet,
+      inputColor: t.sheet,
+      tableColor: t.sheet,
+      borderColor: t.quiet,
+      dividerColor: t.rule,
+      hoverColor: t['stream-tint'],
+      heightMedium: '40px',
+      heightLarge: '48px',
+      heightSmall: '34px',
+      iconColor: t.quiet,
     },
-    Button: { textColorPrimary: t['on-stream'], textColorHoverPrimary: t['on-stream'], textColorPressedPrimary: t['on-stream'], textColorFocusPrimary: t['on-stream'], fontWeight: '600', border: `1px solid ${t.quiet}` },
-    Input: { border: `1px solid ${t.quiet}`, color: t.sheet, colorFocus: t.sheet, textColor: t.ink, suffixTextColor: t.quiet },
+    Button: {
+      textColorPrimary: t['on-stream'],
+      textColorHoverPrimary: t['on-stream'],
+      textColorPressedPrimary: t['on-stream'],
+      textColorFocusPrimary: t['on-stream'],
+      fontWeight: '600',
+      border: `1px solid ${t.quiet}`,
+    },
+    Input: {
+      border: `1px solid ${t.quiet}`,
+      color: t.sheet,
+      colorFocus: t.sheet,
+      textColor: t.ink,
+      suffixTextColor: t.quiet,
+    },
     InternalSelection: { border: `1px solid ${t.quiet}`, textColor: t.ink, color: t.sheet, colorActive: t.sheet },
     Tooltip: { color: t.ink, textColor: t.paper },
   }

@@ -14,9 +14,12 @@ export const SHORTCUTS: [string, string][] = [
   ['Ctrl+Z', 'undo the last saved change'],
 ]
 
+/** Where keys are letters: fields, and what the component library builds as boxes, lists and menus of its own. */
+const TYPED_INTO =
+  'input, textarea, select, [contenteditable]:not([contenteditable="false"]), [role="combobox"], [role="listbox"], [role="menu"], [role="dialog"], .n-base-selection, .n-base-select-menu'
+
 function isTyping(target: EventTarget | null): boolean {
-  const element = target as HTMLElement | null
-  return element !== null && (/^(INPUT|TEXTAREA|SELECT)$/.test(element.tagName ?? '') || element.isContentEditable)
+  return target instanceof Element && target.closest(TYPED_INTO) !== null
 }
 
 /** Calls the handler of a pressed key. Keys are as in KeyboardEvent.key; `undo` stands for Ctrl+Z. */

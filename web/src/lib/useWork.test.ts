@@ -4,17 +4,25 @@ import { linesOf, useWork } from './useWork'
 
 function body(...parts: string[]): ReadableStream<Uint8Array> {
   const coder = new TextEncoder()
-  return new ReadableStream({ start(control) { for (const part of parts) control.enqueue(coder.encode(part)); control.close() } })
+  return new ReadableStream({
+    start(control) {
+      for (const part of parts) control.enqueue(coder.encode(part))
+      control.close()
+    },
+  })
 }
 const working = () => effectScope().run(() => useWork())!
 const answer = (...parts: string[]) => vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response(body(...parts)))
 
 describe('long work', () => {
-  beforeEach(() => { vi.restoreAllMocks() })
+  beforeEach(() => {
+    vi.restoreAllMocks()
+  })
 
   it('reads lines however they are cut', async () => {
     const found = []
-    for await (const line of linesOf(body('{"id": "a"}\n{"prog', 'ress": 0.5}\n\n{"done": {"x": "°"}}\n'))) found.push(line)
+    for await (const line of linesOf(body('{"id": "a"}\n{"prog', 'ress": 0.5}\n\n{"done": {"x": "°"}}\n')))
+      found.push(line)
     expect(found).toEqual([{ id: 'a' }, { progress: 0.5 }, { done: { x: '°' } }])
   })
   it('gives the result and the progress it saw', async () => {
@@ -34,12 +42,19 @@ describe('long work', () => {
     answer('{"id": "a"}\n{"progress": 0.2}\n')
     expect(await work.run('/work', {})).toBeNull()
     expect(work.trouble.value).toContain('went away')
-    vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response('{"error": {"faults": [{"field": "duration_h", "message": "90 is too large"}]}}', { status: 422 }))
+    vi.spyOn(globalThis, 'fetch').mockResolvedValue(
+      new Response('{"error": {"faults": [{"field": "duration_h", "message": "90 is too large"}]}}', { status: 422 }),
+    )
     expect(await work.run('/work', {})).toBeNull()
     expect(work.trouble.value).toBe('90 is too large')
   })
   it('says that it was stopped even before the server had given it a number', async () => {
-    vi.spyOn(globalThis, 'fetch').mockImplementation((_, options) => new Promise((_done, fail) => { options?.signal?.addEventListener('abort', () => fail(new DOMException('gone', 'AbortError'))) }))
+    vi.spyOn(globalThis, 'fetch').mockImplementation(
+      (_, options) =>
+        new Promise((_done, fail) => {
+          options?.signal?.addEventListener('abort', () => fail(new DOMException('gone', 'AbortError')))
+        }),
+    )
     const work = working()
     const running = work.run('/work', {})
     await work.stop()
@@ -49,8 +64,19 @@ describe('long work', () => {
   it('asks the server to stop by the number of the work', async () => {
     let finish: () => void = () => undefined
     const coder = new TextEncoder()
-    const stream = new ReadableStream<Uint8Array>({ start(control) { control.enqueue(coder.encode('{"id": "w7"}\n')); finish = () => { control.enqueue(coder.encode('{"stopped": "it"}\n')); control.close() } } })
-    const fetched = vi.spyOn(globalThis, 'fetch').mockResolvedValueOnce(new Response(stream)).mockResolvedValue(new Response('{}'))
+    const stream = new ReadableStream<Uint8Array>({
+      start(control) {
+        control.enqueue(coder.encode('{"id": "w7"}\n'))
+        finish = () => {
+          control.enqueue(coder.encode('{"stopped": "it"}\n'))
+          control.close()
+        }
+      },
+    })
+    const fetched = vi
+      .spyOn(globalThis, 'fetch')
+      .mockResolvedValueOnce(new Response(stream))
+      .mockResolvedValue(new Response('{}'))
     const work = working()
     const running = work.run('/work', {})
     await vi.waitFor(() => expect(work.running.value).toBe(true))

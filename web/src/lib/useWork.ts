@@ -2,7 +2,13 @@
 import { onScopeDispose, ref } from 'vue'
 import type { Fault } from '@/api/client'
 
-export interface Told { id?: string; progress?: number; done?: Record<string, unknown>; stopped?: string; error?: { faults: Fault[] } }
+export interface Told {
+  id?: string
+  progress?: number
+  done?: Record<string, unknown>
+  stopped?: string
+  error?: { faults: Fault[] }
+}
 
 /** Splits a stream of bytes into the objects of its lines. */
 export async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<Told> {
@@ -26,30 +32,54 @@ export function useWork() {
   let id = ''
   let abort: AbortController | null = null
 
-  const headers = () => ({ 'Content-Type': 'application/json', 'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '' })
+  const headers = () => ({
+    'Content-Type': 'application/json',
+    'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '',
+  })
 
   /** Runs the work; null where it was stopped or refused, and `trouble` says why. */
   async function run(url: string, body: unknown): Promise<Record<string, unknown> | null> {
-    running.value = true; progress.value = 0; trouble.value = ''; id = ''
+    running.value = true
+    progress.value = 0
+    trouble.value = ''
+    id = ''
     abort = new AbortController()
     try {
-      const answer = await fetch(url, { method: 'POST', headers: headers(), body: JSON.stringify(body), signal: abort.signal })
+      const answer = await fetch(url, {
+        method: 'POST',
+        headers: headers(),
+        body: JSON.stringify(body),
+        signal: abort.signal,
+      })
       if (!answer.ok || !answer.body) {
         const told = (await answer.json().catch(() => ({}))) as { error?: { faults?: Fault[] } }
-        trouble.value = told.error?.faults?.map((one) => one.message).join(' ') ?? `The server answered with status ${answer.status}.`
+        trouble.value =
+          told.error?.faults?.map((one) => one.message).join(' ') ?? `The server answered with status ${answer.status}.`
         return null
       }
       for await (const line of linesOf(answer.body)) {
         id = line.id ?? id
         progress.value = line.progress ?? progress.value
-        if (line.done) { progress.value = 1; return line.done }
-        if (line.stopped) { trouble.value = `Stopped: ${line.stopped}.`; return null }
-        if (line.error) { trouble.value = line.error.faults.map((one) => one.message).join(' '); return null }
+        if (line.done) {
+          progress.value = 1
+          return line.done
+        }
+        if (line.stopped) {
+          trouble.value = `Stopped: ${line.stopped}.`
+          return null
+        }
+        if (line.error) {
+          trouble.value = line.error.faults.map((one) => one.message).join(' ')
+          return null
+        }
       }
       trouble.value = 'The server went away before the work was done; nothing was changed.'
       return null
     } catch (error) {
-      trouble.value = (error as Error).name === 'AbortError' ? 'Stopped before it began.' : 'Rindle’s server does not answer. Start it again and go on.'
+      trouble.value =
+        (error as Error).name === 'AbortError'
+          ? 'Stopped before it began.'
+          : 'Rindle’s server does not answer. Start it again and go on.'
       return null
     } finally {
       running.value = false

@@ -6,6 +6,7 @@ import CopyText from '@/components/CopyText.vue'
 import DevicePanel from '@/components/DevicePanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
+import StatesByHand from '@/components/StatesByHand.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -17,46 +18,137 @@ let asking = false
 async function ask(): Promise<void> {
   if (!reach.value || asking || document.hidden || store.saving > 0) return
   asking = true
-  try { await store.poll() } finally { asking = false }
+  try {
+    await store.poll()
+  } finally {
+    asking = false
+  }
 }
 // A terminal that is down is asked again only on request, so that the message stays readable.
-useIntervalFn(() => { if (!store.deviceTrouble) void ask() }, 1000, { immediateCallback: true })
+useIntervalFn(
+  () => {
+    if (!store.deviceTrouble) void ask()
+  },
+  1000,
+  { immediateCallback: true },
+)
 
 async function tell(): Promise<void> {
-  sent.value = (await store.tell()) ? `Sent at ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}` : ''
+  sent.value = (await store.tell())
+    ? `Sent at ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`
+    : ''
 }
 const position = computed(() => job.value.assessment.visit?.position_entry ?? null)
 const settings = computed(() => job.value.facts.settings ?? [])
-const mark = (index: number) => store.replaceList('settings', settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)), settings.value)
-const example = (code: string) => entries.value.find((one) => one.code === code)?.example ?? ''
-const current = computed(() => job.value.assessment.bringup?.rungs.find((one) => one.standing === 'current')?.state ?? null)
+const mark = (index: number) =>
+  store.replaceList(
+    'settings',
+    settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
+    settings.value,
+  )
+const isPanel = computed(() => job.value.facts.terminal?.panel != null)
+type Told = 'beam_letter' | 'activation_code'
+/** What this terminal is told, and nothing that it does not ask for. */
+const told = computed(() =>
+  entries.value.flatMap((one) =>
+    one.code === 'beam_letter' || one.code === 'activation_code' ? [{ ...one, field: one.code as Told }] : [],
+  ),
+)
+/** The core says whether something is open that comes before power. */
+const held = computed(() => {
+  const found = job.value.assessment.stations.find((one) => one.code === 'bringup')?.findings ?? []
+  return found.some((one) => one.code === 'bringup.before_power')
+})
+const current = computed(
+  () => job.value.assessment.bringup?.rungs.find((one) => one.standing === 'current')?.state ?? null,
+)
 </script>
 
 <template>
-  <p class="caution"><b>Before power:</b> earth bonded, cable ends closed, nobody in front of the dish. Mains work is for licensed people where the local code says so.</p>
+  <p class="caution">
+    <b>Before power:</b> earth bonded, cable ends closed, nobody in front of the {{ isPanel ? 'panel' : 'dish' }}. Mains
+    work is for licensed people where the local code says so.
+  </p>
   <drawing-view name="bringup" />
-  <p v-if="current" aria-live="polite">{{ current.said }} <span v-if="current.light" class="quiet">Lights: {{ current.light }}.</span></p>
+  <p v-if="current" aria-live="polite">
+    {{ current.said }} <span v-if="current.light" class="quiet">Lights: {{ current.light }}.</span>
+  </p>
   <device-panel v-if="reach">
-    <div class="row"><n-button v-if="!store.telemetry?.powered" type="primary" @click="store.power(true)">Switch on</n-button><n-button v-else @click="store.power(false)">Switch off</n-button></div>
+    <div class="row">
+      <n-button v-if="!store.telemetry?.powered" type="primary" :disabled="held" @click="store.power(true)"
+        >Switch on</n-button
+      ><n-button v-else @click="store.power(false)">Switch off</n-button>
+      <span v-if="held"
+        >It may not be switched on yet:
+        <router-link :to="`/jobs/${store.number}/build`">mark at Build what comes before power</router-link>.</span
+      >
+    </div>
   </device-panel>
-  <section class="stack">
-    <h2>Tell the modem</h2>
+  <states-by-hand v-if="job.facts.terminal && (!reach || store.deviceTrouble)" :held="held" />
+  <section v-if="told.length" class="stack">
+    <h2>Tell the {{ isPanel ? 'terminal' : 'modem' }}</h2>
     <div class="fields">
-      <entry-field field="beam_letter" label="Beam letter" :value="job.facts.beam_letter" :maxlength="3" :hint="`This site: ${job.assessment.beam?.letter ?? 'no beam'}`" />
-      <entry-field field="activation_code" label="Activation code" :value="job.facts.activation_code" :maxlength="40" :hint="`Form: ${example('activation_code')}`" />
+      <entry-field
+        v-for="one in told"
+        :key="one.code"
+        :field="one.field"
+        :label="one.label"
+        :value="job.facts[one.field]"
+        :maxlength="one.field === 'beam_letter' ? 3 : 40"
+        :hint="
+          one.field === 'beam_letter'
+            ? `This site: ${job.assessment.beam?.letter ?? 'no beam'}`
+            : `Looks like ${one.example}`
+        "
+      />
     </div>
     <template v-if="position">
       <h3>The site’s position, as this modem wants it</h3>
-      <copy-text :text="`${position.latitude_text}\n${position.longitude_text}`" :spoken="position.spoken" what="the position" />
+      <copy-text
+        :text="`${position.latitude_text}\n${position.longitude_text}`"
+        :spoken="position.spoken"
+        what="the position"
+      />
     </template>
-    <ul v-if="settings.length" class="settings" aria-label="Settings sheet"><li v-for="(one, index) in settings" :key="one.name"><label><input type="checkbox" :checked="one.entered" :disabled="store.locked" @change="mark(index)" /><b>{{ one.name }}</b> <span>{{ one.secret ? 'kept by you, not by Rindle' : one.value || 'no value on the sheet' }}</span></label></li></ul>
-    <div v-if="reach" class="row"><n-button :disabled="!job.facts.beam_letter && !job.facts.activation_code" @click="tell">Send to the modem</n-button><span class="quiet">{{ sent }}</span></div>
+    <ul v-if="settings.length" class="settings" aria-label="Settings sheet">
+      <li v-for="(one, index) in settings" :key="one.name">
+        <label
+          ><input type="checkbox" :checked="one.entered" :disabled="store.locked" @change="mark(index)" /><b>{{
+            one.name
+          }}</b>
+          <span>{{ one.secret ? 'kept by you, not by Rindle' : one.value || 'no value on the sheet' }}</span></label
+        >
+      </li>
+    </ul>
+    <div v-if="reach" class="row">
+      <n-button :disabled="!job.facts.beam_letter && !job.facts.activation_code" @click="tell"
+        >Send to the modem</n-button
+      ><span class="quiet">{{ sent }}</span>
+    </div>
   </section>
 </template>
 
 <style scoped>
-h3 { font-size: 15px; }
-.settings { list-style: none; margin: 0; padding: 0; display: grid; }
-.settings label { display: flex; gap: 12px; align-items: center; min-height: 40px; border-top: 1px solid var(--rule); }
-.settings input { width: 22px; height: 22px; flex: none; accent-color: var(--stream); }
+h3 {
+  font-size: 15px;
+}
+.settings {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+}
+.settings label {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 40px;
+  border-top: 1px solid var(--rule);
+}
+.settings input {
+  width: 22px;
+  height: 22px;
+  flex: none;
+  accent-color: var(--stream);
+}
 </style>

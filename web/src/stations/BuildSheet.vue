@@ -7,41 +7,111 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const build = computed(() => store.job?.assessment.build ?? null)
 const upcoming = computed(() => build.value?.steps.find((view) => view.state !== 'done') ?? null)
-const when = (at: string) => new Date(at).toLocaleString([], { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })
-defineExpose({ stepDone: () => { if (upcoming.value?.state === 'ready') void store.markStep(upcoming.value.step.code) } })
+const when = (at: string) =>
+  new Date(at).toLocaleString([], { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })
+defineExpose({
+  stepDone: () => {
+    if (upcoming.value?.state === 'ready') void store.markStep(upcoming.value.step.code)
+  },
+})
 </script>
 
 <template>
   <ol v-if="build" class="steps" aria-label="Build steps">
-    <li v-for="(view, index) in build.steps" :key="view.step.code" :class="[view.state, { next: view.step.code === upcoming?.step.code }]">
+    <li
+      v-for="(view, index) in build.steps"
+      :key="view.step.code"
+      :class="[view.state, { next: view.step.code === upcoming?.step.code }]"
+    >
       <span class="count">{{ index + 1 }}</span>
       <div class="what">
         <h2>{{ view.step.title }} <span v-if="view.step.hold_point" class="tag">hold point</span></h2>
         <p class="quiet">{{ view.step.detail }}</p>
         <p v-if="view.step.caution && view.state !== 'done'" class="caution">{{ view.step.caution }}</p>
-        <p v-if="view.waits_for.length" class="waits"><icon-lock :size="16" aria-hidden="true" /> Waits for {{ view.waits_for.join(', ') }}</p>
+        <p v-if="view.waits_for.length" class="waits">
+          <icon-lock :size="16" aria-hidden="true" /> Waits for {{ view.waits_for.join(', ') }}
+        </p>
       </div>
       <div class="mark">
         <template v-if="view.mark">
           <b>Done</b><span class="quiet small">{{ when(view.mark.at) }}<br />{{ view.mark.by }}</span>
-          <n-button v-if="!store.locked" text size="small" @click="store.unmarkStep(view.step.code)">Take back</n-button>
+          <n-button v-if="!store.locked" text size="small" @click="store.unmarkStep(view.step.code)"
+            >Take back</n-button
+          >
         </template>
-        <n-button v-else :type="view.state === 'ready' ? 'primary' : 'default'" :disabled="view.state === 'locked' || store.locked" @click="store.markStep(view.step.code)">Mark done</n-button>
+        <n-button
+          v-else
+          :type="view.state === 'ready' ? 'primary' : 'default'"
+          :disabled="view.state === 'locked' || store.locked"
+          @click="store.markStep(view.step.code)"
+          >Mark done</n-button
+        >
       </div>
     </li>
   </ol>
-  <p v-else class="quiet">What belongs here: the steps of your terminal, in order. Choose a terminal at <router-link :to="`/jobs/${store.number}/brief`">Brief</router-link>.</p>
+  <p v-else class="quiet">
+    What belongs here: the steps of your terminal, in order. Choose a terminal at
+    <router-link :to="`/jobs/${store.number}/brief`">Brief</router-link>.
+  </p>
 </template>
 
 <style scoped>
-.steps { list-style: none; margin: 0; padding: 0; }
-li { display: grid; grid-template-columns: 28px 1fr 128px; gap: 12px; padding: 12px 0; border-top: 1px solid var(--rule); }
-li.next { border-left: 4px solid var(--stream); padding-left: 12px; }
-.count { font-weight: 700; font-size: 17px; color: var(--quiet); }
-.done h2 { color: var(--quiet); font-weight: 600; }
-.what { display: grid; gap: 4px; align-content: start; }
-.tag { font-size: 13px; font-weight: 600; color: var(--ochre); border: 1px solid currentcolor; border-radius: 6px; padding: 0 6px; white-space: nowrap; }
-.waits { display: flex; gap: 6px; align-items: start; color: var(--rust); font-weight: 600; font-size: 14px; }
-.waits svg { flex: none; margin-top: 2px; }
-.mark { display: grid; gap: 2px; justify-items: end; align-content: start; text-align: right; }
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 28px 1fr 128px;
+  gap: 12px;
+  padding: 12px 0;
+  border-top: 1px solid var(--rule);
+}
+li.next {
+  border-left: 4px solid var(--stream);
+  padding-left: 12px;
+}
+.count {
+  font-weight: 700;
+  font-size: 17px;
+  color: var(--quiet);
+}
+.done h2 {
+  color: var(--quiet);
+  font-weight: 600;
+}
+.what {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+.tag {
+  font-size: 13px;
+  font-weight: 600;
+  color: var(--ochre);
+  border: 1px solid currentcolor;
+  border-radius: 6px;
+  padding: 0 6px;
+  white-space: nowrap;
+}
+.waits {
+  display: flex;
+  gap: 6px;
+  align-items: start;
+  color: var(--rust);
+  font-weight: 600;
+  font-size: 14px;
+}
+.waits svg {
+  flex: none;
+  margin-top: 2px;
+}
+.mark {
+  display: grid;
+  gap: 2px;
+  justify-items: end;
+  align-content: start;
+  text-align: right;
+}
 </style>

@@ -15,12 +15,39 @@ const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const options = computed(() => {
   const allowed = job.value.facts.terminal?.cable.types ?? []
-  return (store.catalogue?.cables ?? []).map((one) => ({ label: allowed.includes(one.code) ? one.name : `${one.name} (not allowed for this terminal)`, value: one.code }))
+  return (store.catalogue?.cables ?? []).map((one) => ({
+    label: allowed.includes(one.code) ? one.name : `${one.name} (not allowed for this terminal)`,
+    value: one.code,
+  }))
 })
-const kinds = [['arm', 'along the arm'], ['loop', 'service loop'], ['mast', 'down the mast'], ['outdoor', 'outdoors'], ['wall', 'through the wall'], ['indoor', 'indoors'], ['slack', 'slack']]
-const extraColumns = computed<Column[]>(() => [{ key: 'name', label: 'Run', text: true, main: true }, { key: 'cable_code', label: 'Cable', choices: [{ label: 'choose', value: '' }, ...(store.catalogue?.cables ?? []).map((one) => ({ label: one.name, value: one.code }))] }, { key: 'length_m', label: 'Length', unit: 'm' }, { key: 'top_mhz', label: 'Top of its IF (MHz)' }])
+const kinds = [
+  ['arm', 'along the arm'],
+  ['loop', 'service loop'],
+  ['mast', 'down the mast'],
+  ['outdoor', 'outdoors'],
+  ['wall', 'through the wall'],
+  ['indoor', 'indoors'],
+  ['slack', 'slack'],
+]
+const extraColumns = computed<Column[]>(() => [
+  { key: 'name', label: 'Run', text: true, main: true },
+  {
+    key: 'cable_code',
+    label: 'Cable',
+    choices: [
+      { label: 'choose', value: '' },
+      ...(store.catalogue?.cables ?? []).map((one) => ({ label: one.name, value: one.code })),
+    ],
+  },
+  { key: 'length_m', label: 'Length', unit: 'm' },
+  { key: 'top_mhz', label: 'Top of its IF (MHz)' },
+])
 const extras = computed(() => job.value.assessment.extra_runs?.runs ?? [])
-const columns = [{ key: 'kind', label: 'Piece', choices: kinds.map(([value, label]) => ({ value, label })) }, { key: 'length_m', label: 'Length', unit: 'm' }, { key: 'note', label: 'Note', text: true }]
+const columns = [
+  { key: 'kind', label: 'Piece', choices: kinds.map(([value, label]) => ({ value, label })) },
+  { key: 'length_m', label: 'Length', unit: 'm' },
+  { key: 'note', label: 'Note', text: true },
+]
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
@@ -28,19 +55,68 @@ defineExpose({ newEntry: () => grid.value?.add() })
   <drawing-view name="cable" />
   <div class="fields">
     <pick-field field="cable_code" label="Cable" :value="job.facts.cable_code ?? ''" :options="options" />
-    <entry-field field="connectors" label="Connectors" :value="job.facts.connectors" numeric hint="Two for one run; more for each joint" />
+    <entry-field
+      field="connectors"
+      label="Connectors"
+      :value="job.facts.connectors"
+      numeric
+      hint="Two for one run; more for each joint"
+    />
   </div>
   <section class="stack">
     <h2>Route, from the dish inwards</h2>
-    <row-grid ref="grid" name="cable-pieces" title="Cable pieces" :columns="columns" :rows="job.facts.cable_pieces ?? []" :blank="{ kind: 'outdoor' }" add-label="Add a piece">
-      <template #empty><p class="quiet">No piece yet. Begin at the dish: the arm, then the service loop, then down the mast.</p></template>
+    <row-grid
+      ref="grid"
+      name="cable-pieces"
+      title="Cable pieces"
+      :columns="columns"
+      :rows="job.facts.cable_pieces ?? []"
+      :blank="{ kind: 'outdoor' }"
+      add-label="Add a piece"
+    >
+      <template #empty
+        ><p class="quiet">
+          No piece yet. Begin at the dish: the arm, then the service loop, then down the mast.
+        </p></template
+      >
     </row-grid>
   </section>
   <div>
-    <un-fold title="Cables of their own" :note="extras.length ? `${extras.length}, ${formatQuantity(job.assessment.extra_runs?.length_m ?? 0, 'm', prefs.system)}` : 'for spare feeds and other receivers: never on the data cable'">
-      <row-grid name="extra_runs" title="Cables of their own" :columns="extraColumns" :rows="job.facts.extra_runs ?? []" :blank="{ cable_code: job.facts.cable_code ?? '', top_mhz: 2150 }" add-label="Add a cable" />
-      <table v-if="extras.length" class="grid-table" aria-label="Loss of the other cables"><tbody><tr v-for="(one, index) in extras" :key="index"><th scope="row">{{ one.name }}</th><td>{{ formatQuantity(one.length_m, 'm', prefs.system) }}</td><td>{{ one.loss_db == null ? 'choose its cable' : `${formatQuantity(one.loss_db, 'db', prefs.system)} lost at the top` }}</td></tr></tbody></table>
+    <un-fold
+      title="Cables of their own"
+      :note="
+        extras.length
+          ? `${extras.length}, ${formatQuantity(job.assessment.extra_runs?.length_m ?? 0, 'm', prefs.system)}`
+          : 'for spare feeds and other receivers: never on the data cable'
+      "
+    >
+      <row-grid
+        name="extra_runs"
+        title="Cables of their own"
+        :columns="extraColumns"
+        :rows="job.facts.extra_runs ?? []"
+        :blank="{ cable_code: job.facts.cable_code ?? '', top_mhz: 2150 }"
+        add-label="Add a cable"
+      />
+      <table v-if="extras.length" class="grid-table" aria-label="Loss of the other cables">
+        <tbody>
+          <tr v-for="(one, index) in extras" :key="index">
+            <th scope="row">{{ one.name }}</th>
+            <td>{{ formatQuantity(one.length_m, 'm', prefs.system) }}</td>
+            <td>
+              {{
+                one.loss_db == null
+                  ? 'choose its cable'
+                  : `${formatQuantity(one.loss_db, 'db', prefs.system)} lost at the top`
+              }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
     </un-fold>
   </div>
-  <p class="caution"><b>Drilling and power:</b> look on both sides of the wall for pipes, wires and studs. Keep the modem off while an end is open. Mains and earth are licensed work where the local code says so.</p>
+  <p class="caution">
+    <b>Drilling and power:</b> look on both sides of the wall for pipes, wires and studs. Keep the modem off while an
+    end is open. Mains and earth are licensed work where the local code says so.
+  </p>
 </template>

@@ -24,48 +24,131 @@ const tools = ref<InstanceType<typeof SkylineTools> | null>(null)
 const fixed = computed(() => job.value.assessment.sky)
 const panel = computed(() => job.value.assessment.low_orbit)
 const more = computed(() => job.value.assessment.sky_more)
-const declination = computed(() => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg ?? 0)
+const declination = computed(
+  () => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg ?? 0,
+)
 const centre = computed(() => fixed.value?.satellite.azimuth_deg ?? panel.value?.boresight_azimuth_deg ?? 180)
 const columns = computed<Column[]>(() => [
-  { key: 'azimuth_deg', label: prefs.north === 'magnetic' ? 'Compass' : 'True bearing', unit: 'deg', add: prefs.north === 'magnetic' ? -declination.value : 0 },
+  {
+    key: 'azimuth_deg',
+    label: prefs.north === 'magnetic' ? 'Compass' : 'True bearing',
+    unit: 'deg',
+    add: prefs.north === 'magnetic' ? -declination.value : 0,
+  },
   { key: 'elevation_deg', label: 'Height', unit: 'deg' },
-  { key: 'kind', label: 'What', choices: ['terrain', 'building', 'tree', 'pole', 'wire'].map((one) => ({ label: one, value: one })) },
+  {
+    key: 'kind',
+    label: 'What',
+    choices: ['terrain', 'building', 'tree', 'pole', 'wire'].map((one) => ({ label: one, value: one })),
+  },
   { key: 'distance_m', label: 'Distance', unit: 'm', optional: true },
   { key: 'leafless_share', label: 'Bare share' },
 ])
 const points = computed(() => store.skyline?.points ?? [])
-const letters = computed(() => job.value.positions.map((one) => ({ label: `Position ${one.letter}${one.note ? `: ${one.note}` : ''}`, value: one.letter })))
-const facing = computed(() => (more.value?.compared?.recommended ? `take ${more.value.compared.recommended}` : job.value.positions.length ? `${job.value.positions.length} positions` : 'A, B, C side by side'))
+const letters = computed(() =>
+  job.value.positions.map((one) => ({
+    label: `Position ${one.letter}${one.note ? `: ${one.note}` : ''}`,
+    value: one.letter,
+  })),
+)
+const facing = computed(() =>
+  more.value?.compared?.recommended
+    ? `take ${more.value.compared.recommended}`
+    : job.value.positions.length
+      ? `${job.value.positions.length} positions`
+      : 'A, B, C side by side',
+)
 const WAY = { raise: 'raise it', trim: 'have something cut back', move: 'take another position', accept: 'leave it' }
 defineExpose({ newEntry: () => tools.value?.focus() })
 </script>
 
 <template>
   <template v-if="fixed || panel">
-    <strip-editor :centre-deg="centre" :wide="panel !== null && panel !== undefined" />
+    <strip-editor :declination="declination" :centre-deg="centre" :wide="panel !== null && panel !== undefined" />
     <skyline-tools ref="tools" :declination="declination" />
     <fixed-sky v-if="fixed" />
     <panel-sky v-if="panel && (points.length || store.skyline?.obstacles?.length)" />
     <div>
-      <un-fold v-if="more?.ways" title="What can be done" :note="more.ways.advised ? WAY[more.ways.advised] : 'raise, cut back, move, or leave it'" open><ways-out /></un-fold>
+      <un-fold
+        v-if="more?.ways"
+        title="What can be done"
+        :note="more.ways.advised ? WAY[more.ways.advised] : 'raise, cut back, move, or leave it'"
+        open
+        ><ways-out
+      /></un-fold>
       <un-fold title="Compare positions" :note="facing" :open="(more?.compared?.ranks.length ?? 0) > 1">
-        <div class="fields"><pick-field v-if="letters.length" class="planned" field="position_letter" label="The terminal is planned at" :value="job.facts.position_letter ?? ''" :options="letters" hint="Empty: the job’s place" /></div>
+        <div class="fields">
+          <pick-field
+            v-if="letters.length"
+            class="planned"
+            field="position_letter"
+            label="The terminal is planned at"
+            :value="job.facts.position_letter ?? ''"
+            :options="letters"
+            hint="Empty: the job’s place"
+          />
+        </div>
         <compare-panel />
       </un-fold>
-      <un-fold v-if="panel" title="Trial" :note="more?.trial ? `${more.trial.available_percent.toFixed(1)} % available` : 'half a day on the tripod before anything is drilled'"><trial-panel /></un-fold>
+      <un-fold
+        v-if="panel"
+        title="Trial"
+        :note="
+          more?.trial
+            ? `${more.trial.available_percent.toFixed(1)} % available`
+            : 'half a day on the tripod before anything is drilled'
+        "
+        ><trial-panel
+      /></un-fold>
       <un-fold title="Points" :note="points.length ? `${points.length} read` : 'bearing and height, one by one'">
-        <row-grid name="skyline" title="Skyline points" :columns="columns" :rows="points" :blank="{ kind: 'terrain', leafless_share: 1 }" add-label="Add a point"><template #empty><p class="quiet">Nothing is read yet. Stand where the terminal will stand, read compass and clinometer for what rises above the horizon, and enter it here, in the line above, or click in the strip.</p></template></row-grid>
-        <p class="quiet small">Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes this). Where no distance is given, {{ job.facts.rules?.assumed_obstacle_distance_m }} m is assumed for the beam’s tube.</p>
+        <row-grid
+          name="skyline"
+          title="Skyline points"
+          :columns="columns"
+          :rows="points"
+          :blank="{ kind: 'terrain', leafless_share: 1 }"
+          add-label="Add a point"
+          ><template #empty
+            ><p class="quiet">
+              Nothing is read yet. Stand where the terminal will stand, read compass and clinometer for what rises above
+              the horizon, and enter it here, in the line above, or click in the strip.
+            </p></template
+          ></row-grid
+        >
+        <p class="quiet small">
+          Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes
+          this). Where no distance is given, {{ job.facts.rules?.assumed_obstacle_distance_m }} m is assumed for the
+          beam’s tube.
+        </p>
       </un-fold>
-      <un-fold title="Obstacles measured whole" :note="store.skyline?.obstacles?.length ? `${store.skyline.obstacles.length}` : 'distance, height, width; growth reckoned with'"><obstacle-panel :declination="declination" /></un-fold>
-      <un-fold title="From a photo" note="two known bearings, the level, and a line along the skyline"><photo-tracer :declination="declination" /></un-fold>
+      <un-fold
+        title="Obstacles measured whole"
+        :note="
+          store.skyline?.obstacles?.length
+            ? `${store.skyline.obstacles.length}`
+            : 'distance, height, width; growth reckoned with'
+        "
+        ><obstacle-panel :declination="declination"
+      /></un-fold>
+      <un-fold title="From a photo" note="two known bearings, the level, and a line along the skyline"
+        ><photo-tracer :declination="declination"
+      /></un-fold>
       <un-fold title="From terrain" note="elevation tiles, curvature and refraction"><terrain-panel /></un-fold>
     </div>
-    <p class="caution"><b>Before you climb:</b> look for overhead lines first, keep ladders well away from them, and never look into the sun through an instrument.</p>
+    <p class="caution">
+      <b>Before you climb:</b> look for overhead lines first, keep ladders well away from them, and never look into the
+      sun through an instrument.
+    </p>
   </template>
-  <p v-else class="quiet">What belongs here: what stands about the terminal. It needs the place, a terminal, and its satellite or constellation. <router-link :to="`/jobs/${store.number}/brief`">Go to Brief</router-link></p>
+  <p v-else class="quiet">
+    What belongs here: what stands about the terminal. It needs the place, a terminal, and its satellite or
+    constellation. <router-link :to="`/jobs/${store.number}/brief`">Go to Brief</router-link>
+  </p>
 </template>
 
 <style scoped>
-.planned { grid-column: 1 / -1; max-width: 460px; }
+.planned {
+  grid-column: 1 / -1;
+  max-width: 460px;
+}
 </style>

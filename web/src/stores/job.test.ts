@@ -4,19 +4,45 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import client from '@/api/client'
 import { type Job, useJob } from './job'
 
-interface Asked { method: string; url: string; number: string; body: unknown; answer: (data: unknown, status?: number) => void }
+interface Asked {
+  method: string
+  url: string
+  number: string
+  body: unknown
+  answer: (data: unknown, status?: number) => void
+}
 let asked: Asked[] = []
-const job = (number: string, over: Record<string, unknown> = {}) => ({ number, signed_off_at: null, updated_at: '2026-11-24T08:00:00Z', positions: [], readings: [], facts: { customer: 'Kwena', skylines: [{ name: 'West', letter: '', points: [], obstacles: [] }], sky_set: 0, position_letter: '', ...over } }) as unknown as Job
+const job = (number: string, over: Record<string, unknown> = {}) =>
+  ({
+    number,
+    signed_off_at: null,
+    updated_at: '2026-11-24T08:00:00Z',
+    positions: [],
+    readings: [],
+    facts: {
+      customer: 'Kwena',
+      skylines: [{ name: 'West', letter: '', points: [], obstacles: [] }],
+      sky_set: 0,
+      position_letter: '',
+      ...over,
+    },
+  }) as unknown as Job
 
 /** Every call waits until the test answers it; drawings and the catalogue are answered at once. */
 function wire(): void {
-  const call = (method: string) => ((url: string, options: { params?: { path?: { number?: string } }; body?: unknown } = {}) => new Promise((resolve) => {
-    const answer = (data: unknown, status = 200) => { const response = new Response(null, { status }); resolve(status === 200 ? { data, response } : { error: data, response }) }
-    if (url.endsWith('/drawings')) answer([{ name: `drawn-${options.params?.path?.number}` }])
-    else if (url === '/api/stores') answer({ satellites: [] })
-    else asked.push({ method, url, number: options.params?.path?.number ?? '', body: options.body, answer })
-  })) as never
-  for (const method of ['GET', 'PATCH', 'PUT', 'POST', 'DELETE'] as const) vi.spyOn(client, method).mockImplementation(call(method))
+  const call = (method: string) =>
+    ((url: string, options: { params?: { path?: { number?: string } }; body?: unknown } = {}) =>
+      new Promise((resolve) => {
+        const answer = (data: unknown, status = 200) => {
+          const response = new Response(null, { status })
+          resolve(status === 200 ? { data, response } : { error: data, response })
+        }
+        if (url.endsWith('/drawings')) answer([{ name: `drawn-${options.params?.path?.number}` }])
+        else if (url === '/api/stores') answer({ satellites: [] })
+        else asked.push({ method, url, number: options.params?.path?.number ?? '', body: options.body, answer })
+      })) as never
+  for (const method of ['GET', 'PATCH', 'PUT', 'POST', 'DELETE'] as const)
+    vi.spyOn(client, method).mockImplementation(call(method))
 }
 async function next(data: unknown, status = 200): Promise<Asked> {
   await flushPromises()
@@ -44,7 +70,10 @@ describe('the open job', () => {
 
   it('sends one change after the other, so that no older answer overwrites a newer one', async () => {
     const store = await opened()
-    const both = Promise.all([store.patch({ customer: 'A' }, { customer: 'Kwena' }), store.patch({ customer: 'B' }, { customer: 'A' })])
+    const both = Promise.all([
+      store.patch({ customer: 'A' }, { customer: 'Kwena' }),
+      store.patch({ customer: 'B' }, { customer: 'A' }),
+    ])
     await flushPromises()
     expect(asked.map((one) => one.body)).toEqual([{ customer: 'A' }])
     expect(store.saving).toBe(2)
@@ -57,7 +86,10 @@ describe('the open job', () => {
 
   it('brings back with undo what was there before, the last change first', async () => {
     const store = await opened()
-    for (const [now, before] of [['A', 'Kwena'], ['B', 'A']] as const) {
+    for (const [now, before] of [
+      ['A', 'Kwena'],
+      ['B', 'A'],
+    ] as const) {
       const done = store.patch({ customer: now }, { customer: before })
       await next(job('2026-901', { customer: now }))
       await done
@@ -87,15 +119,20 @@ describe('the open job', () => {
     expect(store.undos.length).toBe(2)
   })
 
-  it('says that the server is away, and goes on with the next change', async () => {
+  it('counts what has not reached the server and sends it again, in order, when the way is free', async () => {
     const store = await opened()
-    vi.spyOn(client, 'PATCH').mockImplementationOnce((() => Promise.reject(new TypeError('failed to fetch'))) as never)
-    expect(await store.patch({ customer: 'A' }, { customer: 'Kwena' })).toBe(false)
+    const down = () => Promise.reject(new TypeError('failed to fetch'))
+    vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
+    const first = store.patch({ customer: 'A' }, { customer: 'Kwena' })
+    const second = store.patch({ height_m: 7 }, { height_m: 0 })
+    await vi.waitFor(() => expect(store.unsent).toBe(1))
     expect(store.trouble).toContain('server does not answer')
-    const again = store.patch({ customer: 'A' }, { customer: 'Kwena' })
-    await next(job('2026-901', { customer: 'A' }))
-    expect(await again).toBe(true)
-    expect(store.trouble).toBe('')
+    dispatchEvent(new Event('online'))
+    expect((await next(job('2026-901', { customer: 'A' }))).body).toEqual({ customer: 'A' })
+    expect(await first).toBe(true)
+    expect((await next(job('2026-901', { customer: 'A', height_m: 7 }))).body).toEqual({ height_m: 7 })
+    expect(await second).toBe(true)
+    expect([store.unsent, store.trouble]).toEqual([0, ''])
   })
 
   it('makes two quick changes of a skyline of what is there when each is sent', async () => {
@@ -103,15 +140,20 @@ describe('the open job', () => {
     const point = (azimuth_deg: number) => ({ azimuth_deg, elevation_deg: 9 }) as never
     void store.addPoints([point(10)])
     void store.addPoints([point(20)])
-    const first = await next(job('2026-901', { skylines: [{ name: 'West', letter: '', points: [point(10)], obstacles: [] }] }))
+    const first = await next(
+      job('2026-901', { skylines: [{ name: 'West', letter: '', points: [point(10)], obstacles: [] }] }),
+    )
     const second = await next(job('2026-901'))
-    const bearings = (one: Asked) => (one.body as { points: { azimuth_deg: number }[] }[])[0]!.points.map((each) => each.azimuth_deg)
+    const bearings = (one: Asked) =>
+      (one.body as { points: { azimuth_deg: number }[] }[])[0]!.points.map((each) => each.azimuth_deg)
     expect([bearings(first), bearings(second)]).toEqual([[10], [10, 20]])
   })
 
   it('sends what its page still holds to its own job before another one is opened', async () => {
     const store = await opened()
-    const flush = vi.fn(() => { void store.patch({ customer: 'Last word' }, { customer: 'Kwena' }) })
+    const flush = vi.fn(() => {
+      void store.patch({ customer: 'Last word' }, { customer: 'Kwena' })
+    })
     store.flushers.add(flush)
     const other = store.open('2026-902')
     const sent = await next(job('2026-901'))

@@ -7,11 +7,24 @@ import { usePrefs } from './prefs'
 export type Job = Schemas['JobOut']
 export type Patch = Schemas['JobPatch']
 export type SkylineSet = Schemas['SkylineSet']
-type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks' | 'skylines' | 'sky_photos' | 'attitudes'
+type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks' | 'skylines' | 'sky_photos' | 'attitudes' | 'waivers'
 type WholeList = 'cable-pieces' | 'runs' | 'positions' | 'deliveries' | SmallList
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 type Undo = () => Promise<unknown>
+
+/** Some seconds, or until the browser says that it is connected again. */
+function retryPause(): Promise<void> {
+  return new Promise((resolve) => {
+    const go = () => {
+      clearTimeout(timer)
+      removeEventListener('online', go)
+      resolve()
+    }
+    const timer = setTimeout(go, 3000)
+    addEventListener('online', go)
+  })
+}
 
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
@@ -34,10 +47,17 @@ export const useJob = defineStore('job', () => {
   async function drawAnew(): Promise<void> {
     if (!job.value) return
     const [asked, mine] = [job.value.number, ++latestDrawing]
-    const found = await unwrap(client.GET('/api/jobs/{number}/drawings', { params: { path: { number: asked }, query: { units: prefs.system } } }))
+    const found = await unwrap(
+      client.GET('/api/jobs/{number}/drawings', {
+        params: { path: { number: asked }, query: { units: prefs.system } },
+      }),
+    )
     if (job.value?.number === asked && mine === latestDrawing) drawings.value = found // an overtaken drawing is let go
   }
-  watch(() => prefs.system, () => void drawAnew())
+  watch(
+    () => prefs.system,
+    () => void drawAnew(),
+  )
 
   /** What the fields and grids of the page still have to send: asked for before another job is opened, and sent to its own job. */
   const flushers = new Set<() => void>()
@@ -46,15 +66,43 @@ export const useJob = defineStore('job', () => {
     const mine = ++latestOpen
     if (number.value !== wanted) {
       for (const flush of flushers) flush()
-      await queue
+      if (unsent.value === 0) await queue // what cannot be sent now is sent to its own job later
       if (mine !== latestOpen) return // yet another one was asked for
-      job.value = null; drawings.value = []; telemetry.value = null; undos.value = []; faults.value = {}; trouble.value = ''; deviceTrouble.value = ''
+      job.value = null
+      drawings.value = []
+      telemetry.value = null
+      undos.value = []
+      faults.value = {}
+      trouble.value = ''
+      deviceTrouble.value = ''
     }
     catalogue.value ??= await unwrap(client.GET('/api/stores'))
     const found = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
     if (mine !== latestOpen) return
     job.value = found
     await drawAnew()
+  }
+
+  /** Changes that have not reached the server: counted, and sent again in their order when the way is free. */
+  const unsent = ref(0)
+  /** Asks until the server is reached. Whoever waits is counted; a refusal is an answer too. */
+  async function reached(ask: () => Promise<Job>): Promise<Job> {
+    let counted = false
+    try {
+      for (;;) {
+        try {
+          return await ask()
+        } catch (error) {
+          if (!(error instanceof ApiError) || error.status !== 0) throw error
+          if (!counted) unsent.value += 1
+          counted = true
+          trouble.value = error.message
+          await retryPause()
+        }
+      }
+    } finally {
+      if (counted) unsent.value -= 1
+    }
   }
 
   /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
@@ -67,12 +115,19 @@ export const useJob = defineStore('job', () => {
   }
   /** One change after the other, so that an older answer never overwrites a newer one. */
   let queue: Promise<unknown> = Promise.resolve()
-  async function send(ask: () => Promise<Job>, fields: string[], prefix: string, inside: string, at: string): Promise<boolean> {
+  async function send(
+    ask: () => Promise<Job>,
+    fields: string[],
+    prefix: string,
+    inside: string,
+    at: string,
+  ): Promise<boolean> {
     try {
-      const news = await ask()
+      const news = await reached(ask)
       if (number.value !== at) return true // another job was opened meanwhile: what was entered here is saved, and nothing is shown
       job.value = news
-      for (const field of Object.keys(faults.value)) if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
+      for (const field of Object.keys(faults.value))
+        if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
       savedAt.value = new Date()
       trouble.value = ''
       void drawAnew()
@@ -81,7 +136,12 @@ export const useJob = defineStore('job', () => {
       if (!(error instanceof ApiError)) throw error
       for (const field of Object.keys(faults.value)) if (prefix && field.startsWith(prefix)) delete faults.value[field]
       const named = error.faults.filter((fault) => prefix || fields.includes(fault.field) || fault.field === 'place')
-      for (const fault of named) faults.value[fault.field === 'place' ? 'place_text' : prefix + (inside && fault.field.startsWith(inside) ? fault.field.slice(inside.length) : fault.field)] = fault.message
+      for (const fault of named)
+        faults.value[
+          fault.field === 'place'
+            ? 'place_text'
+            : prefix + (inside && fault.field.startsWith(inside) ? fault.field.slice(inside.length) : fault.field)
+        ] = fault.message
       trouble.value = named.length > 0 ? '' : error.message
       return false
     } finally {
@@ -89,7 +149,11 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  const rawPatch = (fields: Patch, at = number.value) => change(() => unwrap(client.PATCH('/api/jobs/{number}', { params: { path: { number: at } }, body: fields })), Object.keys(fields))
+  const rawPatch = (fields: Patch, at = number.value) =>
+    change(
+      () => unwrap(client.PATCH('/api/jobs/{number}', { params: { path: { number: at } }, body: fields })),
+      Object.keys(fields),
+    )
 
   /** Saves fields; the values before can be brought back with undo. */
   async function patch(fields: Patch, before: Patch): Promise<boolean> {
@@ -101,36 +165,68 @@ export const useJob = defineStore('job', () => {
 
   const sets = computed<SkylineSet[]>(() => job.value?.facts.skylines ?? [])
   /** The skyline that is worked on; the answer may rest on another one, that of the planned position. */
-  const setIndex = computed(() => (sets.value.length ? Math.min(job.value?.facts.sky_set ?? 0, sets.value.length - 1) : null))
-  const skyline = computed<SkylineSet | null>(() => (setIndex.value === null ? null : sets.value[setIndex.value] ?? null))
+  const setIndex = computed(() =>
+    sets.value.length ? Math.min(job.value?.facts.sky_set ?? 0, sets.value.length - 1) : null,
+  )
+  const skyline = computed<SkylineSet | null>(() =>
+    setIndex.value === null ? null : (sets.value[setIndex.value] ?? null),
+  )
   type Edit = (sets: SkylineSet[], at: number) => unknown[]
   /** Changes the skylines as they are when the change is sent, so that two quick changes never undo each other. */
   async function editSkylines(edit: Edit, shownAs = 'skylines', part = ''): Promise<boolean> {
     let was: SkylineSet[] = []
-    const news = () => { was = sets.value; return edit(was, setIndex.value ?? 0) }
+    const news = () => {
+      was = sets.value
+      return edit(was, setIndex.value ?? 0)
+    }
     const done = await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '')
     if (done) undos.value.push(() => putList('skylines', was))
     return done
   }
-  const withPart = (part: 'points' | 'obstacles', entries: unknown[]): Edit => (all, at) =>
-    all.length ? all.map((one, index) => (index === at ? { ...one, [part]: entries } : one)) : [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
+  const withPart =
+    (part: 'points' | 'obstacles', entries: unknown[]): Edit =>
+    (all, at) =>
+      all.length
+        ? all.map((one, index) => (index === at ? { ...one, [part]: entries } : one))
+        : [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
 
   /** Adds points to the skyline that is worked on; those inside `instead` make room for them. */
-  const addPoints = (found: Schemas['SkylinePoint'][], instead: (point: Schemas['SkylinePoint']) => boolean = () => false) =>
-    editSkylines((all, at) => withPart('points', [...(all[at]?.points ?? []).filter((point) => !instead(point)), ...found])(all, at), 'skyline', 'points')
+  const addPoints = (
+    found: Schemas['SkylinePoint'][],
+    instead: (point: Schemas['SkylinePoint']) => boolean = () => false,
+  ) =>
+    editSkylines(
+      (all, at) =>
+        withPart('points', [...(all[at]?.points ?? []).filter((point) => !instead(point)), ...found])(all, at),
+      'skyline',
+      'points',
+    )
 
   /** Puts a list of the job. Faults are shown under `shownAs`, without what stands before them inside the list. */
   const putList = (name: WholeList, given: unknown[] | (() => unknown[]), shownAs: string = name, inside = '') => {
     const at = number.value
     const path = { params: { path: { number: at } } }
     const entries = typeof given === 'function' ? [] : given
-    const small = (list: SmallList) => () => client.PUT('/api/jobs/{number}/lists/{name}', { params: { path: { number: at, name: list } }, body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[] })
+    const small = (list: SmallList) => () =>
+      client.PUT('/api/jobs/{number}/lists/{name}', {
+        params: { path: { number: at, name: list } },
+        body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[],
+      })
     const calls = {
-      settings: small('settings'), extra_runs: small('extra_runs'), costs: small('costs'), tasks: small('tasks'),
-      skylines: small('skylines'), sky_photos: small('sky_photos'), attitudes: small('attitudes'),
-      'cable-pieces': () => client.PUT('/api/jobs/{number}/cable-pieces', { ...path, body: entries as Schemas['CablePiece'][] }),
+      settings: small('settings'),
+      extra_runs: small('extra_runs'),
+      costs: small('costs'),
+      tasks: small('tasks'),
+      skylines: small('skylines'),
+      sky_photos: small('sky_photos'),
+      attitudes: small('attitudes'),
+      waivers: small('waivers'),
+
+      'cable-pieces': () =>
+        client.PUT('/api/jobs/{number}/cable-pieces', { ...path, body: entries as Schemas['CablePiece'][] }),
       positions: () => client.PUT('/api/jobs/{number}/positions', { ...path, body: entries as Schemas['Candidate'][] }),
-      deliveries: () => client.PUT('/api/jobs/{number}/deliveries', { ...path, body: entries as Schemas['Delivery'][] }),
+      deliveries: () =>
+        client.PUT('/api/jobs/{number}/deliveries', { ...path, body: entries as Schemas['Delivery'][] }),
       runs: () => client.PUT('/api/jobs/{number}/runs', { ...path, body: entries as Schemas['ServiceRun'][] }),
     }
     return change(() => unwrap(calls[name]()), [], `${shownAs}.`, inside)
@@ -152,39 +248,156 @@ export const useJob = defineStore('job', () => {
     await undos.value.pop()?.()
   }
 
-  const deleteReading = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/readings/{reading_id}', { params: { path: { number: number.value, reading_id: id } } })), [])
+  const deleteReading = (id: number) =>
+    change(
+      () =>
+        unwrap(
+          client.DELETE('/api/jobs/{number}/readings/{reading_id}', {
+            params: { path: { number: number.value, reading_id: id } },
+          }),
+        ),
+      [],
+    )
   async function addReading(body: Schemas['AxisReading']): Promise<boolean> {
-    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...path.value, body })), [], 'reading.')
+    const to = path.value
+    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...to, body })), [], 'reading.')
     const added = job.value?.readings.at(-1)?.id
     if (done && added !== undefined) undos.value.push(() => deleteReading(added))
     return done
   }
-  const unmarkStep = (code: string) => change(() => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: number.value, code } } })), [])
-  async function markStep(code: string): Promise<boolean> {
-    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: number.value, code } } })), [])
+  const unmarkStep = (code: string, at = number.value) =>
+    change(
+      () => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
+      [],
+    )
+  async function markStep(code: string, at = number.value): Promise<boolean> {
+    const done = await change(
+      () => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
+      [],
+    )
     if (done) undos.value.push(() => unmarkStep(code))
     return done
   }
   /** Reads a work order into the job; undo brings the fields back that it may have changed. */
   async function takeOrder(file: File): Promise<boolean> {
     const was = job.value!
-    const { customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg } = was.facts
-    const { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method } = was.facts.visit!
-    const before: Patch = { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method, customer, service_wanted, height_m, date, beam_letter, activation_code, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg, place_text: was.place_text, terminal_code: was.terminal_code, satellite_code: was.satellite_code }
-    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/work-order', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'order.')
+    const {
+      customer,
+      service_wanted,
+      height_m,
+      date,
+      beam_letter,
+      activation_code,
+      printed_azimuth_deg,
+      printed_elevation_deg,
+      printed_skew_deg,
+    } = was.facts
+    const { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method } =
+      was.facts.visit!
+    const before: Patch = {
+      site_id,
+      terminal_id,
+      hardware_address,
+      customer_reference,
+      site_code,
+      cluster_code,
+      place_method,
+      customer,
+      service_wanted,
+      height_m,
+      date,
+      beam_letter,
+      activation_code,
+      printed_azimuth_deg,
+      printed_elevation_deg,
+      printed_skew_deg,
+      place_text: was.place_text,
+      terminal_code: was.terminal_code,
+      satellite_code: was.satellite_code,
+    }
+    const done = await change(
+      () =>
+        unwrap(
+          client.POST('/api/jobs/{number}/work-order', {
+            ...path.value,
+            body: { file: file as unknown as string },
+            bodySerializer: formOf,
+          }),
+        ),
+      [],
+      'order.',
+    )
     if (done) undos.value.push(() => rawPatch(before))
     return done
   }
-  const addDocument = (file: File) => change(() => unwrap(client.POST('/api/jobs/{number}/documents', { ...path.value, body: { file: file as unknown as string }, bodySerializer: formOf })), [], 'document.')
-  const deleteDocument = (id: number) => change(() => unwrap(client.DELETE('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } } })), [])
-  const patchDocument = (id: number, body: Schemas['DocumentPatch']) => change(() => unwrap(client.PATCH('/api/jobs/{number}/documents/{document_id}', { params: { path: { number: number.value, document_id: id } }, body })), [], 'document.')
-  const signOff = (name: string) => change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
+  const addDocument = (file: File) =>
+    change(
+      () =>
+        unwrap(
+          client.POST('/api/jobs/{number}/documents', {
+            ...path.value,
+            body: { file: file as unknown as string },
+            bodySerializer: formOf,
+          }),
+        ),
+      [],
+      'document.',
+    )
+  const deleteDocument = (id: number) =>
+    change(
+      () =>
+        unwrap(
+          client.DELETE('/api/jobs/{number}/documents/{document_id}', {
+            params: { path: { number: number.value, document_id: id } },
+          }),
+        ),
+      [],
+    )
+  const patchDocument = (id: number, body: Schemas['DocumentPatch']) =>
+    change(
+      () =>
+        unwrap(
+          client.PATCH('/api/jobs/{number}/documents/{document_id}', {
+            params: { path: { number: number.value, document_id: id } },
+            body,
+          }),
+        ),
+      [],
+      'document.',
+    )
+  const signOff = (name: string) =>
+    change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
   const startTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/start', path.value)), [])
   const endTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/end', path.value)), [])
+  const bringTrialBack = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/bring-back', path.value)), [])
+  const enterState = (code: string, at: string | null = null) =>
+    change(
+      () => unwrap(client.POST('/api/jobs/{number}/states', { ...path.value, body: { code, at } })),
+      ['at', 'code'],
+    )
+  const forgetStates = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/states', path.value)), [])
+  const positionAsPlace = (letter: string) =>
+    change(
+      () =>
+        unwrap(
+          client.POST('/api/jobs/{number}/positions/{letter}/as-place', {
+            params: { path: { number: number.value, letter } },
+          }),
+        ),
+      [],
+    )
   const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
-  /** Takes a job that another call brought. */
-  async function take(news: Job): Promise<void> { job.value = news; savedAt.value = new Date(); await drawAnew() }
+  /** Takes a job that another call brought; where that changed the skylines, undo brings the ones before back. */
+  async function take(news: Job): Promise<void> {
+    const was = sets.value
+    const before = job.value?.facts.sky_set ?? 0
+    if (JSON.stringify(news.facts.skylines ?? []) !== JSON.stringify(was))
+      undos.value.push(async () => (await putList('skylines', was)) && rawPatch({ sky_set: before }))
+    job.value = news
+    savedAt.value = new Date()
+    await drawAnew()
+  }
 
   /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
   async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
@@ -204,14 +417,62 @@ export const useJob = defineStore('job', () => {
     }
   }
   const poll = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/poll', path.value)))
-  const read = (body: Schemas['ReadOrder']) => device(() => unwrap(client.POST('/api/jobs/{number}/device/read', { ...path.value, body })))
-  const nuts = (tight: boolean) => device(() => unwrap(client.POST('/api/jobs/{number}/device/nuts', { ...path.value, body: { tight } })))
-  const push = (side: Schemas['PushOrder']['side']) => device(() => unwrap(client.POST('/api/jobs/{number}/device/push', { ...path.value, body: { side } })))
-  const power = (on: boolean) => device(() => unwrap(client.POST('/api/jobs/{number}/device/power', { ...path.value, body: { on } })))
+  const read = (body: Schemas['ReadOrder']) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/read', { ...path.value, body })))
+  const nuts = (tight: boolean) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/nuts', { ...path.value, body: { tight } })))
+  const push = (side: Schemas['PushOrder']['side']) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/push', { ...path.value, body: { side } })))
+  const power = (on: boolean) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/power', { ...path.value, body: { on } })))
   const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
 
   return {
-    job, flushers, drawings, telemetry, deviceTrouble, faults, saving, savedAt, trouble, undos, catalogue, number, locked,
-    sets, setIndex, skyline, editSkylines, addPoints, startTrial, endTrial, forgetTrial, take, open, patch, replaceList, takeOrder, addDocument, patchDocument, deleteDocument, undo, addReading, deleteReading, markStep, unmarkStep, signOff, poll, read, nuts, push, power, tell,
+    job,
+    flushers,
+    drawings,
+    telemetry,
+    deviceTrouble,
+    faults,
+    saving,
+    unsent,
+    savedAt,
+    trouble,
+    undos,
+    catalogue,
+    number,
+    locked,
+    sets,
+    setIndex,
+    skyline,
+    editSkylines,
+    addPoints,
+    startTrial,
+    endTrial,
+    forgetTrial,
+    bringTrialBack,
+    enterState,
+    forgetStates,
+    positionAsPlace,
+    take,
+    open,
+    patch,
+    replaceList,
+    takeOrder,
+    addDocument,
+    patchDocument,
+    deleteDocument,
+    undo,
+    addReading,
+    deleteReading,
+    markStep,
+    unmarkStep,
+    signOff,
+    poll,
+    read,
+    nuts,
+    push,
+    power,
+    tell,
   }
 })

@@ -11,9 +11,17 @@ export const usePrefs = defineStore('prefs', () => {
   const north = useLocalStorage<'magnetic' | 'true'>('rindle-north', 'magnetic')
   watchEffect(() => applyTokens(light.value))
   return {
-    light, system, north,
-    toggleLight: () => { light.value = light.value === 'day' ? 'dusk' : 'day' },
-    toggleUnits: () => { system.value = system.value === 'metric' ? 'imperial' : 'metric' },
-    toggleNorth: () => { north.value = north.value === 'magnetic' ? 'true' : 'magnetic' },
+    light,
+    system,
+    north,
+    toggleLight: () => {
+      light.value = light.value === 'day' ? 'dusk' : 'day'
+    },
+    toggleUnits: () => {
+      system.value = system.value === 'metric' ? 'imperial' : 'metric'
+    },
+    toggleNorth: () => {
+      north.value = north.value === 'magnetic' ? 'true' : 'magnetic'
+    },
   }
 })

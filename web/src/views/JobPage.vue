@@ -22,7 +22,17 @@ import PeakSheet from '@/stations/PeakSheet.vue'
 import SkySheet from '@/stations/SkySheet.vue'
 import { useJob } from '@/stores/job'
 
-const SHEETS: Record<Station, Component> = { brief: BriefSheet, aim: AimSheet, sky: SkySheet, mount: MountSheet, cable: CableSheet, build: BuildSheet, peak: PeakSheet, bringup: BringUpSheet, handover: HandOverSheet }
+const SHEETS: Record<Station, Component> = {
+  brief: BriefSheet,
+  aim: AimSheet,
+  sky: SkySheet,
+  mount: MountSheet,
+  cable: CableSheet,
+  build: BuildSheet,
+  peak: PeakSheet,
+  bringup: BringUpSheet,
+  handover: HandOverSheet,
+}
 const store = useJob()
 const route = useRoute()
 const router = useRouter()
@@ -33,20 +43,26 @@ const code = computed(() => route.params.station as Station)
 const station = computed(() => store.job?.assessment.stations.find((one) => one.code === code.value) ?? null)
 const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
 
-watch(() => String(route.params.number), async (number) => {
-  missing.value = ''
-  try {
-    await store.open(number)
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    missing.value = error.message
-  }
-}, { immediate: true })
+watch(
+  () => String(route.params.number),
+  async (number) => {
+    missing.value = ''
+    try {
+      await store.open(number)
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      missing.value = error.message
+    }
+  },
+  { immediate: true },
+)
 
 async function neighbour(step: number): Promise<void> {
-  const numbers = (await unwrap(client.GET('/api/jobs'))).map((row) => row.number)
-  const at = numbers.indexOf(store.number) + step
-  if (numbers[at]) void router.push(`/jobs/${numbers[at]}/${code.value}`)
+  const beside = await unwrap(
+    client.GET('/api/jobs/{number}/neighbours', { params: { path: { number: store.number } } }),
+  )
+  const wanted = step < 0 ? beside.before : beside.after
+  if (wanted) void router.push(`/jobs/${wanted}/${code.value}`)
 }
 useShortcuts({
   ...Object.fromEntries(STATIONS.map((name, index) => [String(index + 1), () => go(name)])),
@@ -60,15 +76,35 @@ useShortcuts({
 </script>
 
 <template>
-  <main v-if="missing" class="lost"><h1>This job cannot be shown</h1><p>{{ missing }}</p><router-link to="/jobs">To the list of jobs</router-link></main>
+  <main v-if="missing" class="lost">
+    <h1>This job cannot be shown</h1>
+    <p>{{ missing }}</p>
+    <router-link to="/jobs">To the list of jobs</router-link>
+  </main>
   <div v-else-if="store.job && station" class="page">
     <course-line :stations="store.job.assessment.stations" :current="code" :number="store.number" />
     <main class="sheet" :aria-label="station.name">
-      <p class="line"><span>{{ store.number }} · {{ store.job.facts.customer || 'No name yet' }}</span><saved-note /></p>
-      <dial-strip v-if="code !== 'brief' && store.job.assessment.aim?.visible" :aim="store.job.assessment.aim" :beam="store.job.assessment.beam ?? null" :circular="store.job.facts.terminal?.polarization === 'circular'" />
+      <p class="line">
+        <span>{{ store.number }} · {{ store.job.facts.customer || 'No name yet' }}</span
+        ><saved-note />
+      </p>
+      <dial-strip
+        v-if="code !== 'brief' && store.job.assessment.aim && store.job.assessment.dial"
+        :aim="store.job.assessment.aim"
+        :dial="store.job.assessment.dial"
+        :beam="store.job.assessment.beam ?? null"
+        :circular="store.job.facts.terminal?.polarization === 'circular'"
+      />
       <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
       <h1><head-line :segments="station.headline" /></h1>
       <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble }}</p>
+      <p v-for="one in store.job.store_troubles" :key="one" class="trouble" role="alert">
+        {{ one }} <router-link to="/stores">To the stores</router-link>
+      </p>
+      <p v-if="store.job.record_state === 'changed'" class="trouble" role="alert">
+        This record was changed after it was signed: its checksum no longer fits. Do not rely on it; compare it with the
+        printed report.
+      </p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
     </main>
     <margin-notes :findings="station.findings" />
@@ -77,11 +113,58 @@ useShortcuts({
 </template>
 
 <style scoped>
-.page { display: flex; flex: 1; align-items: stretch; }
-.sheet { flex: 1; min-width: 0; padding: 12px 24px 48px; background: var(--sheet); border: 1px solid var(--rule); border-width: 0 1px; display: grid; gap: 16px; align-content: start; }
-h1 { font-size: 24px; line-height: 1.2; font-weight: 700; text-wrap: balance; }
-.line { display: flex; justify-content: space-between; align-items: center; min-height: 32px; gap: 16px; font-size: 13px; color: var(--quiet); }
-.lost { padding: 48px; display: grid; gap: 12px; justify-items: start; }
-@media (max-width: 1100px) { .page { flex-wrap: wrap; } .sheet { border-width: 0; } }
-@media (max-width: 900px) { .page { flex-direction: column; flex-wrap: nowrap; } .sheet { padding: 12px 16px 24px; } }
+.page {
+  display: flex;
+  flex: 1;
+  align-items: stretch;
+}
+.sheet {
+  flex: 1;
+  min-width: 0;
+  padding: 12px 24px 48px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-width: 0 1px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+h1 {
+  font-size: 24px;
+  line-height: 1.2;
+  font-weight: 700;
+  text-wrap: balance;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 32px;
+  gap: 16px;
+  font-size: 13px;
+  color: var(--quiet);
+}
+.lost {
+  padding: 48px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+@media (max-width: 1100px) {
+  .page {
+    flex-wrap: wrap;
+  }
+  .sheet {
+    border-width: 0;
+  }
+}
+@media (max-width: 900px) {
+  .page {
+    flex-direction: column;
+    flex-wrap: nowrap;
+  }
+  .sheet {
+    padding: 12px 16px 24px;
+  }
+}
 </style>

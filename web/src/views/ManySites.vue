@@ -10,10 +10,21 @@ const longitude = ref('')
 const day = ref(new Date().toISOString().slice(0, 10))
 const result = shallowRef<Schemas['SitesResult'] | null>(null)
 const trouble = ref('')
-void unwrap(client.GET('/api/stores')).then((found) => { catalogue.value = found; longitude.value = String(found.satellites[0]?.longitude_deg ?? '') })
-const body = computed(() => ({ csv: text.value, date: day.value, satellite_longitude_deg: longitude.value === '' ? null : Number(longitude.value) }))
+void unwrap(client.GET('/api/stores')).then((found) => {
+  catalogue.value = found
+  longitude.value = String(found.satellites[0]?.longitude_deg ?? '')
+})
+const body = computed(() => ({
+  csv: text.value,
+  date: day.value,
+  satellite_longitude_deg: longitude.value === '' ? null : Number(longitude.value),
+}))
 async function calculate(): Promise<void> {
-  if (!text.value.trim()) { result.value = null; trouble.value = ''; return }
+  if (!text.value.trim()) {
+    result.value = null
+    trouble.value = ''
+    return
+  }
   const asked = body.value
   try {
     const answer = await unwrap(client.POST('/api/sites', { body: asked }))
@@ -34,8 +45,15 @@ async function load(event: Event): Promise<void> {
   if (file) text.value = await file.text()
 }
 async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
-  const answer = await client.POST('/api/sites/{form}', { params: { path: { form } }, body: body.value, parseAs: 'blob' })
-  const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(answer.data as unknown as Blob), download: `sites-${day.value}.${form}` })
+  const answer = await client.POST('/api/sites/{form}', {
+    params: { path: { form } },
+    body: body.value,
+    parseAs: 'blob',
+  })
+  const link = Object.assign(document.createElement('a'), {
+    href: URL.createObjectURL(answer.data as unknown as Blob),
+    download: `sites-${day.value}.${form}`,
+  })
   link.click()
   URL.revokeObjectURL(link.href)
 }
@@ -45,30 +63,115 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
   <main class="many">
     <h1>{{ result ? `${result.good_count} of ${result.sites.length} sites calculated` : 'Many sites at once' }}</h1>
     <div class="row">
-      <label>Satellite <select v-model="longitude"><option v-for="one in catalogue?.satellites ?? []" :key="one.code" :value="String(one.longitude_deg)">{{ one.name }}</option></select></label>
+      <label
+        >Satellite
+        <select v-model="longitude">
+          <option v-for="one in catalogue?.satellites ?? []" :key="one.code" :value="String(one.longitude_deg)">
+            {{ one.name }}
+          </option>
+        </select></label
+      >
       <label>Day <input v-model="day" type="date" /></label>
       <label>CSV file <input type="file" accept=".csv,.txt,text/csv" @change="load" /></label>
-      <template v-if="result?.good_count"><n-button v-for="form in (['csv', 'geojson', 'kml'] as const)" :key="form" size="small" @click="save(form)">Save {{ form.toUpperCase() }}</n-button></template>
+      <template v-if="result?.good_count"
+        ><n-button v-for="form in ['csv', 'geojson', 'kml'] as const" :key="form" size="small" @click="save(form)"
+          >Save {{ form.toUpperCase() }}</n-button
+        ></template
+      >
     </div>
-    <label>Sites as CSV<textarea v-model="text" rows="6" spellcheck="false" placeholder="name,place,height_m&#10;Clinic,&quot;29°30'S 28°15'E&quot;,1850&#10;School,&quot;-29.6, 28.4&quot;,1990" /></label>
-    <p class="quiet small">The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m, satellite_longitude_deg and satellite_tilt_deg where they differ; a satellite of the stores brings its own turn of polarization. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.</p>
+    <label
+      >Sites as CSV<textarea
+        v-model="text"
+        rows="6"
+        spellcheck="false"
+        placeholder='name,place,height_m&#10;Clinic,"29°30&apos;S 28°15&apos;E",1850&#10;School,"-29.6, 28.4",1990'
+      />
+    </label>
+    <p class="quiet small">
+      The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m,
+      satellite_longitude_deg and satellite_tilt_deg where they differ; a satellite of the stores brings its own turn of
+      polarization. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <table v-if="result" class="grid-table" aria-label="Sites"><thead><tr><th scope="col">Line</th><th scope="col">Name</th><th scope="col">Satellite</th><th scope="col">Compass</th><th scope="col">True</th><th scope="col">Elevation seen</th><th scope="col">Skew</th><th scope="col">Range</th></tr></thead><tbody>
-      <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number"><td>{{ one.line_number }}</td><th scope="row">{{ one.name }}</th><td>{{ one.satellite || '–' }}</td>
-        <template v-if="one.aim"><td><b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b></td><td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td><td><b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b></td><td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td><td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template>
-        <td v-else colspan="5" class="fault">{{ one.error }}</td></tr>
-    </tbody></table>
+    <table v-if="result" class="grid-table" aria-label="Sites">
+      <thead>
+        <tr>
+          <th scope="col">Line</th>
+          <th scope="col">Name</th>
+          <th scope="col">Satellite</th>
+          <th scope="col">Compass</th>
+          <th scope="col">True</th>
+          <th scope="col">Elevation seen</th>
+          <th scope="col">Skew</th>
+          <th scope="col">Range</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number">
+          <td>{{ one.line_number }}</td>
+          <th scope="row">{{ one.name }}</th>
+          <td>{{ one.satellite || '–' }}</td>
+          <template v-if="one.aim"
+            ><td>
+              <b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b>
+            </td>
+            <td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td>
+            <td>
+              <b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b>
+            </td>
+            <td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td>
+            <td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template
+          >
+          <td v-else colspan="5" class="fault">{{ one.error }}</td>
+        </tr>
+      </tbody>
+    </table>
     <p v-if="result && result.sites.length > 300" class="quiet">The first 300 are shown; the files hold all.</p>
   </main>
 </template>
 
 <style scoped>
-.many { width: min(1080px, 100%); margin: 0 auto; padding: 24px; display: grid; gap: 16px; }
-h1 { font-size: 28px; }
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-textarea, select, input:not([type='file']) { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; padding: 6px 8px; }
-textarea { font-family: ui-monospace, monospace; font-weight: 400; width: 100%; }
-.fault { color: var(--rust); font-weight: 600; }
-td, th { border-top: 1px solid var(--rule); }
-tbody th { color: var(--ink); font-size: 15px; }
+.many {
+  width: min(1080px, 100%);
+  margin: 0 auto;
+  padding: 24px;
+  display: grid;
+  gap: 16px;
+}
+h1 {
+  font-size: 28px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+textarea,
+select,
+input:not([type='file']) {
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+  padding: 6px 8px;
+}
+textarea {
+  font-family: ui-monospace, monospace;
+  font-weight: 400;
+  width: 100%;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+}
+td,
+th {
+  border-top: 1px solid var(--rule);
+}
+tbody th {
+  color: var(--ink);
+  font-size: 15px;
+}
 </style>

@@ -3,7 +3,9 @@ import { NButton } from 'naive-ui'
 import { useRoute } from 'vue-router'
 
 const route = useRoute()
-const again = () => { window.location.assign(String(route.query.next ?? '/jobs')) }
+const again = () => {
+  window.location.assign(String(route.query.next ?? '/jobs'))
+}
 </script>
 
 <template>
@@ -17,5 +19,12 @@ const again = () => { window.location.assign(String(route.query.next ?? '/jobs')
 </template>
 
 <style scoped>
-.page { padding: 64px 24px; display: grid; gap: 12px; justify-items: start; max-width: 640px; margin: 0 auto; }
+.page {
+  padding: 64px 24px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  max-width: 640px;
+  margin: 0 auto;
+}
 </style>

@@ -8,7 +8,14 @@ import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 type Photo = Schemas['PhotoInput']
-interface Measure { points: Schemas['SkylinePoint'][]; left_deg: number; right_deg: number; deg_per_px: number; azimuth_error_deg: number; elevation_error_deg: number }
+interface Measure {
+  points: Schemas['SkylinePoint'][]
+  left_deg: number
+  right_deg: number
+  deg_per_px: number
+  azimuth_error_deg: number
+  elevation_error_deg: number
+}
 type Tool = 'bearing' | 'level' | 'trace'
 const props = defineProps<{ declination: number }>()
 const store = useJob()
@@ -22,10 +29,17 @@ const finding = ref<Schemas['Finding'] | null>(null)
 const trouble = ref('')
 const note = ref('')
 const busy = ref(false)
-const kept = computed(() => (store.job?.facts.sky_photos ?? []).map((one) => ({ ...one, name: store.job?.documents.find((row) => row.id === one.document_id)?.name ?? 'a picture that is gone' })))
+const kept = computed(() =>
+  (store.job?.facts.sky_photos ?? []).map((one) => ({
+    ...one,
+    name: store.job?.documents.find((row) => row.id === one.document_id)?.name ?? 'a picture that is gone',
+  })),
+)
 const shift = () => (prefs.north === 'magnetic' ? props.declination : 0)
 const shownBearing = (azimuth: number) => ((azimuth - shift() + 360) % 360).toFixed(1).replace(/\.0$/, '')
-const picture = computed(() => (documentId.value === null ? '' : `/api/jobs/${store.number}/documents/${documentId.value}`))
+const picture = computed(() =>
+  documentId.value === null ? '' : `/api/jobs/${store.number}/documents/${documentId.value}`,
+)
 
 async function load(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -33,11 +47,38 @@ async function load(event: Event): Promise<void> {
   if (!file) return
   busy.value = true
   try {
-    const read = await unwrap(client.POST('/api/jobs/{number}/sky/photo', { params: { path: { number: store.number } }, body: { file: file as unknown as string }, bodySerializer: formOf }))
+    const read = await unwrap(
+      client.POST('/api/jobs/{number}/sky/photo', {
+        params: { path: { number: store.number } },
+        body: { file: file as unknown as string },
+        bodySerializer: formOf,
+      }),
+    )
     await store.take(read.job)
     documentId.value = read.document_id
-    photo.value = { width_px: read.width_px, height_px: read.height_px, projection: read.panorama ? 'cylindrical' : 'flat', horizon_y_px: read.height_px / 2, marks: read.azimuth_deg != null ? [{ x_px: read.width_px / 2, azimuth_deg: read.azimuth_deg, y_px: null }] : [], focal_mm: read.focal_mm, trace: [], kind: 'terrain', distance_m: null, mark_error_px: 3, bearing_error_deg: 1, focal_error_share: 0.03 }
-    note.value = [read.scaled ? 'The picture was large and is kept smaller.' : '', read.focal_mm ? `The camera says ${read.focal_mm.toFixed(0)} mm.` : '', read.azimuth_deg != null ? `It looked towards ${read.azimuth_deg.toFixed(0)}° true; phones are easily ten degrees off, so mark bearings.` : ''].filter(Boolean).join(' ')
+    photo.value = {
+      width_px: read.width_px,
+      height_px: read.height_px,
+      projection: read.panorama ? 'cylindrical' : 'flat',
+      horizon_y_px: read.height_px / 2,
+      marks: read.azimuth_deg != null ? [{ x_px: read.width_px / 2, azimuth_deg: read.azimuth_deg, y_px: null }] : [],
+      focal_mm: read.focal_mm,
+      trace: [],
+      kind: 'terrain',
+      distance_m: null,
+      mark_error_px: 3,
+      bearing_error_deg: 1,
+      focal_error_share: 0.03,
+    }
+    note.value = [
+      read.scaled ? 'The picture was large and is kept smaller.' : '',
+      read.focal_mm ? `The camera says ${read.focal_mm.toFixed(0)} mm.` : '',
+      read.azimuth_deg != null
+        ? `It looked towards ${read.azimuth_deg.toFixed(0)}° true; phones are easily ten degrees off, so mark bearings.`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(' ')
     trouble.value = ''
     tool.value = 'bearing'
   } catch (error) {
@@ -48,13 +89,26 @@ async function load(event: Event): Promise<void> {
     input.value = ''
   }
 }
-function open(one: { document_id: number; photo: Photo }): void { documentId.value = one.document_id; photo.value = structuredClone(one.photo); note.value = '' }
+function open(one: { document_id: number; photo: Photo }): void {
+  documentId.value = one.document_id
+  photo.value = structuredClone(one.photo)
+  note.value = ''
+}
 
 async function calculate(): Promise<void> {
   const now = photo.value
-  if (!now || !now.marks.length) { told.value = null; finding.value = null; return }
+  if (!now || !now.marks.length) {
+    told.value = null
+    finding.value = null
+    return
+  }
   try {
-    const answer = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: 'sky_photo' } }, body: now as unknown as Record<string, unknown> }))
+    const answer = await unwrap(
+      client.POST('/api/calc/{name}', {
+        params: { path: { name: 'sky_photo' } },
+        body: now as unknown as Record<string, unknown>,
+      }),
+    )
     told.value = answer.result as Measure
     finding.value = (answer.findings as Schemas['Finding'][])[0] ?? null
     trouble.value = ''
@@ -81,9 +135,15 @@ function down(event: PointerEvent): void {
   if (tool.value === 'bearing') {
     const marks = [...now.marks.slice(-1), { x_px: at.x, y_px: at.y, azimuth_deg: 0 }]
     photo.value = { ...now, marks }
-    void Promise.resolve().then(() => setTimeout(() => document.querySelector<HTMLInputElement>(`[data-mark="${marks.length - 1}"]`)?.focus(), 50))
+    void Promise.resolve().then(() =>
+      setTimeout(() => document.querySelector<HTMLInputElement>(`[data-mark="${marks.length - 1}"]`)?.focus(), 50),
+    )
   } else if (tool.value === 'level') photo.value = { ...now, horizon_y_px: at.y }
-  else { drawing = true; host.value?.setPointerCapture(event.pointerId); photo.value = { ...now, trace: [...(now.trace ?? []), [at.x, at.y]] } }
+  else {
+    drawing = true
+    host.value?.setPointerCapture(event.pointerId)
+    photo.value = { ...now, trace: [...(now.trace ?? []), [at.x, at.y]] }
+  }
 }
 function move(event: PointerEvent): void {
   const now = photo.value
@@ -93,18 +153,39 @@ function move(event: PointerEvent): void {
   if (last && Math.hypot(Number(last[0]) - at.x, Number(last[1]) - at.y) < now.width_px / 400) return
   photo.value = { ...now, trace: [...(now.trace ?? []), [at.x, at.y]] }
 }
-const up = () => { drawing = false }
+const up = () => {
+  drawing = false
+}
 function setBearing(index: number, text: string): void {
   const now = photo.value
   const value = Number(text.replace(',', '.'))
   if (!now || !Number.isFinite(value)) return
-  photo.value = { ...now, marks: now.marks.map((mark, at) => (at === index ? { ...mark, azimuth_deg: (((value + shift()) % 360) + 360) % 360 } : mark)) }
+  photo.value = {
+    ...now,
+    marks: now.marks.map((mark, at) =>
+      at === index ? { ...mark, azimuth_deg: (((value + shift()) % 360) + 360) % 360 } : mark,
+    ),
+  }
 }
-const dropMark = (index: number) => { if (photo.value) photo.value = { ...photo.value, marks: photo.value.marks.filter((_, at) => at !== index) } }
-const trace = computed(() => [...(photo.value?.trace ?? [])].sort((a, b) => Number(a[0]) - Number(b[0])).map((one) => one.join(',')).join(' '))
-const back = () => { if (photo.value) photo.value = { ...photo.value, trace: (photo.value.trace ?? []).slice(0, -1) } }
-const clear = () => { if (photo.value) photo.value = { ...photo.value, trace: [] } }
-const inside = (azimuth: number) => { const r = told.value; return r !== null && (((azimuth - r.left_deg) % 360) + 360) % 360 <= (((r.right_deg - r.left_deg) % 360) + 360) % 360 }
+const dropMark = (index: number) => {
+  if (photo.value) photo.value = { ...photo.value, marks: photo.value.marks.filter((_, at) => at !== index) }
+}
+const trace = computed(() =>
+  [...(photo.value?.trace ?? [])]
+    .sort((a, b) => Number(a[0]) - Number(b[0]))
+    .map((one) => one.join(','))
+    .join(' '),
+)
+const back = () => {
+  if (photo.value) photo.value = { ...photo.value, trace: (photo.value.trace ?? []).slice(0, -1) }
+}
+const clear = () => {
+  if (photo.value) photo.value = { ...photo.value, trace: [] }
+}
+const inside = (azimuth: number) => {
+  const r = told.value
+  return r !== null && (((azimuth - r.left_deg) % 360) + 360) % 360 <= (((r.right_deg - r.left_deg) % 360) + 360) % 360
+}
 
 /** Puts the traced points into the skyline in use, in place of those inside the picture; the marks are kept with the job. */
 async function use(): Promise<void> {
@@ -112,13 +193,25 @@ async function use(): Promise<void> {
   if (!told.value?.points.length || !now || documentId.value === null) return
   const done = await store.addPoints(told.value.points, (one) => inside(one.azimuth_deg))
   const photos = (store.job?.facts.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
-  if (done) await store.replaceList('sky_photos', [...photos, { document_id: documentId.value, photo: now }], store.job?.facts.sky_photos ?? [])
+  if (done)
+    await store.replaceList(
+      'sky_photos',
+      [...photos, { document_id: documentId.value, photo: now }],
+      store.job?.facts.sky_photos ?? [],
+    )
 }
 </script>
 
 <template>
-  <label v-if="!store.locked" class="file">Picture or stitched panorama <input type="file" accept="image/*" :disabled="busy" @change="load" /></label>
-  <p v-if="kept.length" class="row small">Kept: <button v-for="one in kept" :key="one.document_id" type="button" class="link" @click="open(one)">{{ one.name }}</button></p>
+  <label v-if="!store.locked" class="file"
+    >Picture or stitched panorama <input type="file" accept="image/*" :disabled="busy" @change="load"
+  /></label>
+  <p v-if="kept.length" class="row small">
+    Kept:
+    <button v-for="one in kept" :key="one.document_id" type="button" class="link" @click="open(one)">
+      {{ one.name }}
+    </button>
+  </p>
   <p v-if="busy" class="quiet" role="status">Reading the picture</p>
   <p v-if="note" class="quiet small">{{ note }}</p>
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -127,36 +220,195 @@ async function use(): Promise<void> {
       <label class="pick"><input v-model="tool" type="radio" value="bearing" /> Mark a known bearing</label>
       <label class="pick"><input v-model="tool" type="radio" value="level" /> Mark the level</label>
       <label class="pick"><input v-model="tool" type="radio" value="trace" /> Trace the skyline</label>
-      <n-button size="small" :disabled="!photo.trace?.length" @click="back">Last point back</n-button><n-button size="small" :disabled="!photo.trace?.length" @click="clear">Trace anew</n-button>
+      <n-button size="small" :disabled="!photo.trace?.length" @click="back">Last point back</n-button
+      ><n-button size="small" :disabled="!photo.trace?.length" @click="clear">Trace anew</n-button>
     </div>
-    <p class="quiet small">{{ { bearing: 'Click something whose bearing you took, near the left edge; then one near the right edge.', level: 'Click at the height of the eye: a far plain, a lake’s shore, or what the clinometer shows as 0°.', trace: 'Click along the skyline, or draw it with the button held.' }[tool] }}</p>
-    <svg ref="host" class="picture" :viewBox="`0 0 ${photo.width_px} ${photo.height_px}`" role="img" aria-label="Picture to trace" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="up">
+    <p class="quiet small">
+      {{
+        {
+          bearing: 'Click something whose bearing you took, near the left edge; then one near the right edge.',
+          level: 'Click at the height of the eye: a far plain, a lake’s shore, or what the clinometer shows as 0°.',
+          trace: 'Click along the skyline, or draw it with the button held.',
+        }[tool]
+      }}
+    </p>
+    <svg
+      ref="host"
+      class="picture"
+      :viewBox="`0 0 ${photo.width_px} ${photo.height_px}`"
+      role="img"
+      aria-label="Picture to trace"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+    >
       <image :href="picture" :width="photo.width_px" :height="photo.height_px" />
-      <line x1="0" :x2="photo.width_px" :y1="photo.horizon_y_px" :y2="photo.horizon_y_px" stroke="#fff" stroke-width="3" vector-effect="non-scaling-stroke" /><line x1="0" :x2="photo.width_px" :y1="photo.horizon_y_px" :y2="photo.horizon_y_px" stroke="#12616B" stroke-width="1.5" stroke-dasharray="8 5" vector-effect="non-scaling-stroke" />
-      <template v-for="(mark, index) in photo.marks" :key="index"><line :x1="mark.x_px" :x2="mark.x_px" y1="0" :y2="photo.height_px" stroke="#fff" stroke-width="3" vector-effect="non-scaling-stroke" /><line :x1="mark.x_px" :x2="mark.x_px" y1="0" :y2="photo.height_px" stroke="#8A5B00" stroke-width="1.5" vector-effect="non-scaling-stroke" /></template>
-      <polyline v-if="trace" :points="trace" fill="none" stroke="#fff" stroke-width="4" vector-effect="non-scaling-stroke" /><polyline v-if="trace" :points="trace" fill="none" stroke="#9C3A1C" stroke-width="2" vector-effect="non-scaling-stroke" />
+      <line
+        x1="0"
+        :x2="photo.width_px"
+        :y1="photo.horizon_y_px"
+        :y2="photo.horizon_y_px"
+        stroke="#fff"
+        stroke-width="3"
+        vector-effect="non-scaling-stroke"
+      />
+      <line
+        x1="0"
+        :x2="photo.width_px"
+        :y1="photo.horizon_y_px"
+        :y2="photo.horizon_y_px"
+        stroke="#12616B"
+        stroke-width="1.5"
+        stroke-dasharray="8 5"
+        vector-effect="non-scaling-stroke"
+      />
+      <template v-for="(mark, index) in photo.marks" :key="index">
+        <line
+          :x1="mark.x_px"
+          :x2="mark.x_px"
+          y1="0"
+          :y2="photo.height_px"
+          stroke="#fff"
+          stroke-width="3"
+          vector-effect="non-scaling-stroke"
+        />
+        <line
+          :x1="mark.x_px"
+          :x2="mark.x_px"
+          y1="0"
+          :y2="photo.height_px"
+          stroke="#8A5B00"
+          stroke-width="1.5"
+          vector-effect="non-scaling-stroke"
+        />
+      </template>
+      <polyline
+        v-if="trace"
+        :points="trace"
+        fill="none"
+        stroke="#fff"
+        stroke-width="4"
+        vector-effect="non-scaling-stroke"
+      />
+      <polyline
+        v-if="trace"
+        :points="trace"
+        fill="none"
+        stroke="#9C3A1C"
+        stroke-width="2"
+        vector-effect="non-scaling-stroke"
+      />
     </svg>
     <div class="fields">
-      <label v-for="(mark, index) in photo.marks" :key="index">{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing at {{ Math.round((100 * mark.x_px) / photo.width_px) }} % of the width<span class="row"><input :data-mark="index" :value="shownBearing(mark.azimuth_deg)" inputmode="decimal" :aria-label="`Bearing ${index + 1}`" @change="setBearing(index, ($event.target as HTMLInputElement).value)" /><button type="button" class="link" @click="dropMark(index)">Take out</button></span></label>
-      <label>Projection<select v-model="photo.projection"><option value="flat">flat: one exposure</option><option value="cylindrical">cylindrical: a panorama</option></select></label>
-      <label v-if="photo.marks.length < 2">Focal length, 35 mm equivalent<input :value="photo.focal_mm ?? ''" inputmode="decimal" @change="photo.focal_mm = Number(($event.target as HTMLInputElement).value) || null" /></label>
-      <label>What is traced<select v-model="photo.kind"><option v-for="one in ['terrain', 'building', 'tree', 'pole', 'wire']" :key="one">{{ one }}</option></select></label>
+      <label v-for="(mark, index) in photo.marks" :key="index"
+        >{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing at
+        {{ Math.round((100 * mark.x_px) / photo.width_px) }} % of the width<span class="row"
+          ><input
+            :data-mark="index"
+            :value="shownBearing(mark.azimuth_deg)"
+            inputmode="decimal"
+            :aria-label="`Bearing ${index + 1}`"
+            @change="setBearing(index, ($event.target as HTMLInputElement).value)"
+          /><button type="button" class="link" @click="dropMark(index)">Take out</button></span
+        ></label
+      >
+      <label
+        >Projection<select v-model="photo.projection">
+          <option value="flat">flat: one exposure</option>
+          <option value="cylindrical">cylindrical: a panorama</option>
+        </select></label
+      >
+      <label v-if="photo.marks.length < 2"
+        >Focal length, 35 mm equivalent<input
+          :value="photo.focal_mm ?? ''"
+          inputmode="decimal"
+          @change="photo.focal_mm = Number(($event.target as HTMLInputElement).value) || null"
+      /></label>
+      <label
+        >What is traced<select v-model="photo.kind">
+          <option v-for="one in ['terrain', 'building', 'tree', 'pole', 'wire']" :key="one">{{ one }}</option>
+        </select></label
+      >
     </div>
-    <table v-if="told" class="grid-table" aria-label="Measure of the picture"><tbody>
-      <tr><th scope="row">Shows</th><td>{{ told.left_deg.toFixed(1) }}° to {{ told.right_deg.toFixed(1) }}° true, {{ told.deg_per_px.toFixed(3) }}° a pixel</td></tr>
-      <tr><th scope="row">Good to</th><td>± {{ told.azimuth_error_deg.toFixed(1) }}° in bearing, ± {{ told.elevation_error_deg.toFixed(1) }}° in height</td></tr>
-      <tr><th scope="row">Traced</th><td>{{ told.points.length }} points<template v-if="told.points.length">, highest {{ Math.max(...told.points.map((one) => one.elevation_deg)).toFixed(1) }}°</template></td></tr>
-    </tbody></table>
-    <p v-if="finding && finding.level !== 'clear'" class="caution"><b>{{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}</p>
-    <p v-if="!store.locked"><n-button type="primary" :disabled="!told?.points.length" @click="use">Put it into the skyline</n-button></p>
+    <table v-if="told" class="grid-table" aria-label="Measure of the picture">
+      <tbody>
+        <tr>
+          <th scope="row">Shows</th>
+          <td>
+            {{ told.left_deg.toFixed(1) }}° to {{ told.right_deg.toFixed(1) }}° true, {{ told.deg_per_px.toFixed(3) }}°
+            a pixel
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">Good to</th>
+          <td>
+            ± {{ told.azimuth_error_deg.toFixed(1) }}° in bearing, ± {{ told.elevation_error_deg.toFixed(1) }}° in
+            height
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">Traced</th>
+          <td>
+            {{ told.points.length }} points<template v-if="told.points.length"
+              >, highest {{ Math.max(...told.points.map((one) => one.elevation_deg)).toFixed(1) }}°</template
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="finding && finding.level !== 'clear'" class="caution">
+      <b>{{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}
+    </p>
+    <p v-if="!store.locked">
+      <n-button type="primary" :disabled="!told?.points.length" @click="use">Put it into the skyline</n-button>
+    </p>
   </template>
 </template>
 
 <style scoped>
-.file, label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-.pick { display: flex; gap: 8px; align-items: center; min-height: 36px; }
-.pick input { width: 20px; height: 20px; accent-color: var(--stream); }
-.picture { width: 100%; height: auto; max-height: 460px; display: block; border: 1px solid var(--rule); border-radius: 6px; background: var(--paper); cursor: crosshair; touch-action: none; }
-.fields input, .fields select { font: inherit; font-weight: 400; height: 36px; width: 100%; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-.fields .row input { width: 96px; }
+.file,
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.pick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 36px;
+}
+.pick input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--stream);
+}
+.picture {
+  width: 100%;
+  height: auto;
+  max-height: 460px;
+  display: block;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  background: var(--paper);
+  cursor: crosshair;
+  touch-action: none;
+}
+.fields input,
+.fields select {
+  font: inherit;
+  font-weight: 400;
+  height: 36px;
+  width: 100%;
+  padding: 0 8px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.fields .row input {
+  width: 96px;
+}
 </style>

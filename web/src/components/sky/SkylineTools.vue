@@ -14,27 +14,53 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const text = ref('')
 const trouble = ref('')
-const letters = computed(() => [{ value: '', label: 'the job’s place' }, ...job.value.positions.map((one) => ({ value: one.letter, label: `position ${one.letter}` }))])
-const change = (more: Partial<SkylineSet>) => store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
+const letters = computed(() => [
+  { value: '', label: 'the job’s place' },
+  ...job.value.positions.map((one) => ({ value: one.letter, label: `position ${one.letter}` })),
+])
+const change = (more: Partial<SkylineSet>) =>
+  store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
 const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky_set })
 /** While a skyline is made or taken out the fields below belong to none. */
 const busy = ref(false)
 const shut = computed(() => store.locked || busy.value)
 async function during(act: () => Promise<void>): Promise<void> {
   busy.value = true
-  try { await act() } finally { busy.value = false }
+  try {
+    await act()
+  } finally {
+    busy.value = false
+  }
 }
-const another = () => during(async () => {
-  if (await store.editSkylines((sets) => [...sets, { name: `Skyline ${sets.length + 1}`, letter: job.value.facts.position_letter ?? '', points: [], obstacles: [] }])) await choose(store.sets.length - 1)
-})
-const drop = () => during(async () => {
-  if (await store.editSkylines((sets, at) => sets.filter((_, index) => index !== at))) await choose(0)
-})
+const another = () =>
+  during(async () => {
+    if (
+      await store.editSkylines((sets) => [
+        ...sets,
+        {
+          name: `Skyline ${sets.length + 1}`,
+          letter: job.value.facts.position_letter ?? '',
+          points: [],
+          obstacles: [],
+        },
+      ])
+    )
+      await choose(store.sets.length - 1)
+  })
+const drop = () =>
+  during(async () => {
+    if (await store.editSkylines((sets, at) => sets.filter((_, index) => index !== at))) await choose(0)
+  })
 /** Reads typed lines, CSV or JSON through the core; compass bearings are turned to true ones by it. */
 async function read(typed: string, fromFile: boolean): Promise<boolean> {
   try {
     const compass = prefs.north === 'magnetic' && !fromFile
-    const told = await unwrap(client.POST('/api/calc/{name}', { params: { path: { name: 'skyline_text' } }, body: { text: typed, declination_deg: compass ? props.declination : 0 } }))
+    const told = await unwrap(
+      client.POST('/api/calc/{name}', {
+        params: { path: { name: 'skyline_text' } },
+        body: { text: typed, declination_deg: compass ? props.declination : 0 },
+      }),
+    )
     const found = (told.result as { points: Schemas['SkylinePoint'][] }).points
     trouble.value = ''
     return await store.addPoints(found)
@@ -44,7 +70,9 @@ async function read(typed: string, fromFile: boolean): Promise<boolean> {
     return false
   }
 }
-async function enter(): Promise<void> { if (text.value.trim() && (await read(text.value, false))) text.value = '' }
+async function enter(): Promise<void> {
+  if (text.value.trim() && (await read(text.value, false))) text.value = ''
+}
 async function load(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -60,46 +88,153 @@ const elsewhere = computed(() => {
   const planned = job.value.facts.position_letter ?? ''
   const here = store.skyline?.letter ?? ''
   const name = (letter: string) => (letter ? `position ${letter}` : 'the job’s place')
-  return store.skyline && planned !== here ? `This skyline was read at ${name(here)} and the strip shows the sky there; the answer above is for ${name(planned)}.` : ''
+  return store.skyline && planned !== here
+    ? `This skyline was read at ${name(here)} and the strip shows the sky there; the answer above is for ${name(planned)}.`
+    : ''
 })
 const scanned = computed(() => job.value.assessment.sky_more?.scanned_percent ?? 0)
-const faults = computed(() => Object.entries(store.faults).filter(([field]) => field.startsWith('skylines.')).map(([, message]) => message).join(' '))
+const faults = computed(() =>
+  Object.entries(store.faults)
+    .filter(([field]) => field.startsWith('skylines.'))
+    .map(([, message]) => message)
+    .join(' '),
+)
 defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
 </script>
 
 <template>
   <div class="row sets" role="group" aria-label="Skylines">
-    <button v-for="(one, index) in store.sets" :key="index" type="button" :class="['set', { here: index === store.setIndex }]" :aria-pressed="index === store.setIndex" @click="choose(index)">{{ one.name || `Skyline ${index + 1}` }}<span v-if="one.letter" class="quiet"> at {{ one.letter }}</span></button>
-    <n-button v-if="!store.locked" size="small" :disabled="busy" @click="another"><template #icon><icon-plus /></template>Another skyline</n-button>
+    <button
+      v-for="(one, index) in store.sets"
+      :key="index"
+      type="button"
+      :class="['set', { here: index === store.setIndex }]"
+      :aria-pressed="index === store.setIndex"
+      @click="choose(index)"
+    >
+      {{ one.name || `Skyline ${index + 1}` }}<span v-if="one.letter" class="quiet"> at {{ one.letter }}</span>
+    </button>
+    <n-button v-if="!store.locked" size="small" :disabled="busy" @click="another"
+      ><template #icon><icon-plus /></template>Another skyline</n-button
+    >
   </div>
   <div v-if="store.skyline" class="row details">
-    <label>Name<input :value="store.skyline.name" :disabled="shut" maxlength="60" @change="change({ name: ($event.target as HTMLInputElement).value })" /></label>
-    <label>Read at<select :value="store.skyline.letter" :disabled="shut" @change="change({ letter: ($event.target as HTMLSelectElement).value })"><option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
-    <label>Eye over ground ({{ unitSign('m', prefs.system) }})<input :value="height" :disabled="shut" inputmode="decimal" placeholder="as the terminal" @change="setHeight" /></label>
-    <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">Take this skyline out</button>
+    <label
+      >Name<input
+        :value="store.skyline.name"
+        :disabled="shut"
+        maxlength="60"
+        @change="change({ name: ($event.target as HTMLInputElement).value })"
+    /></label>
+    <label
+      >Read at<select
+        :value="store.skyline.letter"
+        :disabled="shut"
+        @change="change({ letter: ($event.target as HTMLSelectElement).value })"
+      >
+        <option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option>
+      </select></label
+    >
+    <label
+      >Eye over ground ({{ unitSign('m', prefs.system) }})<input
+        :value="height"
+        :disabled="shut"
+        inputmode="decimal"
+        placeholder="as the terminal"
+        @change="setHeight"
+    /></label>
+    <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">
+      Take this skyline out
+    </button>
   </div>
-  <p v-if="store.skyline" class="row small"><progress :value="scanned" max="100" aria-label="Bearings read" /> <span class="quiet">{{ scanned.toFixed(0) }} % of the bearings that matter have a point within 15°.</span></p>
+  <p v-if="store.skyline" class="row small">
+    <progress :value="scanned" max="100" aria-label="Bearings read" />
+    <span class="quiet">{{ scanned.toFixed(0) }} % of the bearings that matter have a point within 15°.</span>
+  </p>
   <p v-if="elsewhere" class="quiet small">{{ elsewhere }}</p>
   <form v-if="!store.locked" class="row" @submit.prevent="enter">
-    <label class="grow" for="skyline-line">Fast entry
-      <n-input v-model:value="text" type="textarea" :autosize="{ minRows: 1, maxRows: 8 }" placeholder="210 14.5 tree 40" :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }" @keydown.enter.exact.prevent="enter" /></label>
+    <label class="grow" for="skyline-line"
+      >Fast entry
+      <n-input
+        v-model:value="text"
+        type="textarea"
+        :autosize="{ minRows: 1, maxRows: 8 }"
+        placeholder="210 14.5 tree 40"
+        :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }"
+        @keydown.enter.exact.prevent="enter"
+    /></label>
     <n-button attr-type="submit" class="foot" :disabled="busy">Add</n-button>
-    <label class="foot">Take in CSV, JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
-    <span v-if="store.setIndex !== null" class="foot files">Give out <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a> <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span>
+    <label class="foot"
+      >Take in CSV, JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load"
+    /></label>
+    <span v-if="store.setIndex !== null" class="foot files"
+      >Give out <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a>
+      <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span
+    >
   </form>
   <p v-if="trouble || faults" class="trouble" role="alert">{{ trouble }} {{ faults }}</p>
-  <p id="skyline-line-note" class="quiet small">{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing, height in degrees, what it is (terrain, building, tree, pole, wire), how far in metres, what of a bare tree blocks (40%). One line a point; Shift+Enter for the next line.</p>
+  <p id="skyline-line-note" class="quiet small">
+    {{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing, height in degrees, what it is (terrain, building,
+    tree, pole, wire), how far in metres, what of a bare tree blocks (40%). One line a point; Shift+Enter for the next
+    line.
+  </p>
 </template>
 
 <style scoped>
-.sets { gap: 8px; }
-.set { font: inherit; font-weight: 600; min-height: 34px; padding: 0 12px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; cursor: pointer; }
-.set.here { background: var(--stream-tint); border-color: var(--stream); }
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-.grow { flex: 1; min-width: 240px; }
-.foot { align-self: end; }
-.details input, .details select { font: inherit; font-weight: 400; height: 34px; width: 168px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-.details { align-items: end; }
-progress { width: 160px; height: 10px; accent-color: var(--stream); }
-.files { font-size: 14px; padding-bottom: 6px; white-space: nowrap; }
+.sets {
+  gap: 8px;
+}
+.set {
+  font: inherit;
+  font-weight: 600;
+  min-height: 34px;
+  padding: 0 12px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+  cursor: pointer;
+}
+.set.here {
+  background: var(--stream-tint);
+  border-color: var(--stream);
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.grow {
+  flex: 1;
+  min-width: 240px;
+}
+.foot {
+  align-self: end;
+}
+.details input,
+.details select {
+  font: inherit;
+  font-weight: 400;
+  height: 34px;
+  width: 168px;
+  padding: 0 8px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.details {
+  align-items: end;
+}
+progress {
+  width: 160px;
+  height: 10px;
+  accent-color: var(--stream);
+}
+.files {
+  font-size: 14px;
+  padding-bottom: 6px;
+  white-space: nowrap;
+}
 </style>

@@ -7,10 +7,16 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { directionOf, kept, pointOf, ticks, type View, zoomed } from '@/lib/stripView'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 type Point = Schemas['SkylinePoint']
-const props = defineProps<{ centreDeg: number; wide: boolean }>()
+const props = defineProps<{ centreDeg: number; wide: boolean; declination: number }>()
 const store = useJob()
+const prefs = usePrefs()
+const magnetic = computed(() => prefs.north === 'magnetic')
+/** What the chosen north calls a true bearing. */
+const told = (trueDeg: number) => (((trueDeg - (magnetic.value ? props.declination : 0)) % 360) + 360) % 360
+const northWord = computed(() => (magnetic.value ? 'compass' : 'true'))
 /** Screen pixels left of the sky for the heights. */
 const GUTTER = 34
 /** And right of it, for the half of the last letter. */
@@ -22,7 +28,9 @@ const frame = computed(() => drawing.value?.frame ?? null)
 const inner = computed(() => drawing.value?.svg.replace(/^<svg[^>]*>/, '').replace(/<\/svg>$/, '') ?? '')
 const whole = computed<View>(() => {
   const f = frame.value
-  return f ? { x: f.left_px - 4, y: f.top_px - 4, width: f.width_px + 8, height: f.height_px + 8 } : { x: 0, y: 0, width: 100, height: 50 }
+  return f
+    ? { x: f.left_px - 4, y: f.top_px - 4, width: f.width_px + 8, height: f.height_px + 8 }
+    : { x: 0, y: 0, width: 100, height: 50 }
 })
 const view = ref<View | null>(null)
 const shown = computed(() => view.value ?? start())
@@ -36,14 +44,30 @@ function start(): View {
   const width = all.width / 2
   return kept({ x: middle - width / 2, y: all.y, width, height: all.height }, all)
 }
-watch(() => [frame.value?.left_azimuth_deg, frame.value?.top_elevation_deg], () => { view.value = null })
+watch(
+  () => [frame.value?.left_azimuth_deg, frame.value?.top_elevation_deg],
+  () => {
+    view.value = null
+  },
+)
 
 const points = computed<Point[]>(() => store.skyline?.points ?? [])
 const selected = ref<number | null>(null)
 const moving = ref<{ index: number; point: Point } | null>(null)
-const at = (point: Point) => (frame.value ? pointOf(frame.value, point.azimuth_deg, point.elevation_deg) : { x: 0, y: 0 })
-const marks = computed(() => points.value.map((point, index) => ({ index, point: moving.value?.index === index ? moving.value.point : point })))
-const dragged = computed(() => (moving.value ? marks.value.map((one) => at(one.point)).sort((a, b) => a.x - b.x).map((one) => `${one.x},${one.y}`).join(' ') : ''))
+const at = (point: Point) =>
+  frame.value ? pointOf(frame.value, point.azimuth_deg, point.elevation_deg) : { x: 0, y: 0 }
+const marks = computed(() =>
+  points.value.map((point, index) => ({ index, point: moving.value?.index === index ? moving.value.point : point })),
+)
+const dragged = computed(() =>
+  moving.value
+    ? marks.value
+        .map((one) => at(one.point))
+        .sort((a, b) => a.x - b.x)
+        .map((one) => `${one.x},${one.y}`)
+        .join(' ')
+    : '',
+)
 
 function toDrawing(event: MouseEvent): { x: number; y: number } {
   const matrix = host.value?.getScreenCTM()
@@ -57,9 +81,12 @@ const without = (index: number) => save(points.value.filter((_, other) => other 
 function reach(index: number): void {
   selected.value = index
   const { x } = at(points.value[index]!)
-  if (x < shown.value.x || x > shown.value.x + shown.value.width) view.value = kept({ ...shown.value, x: x - shown.value.width / 2 }, whole.value)
+  if (x < shown.value.x || x > shown.value.x + shown.value.width)
+    view.value = kept({ ...shown.value, x: x - shown.value.width / 2 }, whole.value)
 }
-function put(index: number, point: Point): void { void save(points.value.map((one, other) => (other === index ? point : one))) }
+function put(index: number, point: Point): void {
+  void save(points.value.map((one, other) => (other === index ? point : one)))
+}
 
 let pan: { x: number; y: number; view: View; moved: boolean } | null = null
 function down(event: PointerEvent, index?: number): void {
@@ -87,12 +114,18 @@ function up(event: PointerEvent): void {
   moving.value = null
   if (moved) {
     const was = points.value[moved.index]
-    if (was && (was.azimuth_deg !== moved.point.azimuth_deg || was.elevation_deg !== moved.point.elevation_deg)) put(moved.index, moved.point)
+    if (was && (was.azimuth_deg !== moved.point.azimuth_deg || was.elevation_deg !== moved.point.elevation_deg))
+      put(moved.index, moved.point)
   } else if (pan && !pan.moved && frame.value && !store.locked) {
     const found = directionOf(frame.value, toDrawing(event))
-    if (found) void store.addPoints([{ ...found, kind: 'terrain', distance_m: null, leafless_share: 1 }])
+    if (found)
+      void store.addPoints([{ ...found, kind: 'terrain', distance_m: null, leafless_share: 1, computed: false }])
   }
   pan = null
+}
+function letGo(): void {
+  pan = null
+  moving.value = null
 }
 function wheel(event: WheelEvent): void {
   if (!event.ctrlKey && !event.shiftKey) return // a plain wheel scrolls the page
@@ -104,10 +137,25 @@ function zoom(factor: number): void {
   const now = shown.value
   view.value = zoomed(now, factor, { x: now.x + now.width / 2, y: now.y + now.height }, whole.value)
 }
-const slide = (share: number) => { const now = shown.value; view.value = kept({ ...now, x: now.x + share * now.width }, whole.value) }
+const slide = (share: number) => {
+  const now = shown.value
+  view.value = kept({ ...now, x: now.x + share * now.width }, whole.value)
+}
 function keyOnStrip(event: KeyboardEvent): void {
-  const act = { '+': () => zoom(1.4), '=': () => zoom(1.4), '-': () => zoom(1 / 1.4), ArrowLeft: () => slide(-0.15), ArrowRight: () => slide(0.15), Home: () => { view.value = null } }[event.key]
-  if (act) { event.preventDefault(); act() }
+  const act = {
+    '+': () => zoom(1.4),
+    '=': () => zoom(1.4),
+    '-': () => zoom(1 / 1.4),
+    ArrowLeft: () => slide(-0.15),
+    ArrowRight: () => slide(0.15),
+    Home: () => {
+      view.value = null
+    },
+  }[event.key]
+  if (act) {
+    event.preventDefault()
+    act()
+  }
 }
 function keyOnPoint(event: KeyboardEvent, index: number): void {
   const point = points.value[index]
@@ -115,76 +163,273 @@ function keyOnPoint(event: KeyboardEvent, index: number): void {
   const step = event.shiftKey ? 5 : 0.5
   const tenth = (value: number) => Math.round(value * 10) / 10
   const moves: Record<string, Partial<Point>> = {
-    ArrowLeft: { azimuth_deg: (tenth(point.azimuth_deg - step) + 360) % 360 }, ArrowRight: { azimuth_deg: tenth(point.azimuth_deg + step) % 360 },
-    ArrowUp: { elevation_deg: Math.min(90, tenth(point.elevation_deg + step)) }, ArrowDown: { elevation_deg: Math.max(-20, tenth(point.elevation_deg - step)) },
+    ArrowLeft: { azimuth_deg: (tenth(point.azimuth_deg - step) + 360) % 360 },
+    ArrowRight: { azimuth_deg: tenth(point.azimuth_deg + step) % 360 },
+    ArrowUp: { elevation_deg: Math.min(90, tenth(point.elevation_deg + step)) },
+    ArrowDown: { elevation_deg: Math.max(-20, tenth(point.elevation_deg - step)) },
   }
-  if (event.key === 'Delete' || event.key === 'Backspace') { event.preventDefault(); event.stopPropagation(); void without(index); return }
+  if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault()
+    event.stopPropagation()
+    void without(index)
+    return
+  }
   const change = moves[event.key]
-  if (change) { event.preventDefault(); event.stopPropagation(); put(index, { ...point, ...change }) }
+  if (change) {
+    event.preventDefault()
+    event.stopPropagation()
+    put(index, { ...point, ...change })
+  }
 }
 const NAMES: Record<number, string> = { 0: 'N', 45: 'NE', 90: 'E', 135: 'SE', 180: 'S', 225: 'SW', 270: 'W', 315: 'NW' }
 const bearings = computed(() => {
   const f = frame.value
   if (!f) return []
-  const from = f.left_azimuth_deg + (shown.value.x - f.left_px) / f.px_per_deg
-  return ticks(from, from + shown.value.width / f.px_per_deg, Math.min(9, shown.value.width / unit.value / 44)).map((one) => ({ x: f.left_px + (one - f.left_azimuth_deg) * f.px_per_deg, text: NAMES[((one % 360) + 360) % 360] ?? `${((one % 360) + 360) % 360}°` }))
+  const turned = magnetic.value ? props.declination : 0
+  const from = f.left_azimuth_deg + (shown.value.x - f.left_px) / f.px_per_deg - turned
+  const span = shown.value.width / f.px_per_deg
+  return ticks(from, from + span, Math.min(9, shown.value.width / unit.value / 44)).map((one) => ({
+    x: f.left_px + (one + turned - f.left_azimuth_deg) * f.px_per_deg,
+    text: NAMES[((one % 360) + 360) % 360] ?? `${((one % 360) + 360) % 360}°`,
+  }))
 })
 const heights = computed(() => {
   const f = frame.value
   if (!f) return []
   const top = f.top_elevation_deg - (shown.value.y - f.top_px) / f.px_per_deg
-  return ticks(Math.max(0, top - shown.value.height / f.px_per_deg), top - (10 * unit.value) / f.px_per_deg, Math.min(9, shown.value.height / unit.value / 18)).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
+  return ticks(
+    Math.max(0, top - shown.value.height / f.px_per_deg),
+    top - (10 * unit.value) / f.px_per_deg,
+    Math.min(9, shown.value.height / unit.value / 18),
+  ).map((one) => ({ y: f.top_px + (f.top_elevation_deg - one) * f.px_per_deg, text: `${one}°` }))
 })
-const chosen = computed(() => (selected.value === null ? null : points.value[selected.value] ?? null))
+const chosen = computed(() => (selected.value === null ? null : (points.value[selected.value] ?? null)))
 </script>
 
 <template>
   <figure v-if="drawing && frame" data-drawing="skyline-wide">
     <div class="tools">
-      <n-button size="small" aria-label="Zoom in" @click="zoom(1.5)"><template #icon><icon-zoom-in /></template>In</n-button>
-      <n-button size="small" aria-label="Zoom out" @click="zoom(1 / 1.5)"><template #icon><icon-zoom-out /></template>Out</n-button>
-      <n-button size="small" @click="view = null"><template #icon><icon-arrow-autofit-width /></template>As at first</n-button>
+      <n-button size="small" aria-label="Zoom in" @click="zoom(1.5)"
+        ><template #icon><icon-zoom-in /></template>In</n-button
+      >
+      <n-button size="small" aria-label="Zoom out" @click="zoom(1 / 1.5)"
+        ><template #icon><icon-zoom-out /></template>Out</n-button
+      >
+      <n-button size="small" @click="view = null"
+        ><template #icon><icon-arrow-autofit-width /></template>As at first</n-button
+      >
       <n-button size="small" @click="view = { ...whole }">Whole circle</n-button>
-      <span class="quiet small" aria-live="polite"><template v-if="moving">{{ moving.point.azimuth_deg.toFixed(1) }}° true, {{ moving.point.elevation_deg.toFixed(1) }}° up</template><template v-else-if="chosen">{{ chosen.azimuth_deg.toFixed(1) }}° true, {{ chosen.elevation_deg.toFixed(1) }}° {{ chosen.kind }}; arrows move it, Delete takes it out</template><template v-else-if="!store.locked">Click to set a point, drag a point to move it, drag the sky to pan</template></span>
+      <span class="quiet small" aria-live="polite"
+        ><template v-if="moving"
+          >{{ told(moving.point.azimuth_deg).toFixed(1) }}° {{ northWord }},
+          {{ moving.point.elevation_deg.toFixed(1) }}° up</template
+        ><template v-else-if="chosen"
+          >{{ told(chosen.azimuth_deg).toFixed(1) }}° {{ northWord }}, {{ chosen.elevation_deg.toFixed(1) }}°
+          {{ chosen.kind }}; arrows move it, Delete takes it out</template
+        ><template v-else-if="!store.locked"
+          >Click to set a point, drag a point to move it, drag the sky to pan</template
+        ></span
+      >
     </div>
+    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do all that the pointer does -->
     <svg
-      ref="host" class="editor" :style="{ '--unit': unit }" :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + (GUTTER + EDGE) * unit} ${shown.height + 30 * unit}`" preserveAspectRatio="xMidYMin meet" tabindex="0" role="group" aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
-      @pointerdown="down($event)" @pointermove="move" @pointerup="up" @pointercancel="pan = null; moving = null" @wheel="wheel" @keydown="keyOnStrip">
+      ref="host"
+      class="editor"
+      :style="{ '--unit': unit }"
+      :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + (GUTTER + EDGE) * unit} ${shown.height + 30 * unit}`"
+      preserveAspectRatio="xMidYMin meet"
+      tabindex="0"
+      role="group"
+      aria-label="Skyline strip: plus and minus zoom, arrows pan, Tab goes to the points"
+      @pointerdown="down($event)"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="letGo"
+      @wheel="wheel"
+      @keydown="keyOnStrip"
+    >
       <g class="made" v-html="inner" />
-      <g class="axes" aria-hidden="true"><line v-for="one in heights" :key="`l${one.y}`" :x1="shown.x" :x2="shown.x + shown.width" :y1="one.y" :y2="one.y" stroke="var(--rule)" stroke-opacity="0.7" :stroke-width="unit" /></g>
-      <rect :x="shown.x - GUTTER * unit" :y="shown.y" :width="GUTTER * unit" :height="shown.height + 30 * unit" fill="var(--sheet)" />
-      <rect :x="shown.x + shown.width" :y="shown.y" :width="EDGE * unit" :height="shown.height + 30 * unit" fill="var(--sheet)" />
-      <rect :x="shown.x" :y="frame.top_px + frame.height_px + 1.5 * unit" :width="shown.width" :height="60 * unit" fill="var(--sheet)" />
       <g class="axes" aria-hidden="true">
-        <template v-for="one in bearings" :key="`b${one.x}`"><line :x1="one.x" :x2="one.x" :y1="frame.top_px + frame.height_px" :y2="frame.top_px + frame.height_px + 6 * unit" stroke="var(--quiet)" :stroke-width="unit" /><text :x="one.x" :y="frame.top_px + frame.height_px + 22 * unit" :font-size="14 * unit" text-anchor="middle" fill="var(--ink)">{{ one.text }}</text></template>
-        <text v-for="one in heights" :key="`h${one.y}`" :x="shown.x - 6 * unit" :y="one.y + 5 * unit" :font-size="13 * unit" text-anchor="end" fill="var(--quiet)">{{ one.text }}</text>
+        <line
+          v-for="one in heights"
+          :key="`l${one.y}`"
+          :x1="shown.x"
+          :x2="shown.x + shown.width"
+          :y1="one.y"
+          :y2="one.y"
+          stroke="var(--rule)"
+          stroke-opacity="0.7"
+          :stroke-width="unit"
+        />
       </g>
-      <polyline v-if="dragged" :points="dragged" fill="none" stroke="var(--rust)" :stroke-width="1.5 * unit" :stroke-dasharray="`${4 * unit} ${3 * unit}`" />
-      <clipPath id="strip-shown"><rect :x="shown.x - 6 * unit" :y="shown.y" :width="shown.width + 12 * unit" :height="shown.height + 6 * unit" /></clipPath>
-      <g clip-path="url(#strip-shown)"><g v-for="one in marks" :key="one.index" class="mark" tabindex="0" role="button" :aria-label="`Point ${one.point.azimuth_deg.toFixed(1)}° true, ${one.point.elevation_deg.toFixed(1)}° ${one.point.kind}`" :aria-pressed="selected === one.index" @pointerdown.stop="down($event, one.index)" @focus="reach(one.index)" @blur="selected = null" @keydown="keyOnPoint($event, one.index)">
-        <circle :cx="at(one.point).x" :cy="at(one.point).y" :r="14 * unit" fill="transparent" />
-        <rect :x="at(one.point).x - 4.5 * unit" :y="at(one.point).y - 4.5 * unit" :width="9 * unit" :height="9 * unit" :fill="selected === one.index ? 'var(--stream)' : 'var(--sheet)'" stroke="var(--ink)" :stroke-width="1.5 * unit" />
-      </g></g>
+      <rect
+        :x="shown.x - GUTTER * unit"
+        :y="shown.y"
+        :width="GUTTER * unit"
+        :height="shown.height + 30 * unit"
+        fill="var(--sheet)"
+      />
+      <rect
+        :x="shown.x + shown.width"
+        :y="shown.y"
+        :width="EDGE * unit"
+        :height="shown.height + 30 * unit"
+        fill="var(--sheet)"
+      />
+      <rect
+        :x="shown.x"
+        :y="frame.top_px + frame.height_px + 1.5 * unit"
+        :width="shown.width"
+        :height="60 * unit"
+        fill="var(--sheet)"
+      />
+      <g class="axes" aria-hidden="true">
+        <template v-for="one in bearings" :key="`b${one.x}`">
+          <line
+            :x1="one.x"
+            :x2="one.x"
+            :y1="frame.top_px + frame.height_px"
+            :y2="frame.top_px + frame.height_px + 6 * unit"
+            stroke="var(--quiet)"
+            :stroke-width="unit"
+          />
+          <text
+            :x="one.x"
+            :y="frame.top_px + frame.height_px + 22 * unit"
+            :font-size="14 * unit"
+            text-anchor="middle"
+            fill="var(--ink)"
+          >
+            {{ one.text }}
+          </text>
+        </template>
+        <text
+          v-for="one in heights"
+          :key="`h${one.y}`"
+          :x="shown.x - 6 * unit"
+          :y="one.y + 5 * unit"
+          :font-size="13 * unit"
+          text-anchor="end"
+          fill="var(--quiet)"
+        >
+          {{ one.text }}
+        </text>
+      </g>
+      <polyline
+        v-if="dragged"
+        :points="dragged"
+        fill="none"
+        stroke="var(--rust)"
+        :stroke-width="1.5 * unit"
+        :stroke-dasharray="`${4 * unit} ${3 * unit}`"
+      />
+      <clipPath id="strip-shown">
+        <rect :x="shown.x - 6 * unit" :y="shown.y" :width="shown.width + 12 * unit" :height="shown.height + 6 * unit" />
+      </clipPath>
+      <g clip-path="url(#strip-shown)">
+        <g
+          v-for="one in marks"
+          :key="one.index"
+          class="mark"
+          tabindex="0"
+          role="button"
+          :aria-label="`Point ${told(one.point.azimuth_deg).toFixed(1)}° ${northWord}, ${one.point.elevation_deg.toFixed(1)}° ${one.point.kind}`"
+          :aria-pressed="selected === one.index"
+          @pointerdown.stop="down($event, one.index)"
+          @focus="reach(one.index)"
+          @blur="selected = null"
+          @keydown="keyOnPoint($event, one.index)"
+        >
+          <circle :cx="at(one.point).x" :cy="at(one.point).y" :r="14 * unit" fill="transparent" />
+          <rect
+            :x="at(one.point).x - 4.5 * unit"
+            :y="at(one.point).y - 4.5 * unit"
+            :width="9 * unit"
+            :height="9 * unit"
+            :fill="selected === one.index ? 'var(--stream)' : 'var(--sheet)'"
+            stroke="var(--ink)"
+            :stroke-width="1.5 * unit"
+          />
+        </g>
+      </g>
     </svg>
+    <p class="quiet small">
+      Bearings along the strip: {{ magnetic ? 'as your compass shows them' : 'from true north' }} (m changes it).
+    </p>
     <details>
       <summary>{{ drawing.title }} in words</summary>
-      <table class="grid-table"><tbody><tr v-for="(row, index) in drawing.rows" :key="index"><th scope="row">{{ row.what }}</th><td>{{ row.value }}</td></tr></tbody></table>
+      <table class="grid-table">
+        <tbody>
+          <tr v-for="(row, index) in drawing.rows" :key="index">
+            <th scope="row">{{ row.what }}</th>
+            <td>{{ row.value }}</td>
+          </tr>
+        </tbody>
+      </table>
     </details>
   </figure>
 </template>
 
 <style scoped>
-figure { margin: 0; }
-.tools { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding-bottom: 8px; }
-.editor { width: 100%; height: auto; max-height: 420px; display: block; cursor: crosshair; touch-action: none; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); }
-.made { pointer-events: none; }
-.made :deep(text) { font-size: calc(var(--unit) * 15px); paint-order: stroke; stroke: var(--sheet); stroke-width: calc(var(--unit) * 4px); stroke-linejoin: round; }
-.made :deep(.grid) { display: none; }
-.made :deep(.traffic) { stroke-width: calc(var(--unit) * 2.6px); }
-.made :deep(.lost) { stroke-width: calc(var(--unit) * 1.4px); }
-.made :deep(title) { display: none; }
-.mark { cursor: grab; outline: none; }
-.mark:focus-visible circle { stroke: var(--stream); stroke-width: 2; }
-details { margin-top: 4px; font-size: 13px; color: var(--quiet); }
-summary { cursor: pointer; width: fit-content; padding: 4px 0; }
+figure {
+  margin: 0;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 8px;
+}
+.editor {
+  width: 100%;
+  height: auto;
+  max-height: 420px;
+  display: block;
+  cursor: crosshair;
+  touch-action: none;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  background: var(--sheet);
+}
+.made {
+  pointer-events: none;
+}
+.made :deep(text) {
+  font-size: calc(var(--unit) * 15px);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: calc(var(--unit) * 4px);
+  stroke-linejoin: round;
+}
+.made :deep(.grid) {
+  display: none;
+}
+.made :deep(.traffic) {
+  stroke-width: calc(var(--unit) * 2.6px);
+}
+.made :deep(.lost) {
+  stroke-width: calc(var(--unit) * 1.4px);
+}
+.made :deep(title) {
+  display: none;
+}
+.mark {
+  cursor: grab;
+  outline: none;
+}
+.mark:focus-visible circle {
+  stroke: var(--stream);
+  stroke-width: 2;
+}
+details {
+  margin-top: 4px;
+  font-size: 13px;
+  color: var(--quiet);
+}
+summary {
+  cursor: pointer;
+  width: fit-content;
+  padding: 4px 0;
+}
 </style>

@@ -14,14 +14,19 @@ const letter = ref(store.job?.facts.position_letter ?? '')
 const said = ref('')
 const trouble = ref('')
 const { running, progress, trouble: workTrouble, run, stop } = useWork()
-void unwrap(client.GET('/api/places/terrain')).then((found) => { tiles.value = found })
+void unwrap(client.GET('/api/places/terrain')).then((found) => {
+  tiles.value = found
+})
 const letters = computed(() => ['', ...(store.job?.positions ?? []).map((one) => one.letter)])
-const degrees = (value: number, positive: string, negative: string) => `${Math.abs(value).toFixed(2)}°${value >= 0 ? positive : negative}`
+const degrees = (value: number, positive: string, negative: string) =>
+  `${Math.abs(value).toFixed(2)}°${value >= 0 ? positive : negative}`
 async function load(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   for (const file of Array.from(input.files ?? [])) {
     try {
-      await unwrap(client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }))
+      await unwrap(
+        client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }),
+      )
       trouble.value = ''
     } catch (error) {
       if (!(error instanceof ApiError)) throw error
@@ -31,10 +36,15 @@ async function load(event: Event): Promise<void> {
   tiles.value = await unwrap(client.GET('/api/places/terrain'))
   input.value = ''
 }
-async function drop(name: string): Promise<void> { tiles.value = await unwrap(client.DELETE('/api/places/terrain/{name}', { params: { path: { name } } })) }
+async function drop(name: string): Promise<void> {
+  tiles.value = await unwrap(client.DELETE('/api/places/terrain/{name}', { params: { path: { name } } }))
+}
 async function find(): Promise<void> {
   said.value = ''
-  const done = await run(`/api/jobs/${store.number}/sky/horizon`, { letter: letter.value, reach_km: Number(reach.value.replace(',', '.')) })
+  const done = await run(`/api/jobs/${store.number}/sky/horizon`, {
+    letter: letter.value,
+    reach_km: Number(reach.value.replace(',', '.')),
+  })
   if (!done) return
   await store.take(done.job as unknown as Job)
   said.value = `${String(done.points)} points; the ground here lies ${Number(done.ground_m).toFixed(0)} m above sea. It is a skyline of its own now: “Terrain”.`
@@ -42,22 +52,65 @@ async function find(): Promise<void> {
 </script>
 
 <template>
-  <p class="quiet">The highest ground in 720 bearings, with the Earth’s curvature and refraction. Trees and houses are not in it: read those on top.</p>
-  <table v-if="tiles.length" class="grid-table" aria-label="Elevation tiles"><tbody><tr v-for="one in tiles" :key="one.name"><th scope="row">{{ one.name }}</th><td>{{ degrees(one.south_deg, 'N', 'S') }} to {{ degrees(one.north_deg, 'N', 'S') }}, {{ degrees(one.west_deg, 'E', 'W') }} to {{ degrees(one.east_deg, 'E', 'W') }}</td><td class="quiet">{{ (one.size_bytes / 1e6).toFixed(1) }} MB</td><td><button type="button" class="link" @click="drop(one.name)">Take out</button></td></tr></tbody></table>
-  <p v-else class="quiet">No tile is loaded. An SRTM tile such as S30E027.hgt, or a GeoTIFF of heights in any projection, is accepted.</p>
+  <p class="quiet">
+    The highest ground in 720 bearings, with the Earth’s curvature and refraction. Trees and houses are not in it: read
+    those on top.
+  </p>
+  <table v-if="tiles.length" class="grid-table" aria-label="Elevation tiles">
+    <tbody>
+      <tr v-for="one in tiles" :key="one.name">
+        <th scope="row">{{ one.name }}</th>
+        <td>
+          {{ degrees(one.south_deg, 'N', 'S') }} to {{ degrees(one.north_deg, 'N', 'S') }},
+          {{ degrees(one.west_deg, 'E', 'W') }} to {{ degrees(one.east_deg, 'E', 'W') }}
+        </td>
+        <td class="quiet">{{ (one.size_bytes / 1e6).toFixed(1) }} MB</td>
+        <td><button type="button" class="link" @click="drop(one.name)">Take out</button></td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-else class="quiet">
+    No tile is loaded. An SRTM tile such as S30E027.hgt, or a GeoTIFF of heights in any projection, is accepted.
+  </p>
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   <div class="row">
     <label>Load tiles (.hgt, GeoTIFF)<input type="file" multiple accept=".hgt,.tif,.tiff" @change="load" /></label>
     <label>Out to (km)<input v-model="reach" class="short" inputmode="decimal" /></label>
-    <label>From<select v-model="letter"><option v-for="one in letters" :key="one" :value="one">{{ one ? `position ${one}` : 'the job’s place' }}</option></select></label>
-    <n-button class="foot" type="primary" :disabled="running || store.locked || !tiles.length" @click="find">Find the horizon</n-button>
+    <label
+      >From<select v-model="letter">
+        <option v-for="one in letters" :key="one" :value="one">
+          {{ one ? `position ${one}` : 'the job’s place' }}
+        </option>
+      </select></label
+    >
+    <n-button class="foot" type="primary" :disabled="running || store.locked || !tiles.length" @click="find"
+      >Find the horizon</n-button
+    >
   </div>
   <work-bar what="Looking round" :running="running" :progress="progress" :trouble="workTrouble" @stop="stop" />
   <p v-if="said" role="status">{{ said }}</p>
 </template>
 
 <style scoped>
-label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-.short, select { font: inherit; font-weight: 400; height: 34px; width: 120px; padding: 0 8px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-.foot { align-self: end; }
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.short,
+select {
+  font: inherit;
+  font-weight: 400;
+  height: 34px;
+  width: 120px;
+  padding: 0 8px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.foot {
+  align-self: end;
+}
 </style>

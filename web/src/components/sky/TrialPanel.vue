@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The trial: its clock, its log, and what it showed against what was predicted. */
 import { useIntervalFn } from '@vueuse/core'
-import { NButton } from 'naive-ui'
+import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, unwrap } from '@/api/client'
 import EntryField from '@/components/EntryField.vue'
@@ -15,95 +15,335 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const facts = computed(() => job.value.facts.trial!)
 const result = computed(() => job.value.assessment.sky_more?.trial ?? null)
-const wanted = computed(() => job.value.facts.rules?.trial_wanted_h ?? 12)
+const wanted = computed(() => job.value.facts.rules!.trial_wanted_h)
+const forget = () => void store.forgetTrial()
 const now = ref(Date.now())
-useIntervalFn(() => { now.value = Date.now() }, 1000)
-const since = computed(() => (facts.value.started_at ? ((facts.value.ended_at ? Date.parse(facts.value.ended_at) : now.value) - Date.parse(facts.value.started_at)) / 3600e3 : 0))
+useIntervalFn(() => {
+  now.value = Date.now()
+}, 1000)
+const since = computed(() =>
+  facts.value.started_at
+    ? ((facts.value.ended_at ? Date.parse(facts.value.ended_at) : now.value) - Date.parse(facts.value.started_at)) /
+      3600e3
+    : 0,
+)
 const clock = (hours: number) => `${Math.floor(hours)} h ${String(Math.floor((hours % 1) * 60)).padStart(2, '0')} min`
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const letters = computed(() => job.value.positions.map((one) => ({ label: `position ${one.letter}`, value: one.letter })))
+const letters = computed(() =>
+  job.value.positions.map((one) => ({ label: `position ${one.letter}`, value: one.letter })),
+)
 
 const file = ref<File | null>(null)
 const columns = ref<string[]>([])
 const chosen = ref<Record<string, string>>({})
 const trouble = ref('')
 const said = ref('')
-const FIELDS = [['start', 'Start of the outage'], ['seconds', 'How long, seconds'], ['cause', 'Cause'], ['azimuth_deg', 'Bearing, true'], ['elevation_deg', 'Elevation']] as const
+const needsZone = ref(false)
+const zone = ref<number | null>(null)
+const FIELDS = [
+  ['start', 'Start of the outage'],
+  ['seconds', 'How long'],
+  ['end', 'or its end'],
+  ['cause', 'Cause'],
+  ['azimuth_deg', 'Bearing, true'],
+  ['elevation_deg', 'Elevation'],
+] as const
+const siteZone = computed(() => job.value.assessment.sky_more?.sun_zone_h)
+/** Every quarter of an hour from UTC−12 to UTC+14: some lands keep quarters. */
+const ZONES = Array.from({ length: 105 }, (_, index) => index / 4 - 12)
+const zoneName = (hours: number) =>
+  `UTC${hours < 0 ? '−' : '+'}${Math.abs(Math.trunc(hours))}${hours % 1 ? `:${Math.abs(hours % 1) * 60}` : ''}${hours === siteZone.value ? ', this site’s sun' : ''}`
+const path = computed(() => ({ params: { path: { number: store.number } } }))
+function formWith(more: Record<string, string> = {}): FormData {
+  const form = new FormData()
+  form.append('file', file.value!)
+  for (const [name, value] of Object.entries(more)) form.append(name, value)
+  return form
+}
 async function send(): Promise<void> {
   if (!file.value) return
-  const form = new FormData()
-  form.append('file', file.value)
-  form.append('columns', JSON.stringify(chosen.value))
+  const told = JSON.stringify({ columns: chosen.value, zone_offset_h: zone.value })
   try {
-    const told = await unwrap(client.POST('/api/jobs/{number}/trial/log', { params: { path: { number: store.number } }, body: {} as never, bodySerializer: () => form }))
-    columns.value = told.columns
-    chosen.value = { ...told.guessed }
-    said.value = `Read: ${told.job.facts.trial?.events?.length ?? 0} outages.${told.unread.length ? ` Not used: ${told.unread.join(', ')}.` : ''}`
+    const found = await unwrap(
+      client.POST('/api/jobs/{number}/trial/log', {
+        ...path.value,
+        body: {} as never,
+        bodySerializer: () => formWith({ columns: told }),
+      }),
+    )
+    columns.value = found.columns
+    chosen.value = { ...found.guessed }
+    said.value = `Read: ${found.job.facts.trial?.events?.length ?? 0} outages.${found.unread.length ? ` Not used: ${found.unread.join(', ')}.` : ''}`
     trouble.value = ''
-    await store.take(told.job)
+    await store.take(found.job)
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    trouble.value = error.faults.map((fault) => `${fault.field.replace('columns.', '')}: ${fault.message}`).join(' ')
-    const has = /(?:has|log has) (.+)$/.exec(error.faults.find((fault) => fault.field.startsWith('columns.'))?.message ?? '')
-    if (has) columns.value = has[1]!.split(', ')
+    said.value = ''
+    trouble.value = error.faults
+      .map((fault) => `${fault.field.replace('columns.', '').replace('zone_offset_h', 'Zone')}: ${fault.message}`)
+      .join(' ')
+    needsZone.value = needsZone.value || error.faults.some((fault) => fault.field === 'zone_offset_h')
+    if (error.faults.some((fault) => fault.field.startsWith('columns.'))) await askColumns()
   }
+}
+async function askColumns(): Promise<void> {
+  const found = await unwrap(
+    client.POST('/api/jobs/{number}/trial/columns', {
+      ...path.value,
+      body: {} as never,
+      bodySerializer: () => formWith(),
+    }),
+  )
+  columns.value = found.columns
+  chosen.value = { ...found.guessed, ...chosen.value }
 }
 async function load(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
-  columns.value = []; chosen.value = {}; said.value = ''
+  columns.value = []
+  chosen.value = {}
+  said.value = ''
+  needsZone.value = false
+  zone.value = null
   await send()
   input.value = ''
 }
-const CAUSES: Record<string, string> = { blocked: 'Blocked', no_satellite: 'No satellite', network: 'Network', power: 'Power', unknown: 'Not known' }
-const busiest = computed(() => Math.max(1, ...(result.value?.hours ?? []).flatMap((one) => [one.seconds_s, one.predicted_s ?? 0])))
+const CAUSES: Record<string, string> = {
+  blocked: 'Blocked',
+  no_satellite: 'No satellite',
+  network: 'Network',
+  power: 'Power',
+  unknown: 'Not known',
+}
+const busiest = computed(() =>
+  Math.max(1, ...(result.value?.hours ?? []).flatMap((one) => [one.seconds_s, one.predicted_s ?? 0])),
+)
 const high = (seconds: number) => `${(100 * seconds) / busiest.value}%`
-const BELIEVE = { trial: 'Believe the trial', prediction: 'Believe the prediction', both: 'They agree', neither: 'Neither can be believed' }
+const BELIEVE = {
+  trial: 'Believe the trial',
+  prediction: 'Believe the prediction',
+  both: 'They agree',
+  neither: 'Neither can be believed',
+}
 </script>
 
 <template>
   <div class="fields">
-    <pick-field field="trial_letter" label="Where it stands" :value="facts.letter ?? ''" :options="letters" hint="Empty: the job’s place" />
+    <pick-field
+      field="trial_letter"
+      label="Where it stands"
+      :value="facts.letter ?? ''"
+      :options="letters"
+      hint="Empty: the job’s place"
+    />
     <entry-field field="trial_height_m" label="Height over ground" :value="facts.height_m" unit="m" />
   </div>
   <p class="row">
-    <template v-if="!facts.started_at"><n-button type="primary" :disabled="store.locked" @click="store.startTrial">Start the trial</n-button><span class="quiet">Half a day is usual ({{ wanted }} h): every satellite must have passed everywhere.</span></template>
-    <template v-else-if="!facts.ended_at"><b class="clock" role="timer">{{ clock(since) }}</b><span class="quiet">since {{ facts.started_at.slice(0, 16).replace('T', ' ') }} UTC, {{ since >= wanted ? 'long enough' : `${clock(wanted - since)} to go` }}</span><n-button :disabled="store.locked" @click="store.endTrial">End the trial</n-button></template>
-    <template v-else><b>{{ clock(since) }}</b><span class="quiet">from {{ facts.started_at.slice(0, 16).replace('T', ' ') }} to {{ facts.ended_at.slice(0, 16).replace('T', ' ') }} UTC</span><button v-if="!store.locked" type="button" class="link" @click="store.forgetTrial">Take the trial out</button></template>
+    <template v-if="!facts.started_at"
+      ><n-button type="primary" :disabled="store.locked" @click="store.startTrial">Start the trial</n-button
+      ><span class="quiet"
+        >Half a day is usual ({{ wanted }} h): every satellite must have passed everywhere.</span
+      ></template
+    >
+    <template v-else-if="!facts.ended_at"
+      ><b class="clock" role="timer">{{ clock(since) }}</b
+      ><span class="quiet"
+        >since {{ facts.started_at.slice(0, 16).replace('T', ' ') }} UTC,
+        {{ since >= wanted ? 'long enough' : `${clock(wanted - since)} to go` }}</span
+      ><n-button :disabled="store.locked" @click="store.endTrial">End the trial</n-button></template
+    >
+    <template v-else
+      ><b>{{ clock(since) }}</b
+      ><span class="quiet"
+        >from {{ facts.started_at.slice(0, 16).replace('T', ' ') }} to
+        {{ facts.ended_at.slice(0, 16).replace('T', ' ') }} UTC</span
+      ><n-popconfirm v-if="!store.locked" positive-text="Take it out" negative-text="Keep it" @positive-click="forget"
+        ><template #trigger><button type="button" class="link">Take the trial out</button></template>The clock and
+        {{ facts.events?.length ?? 0 }} outages go aside. They can be brought back here.</n-popconfirm
+      ></template
+    >
   </p>
-  <label v-if="!store.locked" class="file">Log of the panel (CSV or JSON) <input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load" /></label>
-  <p class="quiet small">Open form: start, seconds, cause, azimuth_deg, elevation_deg; a row an outage. Other names are found, or said below.</p>
+  <p v-if="job.taken_out_count && !store.locked">
+    <n-button size="small" @click="store.bringTrialBack">Bring the trial back that was taken out</n-button>
+  </p>
+  <label v-if="!store.locked" class="file"
+    >Log of the panel (CSV or JSON)
+    <input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load"
+  /></label>
+  <p class="quiet small">
+    Open form: start (with its zone, such as 14:05:00Z), seconds, cause, azimuth_deg, elevation_deg; a row an outage.
+    Other names are found, or said below.
+  </p>
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   <p v-else-if="said" role="status">{{ said }}</p>
+  <p v-if="needsZone" class="row" role="group" aria-label="Zone of the log">
+    <label for="log-zone">The log’s clock is in</label>
+    <select id="log-zone" v-model="zone">
+      <option :value="null">choose its zone</option>
+      <option v-for="one in ZONES" :key="one" :value="one">{{ zoneName(one) }}</option>
+    </select>
+    <n-button v-if="!columns.length" size="small" :disabled="zone === null" @click="send">Read it so</n-button>
+  </p>
   <div v-if="columns.length" class="fields columns" role="group" aria-label="Columns of the log">
-    <label v-for="[field, name] in FIELDS" :key="field">{{ name }}<select v-model="chosen[field]"><option value="">–</option><option v-for="column in columns" :key="column">{{ column }}</option></select></label>
+    <label v-for="[field, name] in FIELDS" :key="field"
+      >{{ name
+      }}<select v-model="chosen[field]">
+        <option value="">–</option>
+        <option v-for="column in columns" :key="column">{{ column }}</option>
+      </select></label
+    >
     <n-button class="foot" size="small" @click="send">Read it so</n-button>
   </div>
   <template v-if="result">
     <h2>{{ BELIEVE[result.believe] }}</h2>
     <p>{{ result.because }}</p>
-    <table class="grid-table" aria-label="Trial"><tbody>
-      <tr><th scope="row">Available</th><td>{{ result.available_percent.toFixed(2) }} % of {{ clock(result.hours_h) }}</td></tr>
-      <tr><th scope="row">Interruptions</th><td>{{ show(result.interruptions_per_h, 'per_h') }}, longest {{ show(result.longest_s, 's') }}</td></tr>
-      <tr><th scope="row">Gaps by obstruction</th><td>{{ show(result.blocked_per_h, 'per_h') }} observed, {{ job.assessment.low_orbit ? show(job.assessment.low_orbit.interruptions_per_h, 'per_h') : 'no' }} predicted where it is planned<template v-if="result.difference_sd != null">; {{ result.difference_sd.toFixed(1) }} standard deviations from the prediction for the trial’s place</template></td></tr>
-      <tr v-for="one in result.causes" :key="one.cause"><th scope="row">{{ CAUSES[one.cause] }}</th><td>{{ one.count }} times, {{ one.percent.toFixed(2) }} % of the time, longest {{ show(one.longest_s, 's') }}</td></tr>
-    </tbody></table>
-    <table class="grid-table" aria-label="Trial by sector"><thead><tr><th scope="col">Sector, true</th><th scope="col">Observed</th><th scope="col">Predicted</th></tr></thead><tbody><tr v-for="one in result.sectors.filter((row) => row.observed_percent > 0.005 || (row.predicted_percent ?? 0) > 0.005)" :key="one.from_deg"><th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ (one.from_deg + 30).toFixed(0) }}°</th><td>{{ one.observed_percent.toFixed(2) }} %</td><td>{{ one.predicted_percent == null ? '–' : `${one.predicted_percent.toFixed(2)} %` }}</td></tr></tbody></table>
-    <div class="hours" aria-hidden="true"><span v-for="one in result.hours" :key="one.hour" :title="`hour ${one.hour + 1}: ${one.count} outages, ${one.seconds_s.toFixed(0)} s`"><i class="all" :style="{ height: high(one.seconds_s) }" /><i class="blocked" :style="{ height: high(one.blocked_s ?? 0) }" /><i v-if="one.predicted_s != null" class="told" :style="{ bottom: high(one.predicted_s) }" /></span></div>
-    <p class="quiet small">Seconds lost in each hour of the trial: full what was blocked, pale the rest, the ochre line what was predicted on average. The top is {{ busiest.toFixed(0) }} s.</p>
-    <details><summary>The hours in words</summary><table class="grid-table" aria-label="Trial by hour"><thead><tr><th scope="col">Hour</th><th scope="col">Outages</th><th scope="col">Blocked</th><th scope="col">Predicted</th><th scope="col">Other causes</th></tr></thead><tbody><tr v-for="one in result.hours" :key="one.hour"><th scope="row">{{ one.hour + 1 }}</th><td>{{ one.count }}</td><td>{{ show(one.blocked_s ?? 0, 's') }}</td><td>{{ one.predicted_s == null ? '–' : show(one.predicted_s, 's') }}</td><td>{{ show(one.seconds_s - (one.blocked_s ?? 0), 's') }}</td></tr></tbody></table></details>
+    <table class="grid-table" aria-label="Trial">
+      <tbody>
+        <tr>
+          <th scope="row">Available</th>
+          <td>{{ result.available_percent.toFixed(2) }} % of {{ clock(result.hours_h) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Interruptions</th>
+          <td>{{ show(result.interruptions_per_h, 'per_h') }}, longest {{ show(result.longest_s, 's') }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Gaps by obstruction</th>
+          <td>
+            {{ show(result.blocked_per_h, 'per_h') }} observed,
+            {{ job.assessment.low_orbit ? show(job.assessment.low_orbit.blocked_per_h, 'per_h') : 'no' }}
+            predicted where it is planned<template v-if="result.difference_sd != null"
+              >; {{ result.difference_sd.toFixed(1) }} standard deviations from the prediction for the trial’s
+              place</template
+            >
+          </td>
+        </tr>
+        <tr v-for="one in result.causes" :key="one.cause">
+          <th scope="row">{{ CAUSES[one.cause] }}</th>
+          <td>
+            {{ one.count }} times, {{ one.percent.toFixed(2) }} % of the time, longest {{ show(one.longest_s, 's') }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="result.outside_count" class="caution">
+      {{ result.outside_count }} outages of the log lie outside the trial’s time and are left out.
+    </p>
+    <table class="grid-table" aria-label="Trial by sector">
+      <thead>
+        <tr>
+          <th scope="col">Sector, true</th>
+          <th scope="col">Observed</th>
+          <th scope="col">Predicted</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="one in result.sectors.filter(
+            (row) => row.observed_percent > 0.005 || (row.predicted_percent ?? 0) > 0.005,
+          )"
+          :key="one.from_deg"
+        >
+          <th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ (one.from_deg + 30).toFixed(0) }}°</th>
+          <td>{{ one.observed_percent.toFixed(2) }} %</td>
+          <td>{{ one.predicted_percent == null ? '–' : `${one.predicted_percent.toFixed(2)} %` }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="hours" aria-hidden="true">
+      <span
+        v-for="one in result.hours"
+        :key="one.hour"
+        :title="`hour ${one.hour + 1}: ${one.count} outages, ${one.seconds_s.toFixed(0)} s`"
+        ><i class="all" :style="{ height: high(one.seconds_s) }" /><i
+          class="blocked"
+          :style="{ height: high(one.blocked_s ?? 0) }" /><i
+          v-if="one.predicted_s != null"
+          class="told"
+          :style="{ bottom: high(one.predicted_s) }"
+      /></span>
+    </div>
+    <p class="quiet small">
+      Seconds lost in each hour of the trial: full what was blocked, pale the rest, the ochre line what was predicted on
+      average. The top is {{ busiest.toFixed(0) }} s.
+    </p>
+    <details>
+      <summary>The hours in words</summary>
+      <table class="grid-table" aria-label="Trial by hour">
+        <thead>
+          <tr>
+            <th scope="col">Hour</th>
+            <th scope="col">Outages</th>
+            <th scope="col">Blocked</th>
+            <th scope="col">Predicted</th>
+            <th scope="col">Other causes</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in result.hours" :key="one.hour">
+            <th scope="row">{{ one.hour + 1 }}</th>
+            <td>{{ one.count }}</td>
+            <td>{{ show(one.blocked_s, 's') }}</td>
+            <td>{{ one.predicted_s == null ? '–' : show(one.predicted_s, 's') }}</td>
+            <td>{{ one.other_s == null ? '–' : show(one.other_s, 's') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
   </template>
 </template>
 
 <style scoped>
-.clock { font-size: 28px; font-variant-numeric: tabular-nums; }
-.file, .columns label { display: grid; gap: 4px; font-weight: 600; font-size: 14px; }
-.columns select { font: inherit; font-weight: 400; height: 34px; color: var(--ink); background: var(--sheet); border: 1px solid var(--quiet); border-radius: 6px; }
-.foot { align-self: end; }
-.hours { display: flex; gap: 4px; height: 64px; border-bottom: 1px solid var(--ink); }
-.hours span { flex: 1; min-width: 4px; position: relative; }
-.hours i { position: absolute; left: 0; right: 0; bottom: 0; }
-.all { background: var(--stream-tint); border-top: 1px solid var(--stream); }
-.blocked { background: var(--stream); }
-.hours .told { left: -4px; right: 0; border-top: 2px solid var(--ochre); }
+.clock {
+  font-size: 28px;
+  font-variant-numeric: tabular-nums;
+}
+.file,
+.columns label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.columns select {
+  font: inherit;
+  font-weight: 400;
+  height: 34px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+}
+.foot {
+  align-self: end;
+}
+.hours {
+  display: flex;
+  gap: 4px;
+  height: 64px;
+  border-bottom: 1px solid var(--ink);
+}
+.hours span {
+  flex: 1;
+  min-width: 4px;
+  position: relative;
+}
+.hours i {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+}
+.all {
+  background: var(--stream-tint);
+  border-top: 1px solid var(--stream);
+}
+.blocked {
+  background: var(--stream);
+}
+.hours .told {
+  left: -4px;
+  right: 0;
+  border-top: 2px solid var(--ochre);
+}
 </style>

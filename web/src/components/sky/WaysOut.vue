@@ -13,23 +13,71 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const ways = computed(() => job.value.assessment.sky_more?.ways ?? null)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const COSTS = { raise: 'Raising costs', trim: 'Cutting back costs', move: 'Moving costs', accept: 'Leaving it costs' } as const
+const COSTS = {
+  raise: 'Raising costs',
+  trim: 'Cutting back costs',
+  move: 'Moving costs',
+  accept: 'Leaving it costs',
+} as const
 const field = (way: keyof typeof COSTS) => `${way}_cost_money` as const
 </script>
 
 <template>
   <template v-if="ways">
     <p class="advice">{{ ways.why }}</p>
-    <table class="grid-table" aria-label="Ways out"><thead><tr><th scope="col">Way</th><th scope="col">Then</th><th scope="col">{{ job.assessment.low_orbit ? 'Without service' : 'Free' }}</th><th scope="col">Costs{{ job.facts.rules?.currency ? ` (${job.facts.rules.currency})` : '' }}</th></tr></thead><tbody>
-      <tr v-for="one in ways.ways" :key="one.way"><th scope="row">{{ one.what }}</th><td><verdict-stone :verdict="one.level" :size="16" /> {{ VERDICT_WORD[one.level] }}</td><td>{{ one.out_percent != null ? show(one.out_percent, 'percent') : one.margin_deg != null ? show(one.margin_deg, 'deg') : '–' }}</td><td class="cost"><entry-field :field="field(one.way)" :label="COSTS[one.way]" :value="job.facts.visit?.[field(one.way)]" numeric bare /></td></tr>
-    </tbody></table>
-    <p class="quiet small">What is cut back is cut by those who may: ask who owns the tree. Costs are the firm’s own estimates.</p>
+    <table class="grid-table" aria-label="Ways out">
+      <thead>
+        <tr>
+          <th scope="col">Way</th>
+          <th scope="col">Then</th>
+          <th scope="col">{{ job.assessment.low_orbit ? 'Without service' : 'Free' }}</th>
+          <th scope="col">Costs{{ job.facts.rules?.currency ? ` (${job.facts.rules.currency})` : '' }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in ways.ways" :key="one.way">
+          <th scope="row">{{ one.what }}</th>
+          <td><verdict-stone :verdict="one.level" :size="16" /> {{ VERDICT_WORD[one.level] }}</td>
+          <td>
+            {{
+              one.out_percent != null
+                ? show(one.out_percent, 'percent')
+                : one.margin_deg != null
+                  ? show(one.margin_deg, 'deg')
+                  : '–'
+            }}
+          </td>
+          <td class="cost">
+            <entry-field
+              :field="field(one.way)"
+              :label="COSTS[one.way]"
+              :value="job.facts.visit?.[field(one.way)]"
+              numeric
+              bare
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="quiet small">
+      What is cut back is cut by those who may: ask who owns the tree. Costs are the firm’s own estimates.
+    </p>
   </template>
 </template>
 
 <style scoped>
-.advice { font-size: 17px; font-weight: 600; }
-td svg { vertical-align: -3px; }
-tbody td, tbody th { vertical-align: middle; }
-.cost { width: 150px; }
+.advice {
+  font-size: 17px;
+  font-weight: 600;
+}
+td svg {
+  vertical-align: -3px;
+}
+tbody td,
+tbody th {
+  vertical-align: middle;
+}
+.cost {
+  width: 150px;
+}
 </style>

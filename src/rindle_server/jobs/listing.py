@@ -1,0 +1,147 @@
+"""The list of jobs: a page at a time, each row kept with its job until something that it rests on changes."""
+
+from __future__ import annotations
+
+import datetime as dt
+import logging
+import math
+from typing import Any
+
+from django.db.models import Q
+from ninja import Schema
+
+from rindle_core import __version__
+from rindle_core.catalogue import Terminal
+from rindle_core.errors import InputError
+from rindle_core.findings import Level
+from rindle_core.headline import Segment, sentence
+from rindle_core.stations import furthest
+from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.models import Job
+from rindle_server.stores.shelf import Shelf, rules_mark, shelf
+
+PAGE = 50
+_LOG = logging.getLogger("rindle.jobs")
+
+
+class StationMark(Schema):
+    """A station's verdict in a list."""
+
+    code: str
+    name: str
+    verdict: Level
+
+
+class JobRow(Schema):
+    """A job in the list. `trouble` says why a row has no verdict."""
+
+    number: str
+    customer: str
+    service_wanted: str
+    terminal_name: str
+    date: dt.date
+    verdict: Level
+    stations: list[StationMark]
+    station: str
+    headline: list[Segment]
+    signed_off: bool
+    trouble: str = ""
+
+
+class JobPage(Schema):
+    """A page of the list."""
+
+    rows: list[JobRow]
+    count: int
+    page: int
+    page_count: int
+
+
+def _row(job: Job, held: Shelf) -> JobRow:
+    terminal = held.get("terminal", job.terminal_code, Terminal)
+    told: dict[str, Any] = {
+        "number": job.number,
+        "customer": job.customer,
+        "service_wanted": job.service_wanted,
+        "terminal_name": terminal.name if terminal else job.terminal_code,
+        "date": job.date,
+        "signed_off": job.signed_off_at is not None,
+    }
+    result = assessed(job).result
+    current = result.stations[furthest(result.stations)]
+    stations = [StationMark(code=one.code, name=one.name, verdict=one.verdict) for one in result.stations]
+    return JobRow(**told, verdict=result.verdict, stations=stations, station=current.name, headline=current.headline)
+
+
+def _failing(job: Job, message: str) -> JobRow:
+    """One job that cannot be worked out says so itself, and takes no other with it."""
+    return JobRow(
+        number=job.number,
+        customer=job.customer,
+        service_wanted=job.service_wanted,
+        terminal_name=job.terminal_code,
+        date=job.date,
+        verdict=Level.UNKNOWN,
+        stations=[],
+        station="Brief",
+        headline=sentence("This job cannot be worked out"),
+        signed_off=job.signed_off_at is not None,
+        trouble=message,
+    )
+
+
+def _mark(job: Job, held: Shelf, rules: str) -> str:
+    """What a row rests on. A signed job rests on its record alone."""
+    rests = (job.record_sha256, "signed") if job.record is not None else (held.mark, rules)
+    return ":".join((__version__, str(job.head), *rests))
+
+
+def row_of(job: Job, held: Shelf, rules: str) -> JobRow:
+    """The job's row, from the one that is kept where nothing changed since."""
+    mark = _mark(job, held, rules)
+    if job.listed and job.listed.get("mark") == mark:
+        return JobRow.model_validate(job.listed["row"])
+    try:
+        row = _row(job, held)
+    except InputError as error:
+        return _failing(job, str(error))
+    except Exception as error:  # whatever it is, the other jobs must still be reached
+        _LOG.exception("job %s cannot be worked out", job.number)
+        return _failing(job, f"{type(error).__name__}: {error}")
+    Job.objects.filter(pk=job.pk).update(listed={"mark": mark, "row": row.model_dump(mode="json")})
+    return row
+
+
+def page_of(find: str, page: int) -> JobPage:
+    """A page of the jobs that hold every word of the search:
+
+    in number, customer, service, place, terminal or people.
+    """
+    held, rules, wanted = shelf(), rules_mark(), Job.objects.all()
+    for word in find.split():
+        named = [one.code for one in held.all("terminal", Terminal) if word.casefold() in one.name.casefold()]
+        wanted = wanted.filter(
+            Q(number__icontains=word)
+            | Q(customer__icontains=word)
+            | Q(service_wanted__icontains=word)
+            | Q(place_text__icontains=word)
+            | Q(terminal_code__in=named)
+            | Q(signed_off_by__icontains=word)
+        )
+    count = wanted.count()
+    page_count = max(1, math.ceil(count / PAGE))
+    page = min(max(1, page), page_count)
+    jobs = wanted[(page - 1) * PAGE : page * PAGE]
+    return JobPage(rows=[row_of(job, held, rules) for job in jobs], count=count, page=page, page_count=page_count)
+
+
+def neighbours_of(job: Job) -> tuple[str, str]:
+    """Numbers of the jobs before and after it in the list; empty at its ends."""
+    older = Q(year__lt=job.year) | Q(year=job.year, serial__lt=job.serial)
+    newer = Q(year__gt=job.year) | Q(year=job.year, serial__gt=job.serial)
+    after = Job.objects.filter(older).values_list("number", flat=True).first()
+    before = Job.objects.filter(newer).order_by("year", "serial").values_list("number", flat=True).first()
+    return before or "", after or ""
+
+
+__all__ = ["JobPage", "JobRow", "StationMark", "neighbours_of", "page_of", "row_of"]

@@ -1,0 +1,74 @@
+"""Every calculator at the ends of its ranges: a result with finite figures, or a sentence that names the field."""
+
+import json
+import os
+
+import pytest
+
+from rindle_core.errors import InputError
+from rindle_core.job import JobFacts, assess
+from rindle_core.model import parse
+from rindle_core.registry import calculators
+from tests import golden
+from tests.strategies import Maker
+
+SEEDS = int(os.environ.get("RINDLE_SEEDS", "24"))  # more of them to look for new faults
+SLOW = {"low_orbit", "job", "sky_shift", "sky", "usable_arc", "link"}  # seconds each: fewer inputs
+
+
+# Whose inputs hang together so closely that chance hardly ever finds one: the job has its own test below.
+REFUSING = {
+    "job",
+    "skyline_text",
+    "trial_log",
+    "spare_feeds",
+    "link",
+    "low_orbit",
+    "sky_photo",
+    "sun_outage",
+    "spare_feed",
+}
+
+
+def answer_of(ask):
+    """The outcome, or None for a refusal that says what is wrong; anything else fails the test."""
+    refusal = None
+    try:
+        return ask()
+    except InputError as error:
+        refusal = error
+    assert refusal.field
+    assert refusal.message
+    return None
+
+
+@pytest.mark.parametrize("name", sorted(calculators()))
+def test_any_valid_input_gives_a_result_or_a_sentence(name):
+    entry = calculators()[name]
+    answered = 0
+    for seed in range(SEEDS // 4 if name in SLOW else SEEDS):
+        data = Maker(seed).model(entry.input_type)
+        if name == "low_orbit":
+            data |= {"duration_h": min(data.get("duration_h", 1.0), 0.5), "step_s": max(data.get("step_s", 1.0), 1.0)}
+        outcome = answer_of(lambda entry=entry, data=data: entry.function(parse(entry.input_type, data)))
+        if outcome is not None:
+            json.loads(outcome.as_json())  # finite: JSON knows no NaN
+            answered += 1
+            assert all(one.message for one in outcome.findings)
+    assert answered or name in REFUSING, "nothing but refusals proves nothing"
+
+
+@pytest.mark.parametrize("name", golden.names())
+def test_any_entry_into_a_real_job_gives_a_result_or_a_sentence(name):
+    """A whole job with some of its entries at the ends of their ranges, or gone."""
+    base = golden.read(name)["facts"]
+    stores = {"terminal", "satellite", "constellation", "cables", "others", "compass", "clinometer", "date"}
+    for seed in range(max(2, SEEDS // 4)):
+        maker = Maker(seed)
+        news = {key: value for key, value in maker.model(JobFacts).items() if key not in stores}
+        picked = sorted(news, key=lambda _, maker=maker: maker.chance.random())[:6]
+        data = {**base, **{key: news[key] for key in picked}}
+        outcome = answer_of(lambda data=data: assess(parse(JobFacts, data)))
+        if outcome is not None:
+            json.loads(outcome.as_json())
+            assert len(outcome.result.stations) == 9

@@ -1,0 +1,35 @@
+"""Whole jobs come to what they came to: see tests/golden."""
+
+import pytest
+
+from rindle_core.findings import Level
+from rindle_core.job import JobFacts, assess
+from tests import golden
+from tests.golden.cases import CASES
+
+
+@pytest.mark.parametrize("name", golden.names())
+def test_a_golden_job_comes_to_what_is_written_down(name):
+    kept = golden.read(name)
+    now = golden.rounded(assess(JobFacts.model_validate(kept["facts"])).result.model_dump(mode="json"))
+    assert list(golden.differences(kept["assessment"], now)) == [], (
+        "run python -m tests.golden, and say why in the commit"
+    )
+
+
+@pytest.mark.parametrize("name", CASES)
+def test_the_cases_are_the_ones_that_were_written_down(name):
+    facts = JobFacts.model_validate(CASES[name]()).model_dump(mode="json", exclude_defaults=True)
+    assert list(golden.differences(golden.read(name)["facts"], facts)) == []
+
+
+def test_a_moved_figure_is_told_with_its_path():
+    assert list(golden.differences({"a": [{"b": 1.0}], "c": 2}, {"a": [{"b": 1.1}], "c": 2})) == ["a[0].b: 1.0 -> 1.1"]
+    assert list(golden.differences({"a": True}, {"a": False})) == ["a: True -> False"]
+    assert list(golden.differences({"a": 1}, {})) == ["a: 1 -> '(absent)'"]
+
+
+def test_every_hold_holds_at_every_station_that_can_hold():
+    stations = golden.read("every-hold")["assessment"]["stations"]
+    held = {one["code"] for one in stations if one["verdict"] == Level.HOLD}
+    assert {"aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover"} <= held

@@ -1,0 +1,165 @@
+"""What the whole job hands from one calculator to the next: a demo job with one thing changed, and what must follow."""
+
+import pytest
+
+from rindle_core.findings import Finding, Level, worst
+from rindle_core.headline import as_text
+from rindle_core.job import JobFacts, assess
+from rindle_core.job_sky import panel_aim_of, surroundings
+from tests import golden
+
+DISH, PANEL = golden.read("2026-101")["facts"], golden.read("panel-by-hand")["facts"]
+
+
+def job(base=DISH, **changed):
+    return JobFacts.model_validate({**base, **changed})
+
+
+def come_to(base=DISH, **changed):
+    return assess(job(base, **changed)).result
+
+
+def found(result, station):
+    return {one.code: one for one in next(view for view in result.stations if view.code == station).findings}
+
+
+def test_a_job_with_a_hold_anywhere_is_not_signed_off():
+    assert come_to().may_sign_off
+    held = come_to(mast_diameter_mm=20.0)
+    assert "mount" in {view.code for view in held.stations if view.verdict is Level.HOLD}
+    assert not held.may_sign_off
+
+
+def test_a_job_without_a_run_after_the_work_is_not_signed_off():
+    before = [one for one in DISH["runs"] if one["when"] == "before"]
+    assert before
+    assert not come_to(runs=before).may_sign_off
+
+
+def test_a_better_terminal_expects_the_better_level():
+    gain_db = DISH["terminal"].get("reference_gain_db", 0.0)
+    better = come_to(terminal={**DISH["terminal"], "reference_gain_db": gain_db + 1.5})
+    assert better.predicted_level_db - come_to().predicted_level_db == pytest.approx(1.5, abs=1e-6)
+
+
+def test_a_sky_that_was_hardly_read_is_called_clear_by_nothing():
+    little = [{"name": "little", "points": [{"azimuth_deg": 200.0, "elevation_deg": 2.0}]}]
+    result = come_to(skylines=little)
+    assert result.sky_more.unread
+    assert Level.CLEAR not in {one.level for one in found(result, "sky").values()}
+    assert Level.CLEAR in {one.level for one in found(come_to(), "sky").values()}
+
+
+@pytest.mark.parametrize(("longitude_deg", "utc_hour"), [(90.0, 6), (0.0, 12), (-90.0, 18)])
+def test_noon_of_the_work_is_earlier_in_the_east(longitude_deg, utc_hour):
+    assert job(longitude_deg=longitude_deg).noon().hour == utc_hour
+
+
+def test_a_cable_that_only_loses_too_much_leaves_the_supply_out_of_the_likely_causes():
+    waiting = {
+        "states_entered": [{"code": "power", "at_s": 0.0}, {"code": "search", "at_s": 5.0}],
+        "device_now_s": 5000.0,
+        "runs": [],
+        "device_level_db": None,
+    }
+    lossy = {**DISH["cables"][1], "code": "lossy", "loss_a": 5.0}
+    terminal = {**DISH["terminal"], "cable": {**DISH["terminal"]["cable"], "types": ["lossy"]}}
+    result = come_to(**waiting, cables=[lossy], cable_code="lossy", terminal=terminal)
+    assert found(result, "cable")["cable.loss"].level is Level.HOLD
+    assert found(result, "cable")["cable.supply"].level is not Level.HOLD
+    assert found(result, "bringup")["bringup.stuck.1"].message == "The cable loses too much"
+
+
+def test_a_higher_roof_has_the_stronger_gust():
+    low, high = (come_to(height_above_ground_m=at).mount.wind_force_n for at in (3.6, 30.0))
+    assert high > 1.2 * low
+
+
+def placed(east_m, north_m=0.0):
+    """A candidate so far off the job's place, by the lengths of a degree on the ellipsoid at 29.3° S (±0.01 %)."""
+    north_deg, east_deg = north_m / 110_846.0, east_m / 97_159.0
+    return {
+        "letter": "B",
+        "latitude_deg": DISH["latitude_deg"] + north_deg,
+        "longitude_deg": DISH["longitude_deg"] + east_deg,
+    }
+
+
+@pytest.mark.parametrize(("east_m", "north_m"), [(30.0, 0.0), (-30.0, 0.0), (0.0, 40.0)])
+def test_a_skyline_is_moved_by_where_the_candidate_lies(east_m, north_m):
+    moved = surroundings(job(positions=[placed(east_m, north_m)]), "B")
+    assert (moved["east_m"], moved["north_m"]) == (pytest.approx(east_m, abs=0.2), pytest.approx(north_m, abs=0.2))
+    assert len(moved["skyline"]) == len(DISH["skylines"][0]["points"])
+
+
+def test_a_skyline_is_not_moved_into_another_valley():
+    assert surroundings(job(positions=[placed(900.0)]), "B")["skyline"]
+    assert surroundings(job(positions=[placed(1100.0)]), "B")["skyline"] == []
+
+
+def test_growth_is_looked_at_again_on_the_day_it_breaks_the_rule():
+    tree = {"name": "gum", "azimuth_deg": 7.0, "width_m": 12.0, "distance_m": 15.0, "height_m": 6.0}
+    grown = come_to(skylines=[{**DISH["skylines"][0], "obstacles": [{**tree, "growth_m_per_year": 0.4}]}])
+    days = (grown.sky_more.look_again_by - job().date).days
+    assert days == int(365.25 * (grown.sky.clearance_years or grown.sky.tube_years)) > 365
+    assert come_to().sky_more.look_again_by is None
+
+
+@pytest.mark.parametrize(("latitude_deg", "bearing_deg"), [(-29.6, 180.0), (45.0, 0.0)])
+def test_a_panel_without_a_simulation_looks_towards_its_pole(latitude_deg, bearing_deg):
+    aimed = panel_aim_of(job(PANEL, latitude_deg=latitude_deg, panel_azimuth_deg=None), None)
+    assert aimed.azimuth_true_deg == bearing_deg
+
+
+def suiting(permanence):
+    """The kinds of mount that suit bare ground, for a job that stays so long."""
+    options = come_to(visit={"surface": "bare_ground", "permanence": permanence}).visit.mounts.options
+    return {one.kind.code for one in options if one.suits}
+
+
+@pytest.mark.parametrize("word", ["", "permanent"])
+def test_a_job_is_permanent_unless_it_is_said_not_to_be(word):
+    assert suiting(word) == suiting("permanent") != suiting("trial")
+
+
+def test_an_unknown_is_graver_than_a_clear_and_lighter_than_a_thing_to_mind():
+    order = [Level.HOLD, Level.MIND, Level.UNKNOWN, Level.CLEAR]
+    for at, graver in enumerate(order):
+        for lighter in order[at:]:
+            assert worst(level_only(graver, lighter)) is graver
+            assert worst(level_only(lighter, graver)) is graver
+
+
+def level_only(*levels):
+    return [Finding(level=one, code="x", message="x", why="x", source="x") for one in levels]
+
+
+def test_the_way_back_to_the_top_is_said_down_first_and_then_up():
+    """The last reading stands a turn beyond the top: down over the top and the play, then up to it."""
+    lobe = [(at, 13.0 - 12.0 * (0.42 * (at - 0.2) / 1.4) ** 2) for at in (-2.5, -1.5, -0.5, 0.5, 1.5, 2.5)]
+    readings = [{"axis": "elevation", "turns": at, "level_db": level_db} for at, level_db in lobe]
+    result = come_to(readings=readings)
+    fit = result.elevation_peak.fit
+    assert fit.back_turns > 1.2 * fit.forward_turns > 0
+    told = as_text(next(view for view in result.stations if view.code == "peak").headline)
+    assert told.startswith(f"Elevation: turn down by {fit.back_turns:.2f}"), told
+
+
+@pytest.mark.parametrize(("mechanism", "turned"), [("head", True), ("feed", False), ("none", False)])
+def test_a_bar_for_spare_feeds_turns_with_the_head_only_where_the_head_sets_the_skew(mechanism, turned):
+    result = come_to(terminal={**DISH["terminal"], "skew_mechanism": mechanism})
+    assert result.head_turned_deg == (result.aim.skew_deg if turned else 0.0)
+    assert result.aim.skew_deg != 0
+
+
+@pytest.mark.parametrize(("longitude_deg", "zone_h"), [(-74.0, -5), (7.0, 0), (28.0, 2), (172.0, 11)])
+def test_the_zone_that_goes_with_the_sun_is_the_longitudes_own(longitude_deg, zone_h):
+    assert come_to(longitude_deg=longitude_deg).sky_more.sun_zone_h == zone_h
+
+
+def test_a_mast_whose_height_nobody_said_is_not_called_safe():
+    """The gust grows with height: no verdict on the mast holds for a height that is not known."""
+    result = come_to(height_above_ground_m=None)
+    assert found(result, "mount")["mount.height"].level is Level.UNKNOWN
+    assert not result.may_sign_off
+    assert "mount.height" not in found(come_to(), "mount")

@@ -1,0 +1,142 @@
+"""Drawings measured: coordinates read back through the drawing's own frame come to the result that was drawn."""
+
+import re
+import xml.etree.ElementTree as ET
+
+import numpy as np
+import pytest
+
+from rindle_core.geodesy import separation_deg
+from rindle_core.job import JobFacts, assess
+from rindle_server.drawings import job_drawings
+from tests import golden
+
+SVG = "{http://www.w3.org/2000/svg}"
+
+
+def drawn(name, **changed):
+    """A job's facts, result, and drawings by name."""
+    facts = JobFacts.model_validate({**golden.read(name)["facts"], **changed})
+    result = assess(facts).result
+    return facts, result, {one.name: one for one in job_drawings(facts, result)}
+
+
+def nodes(drawing, kind, **wanted):
+    every = ET.fromstring(drawing.svg).iter(f"{SVG}{kind}")
+    return [one for one in every if all(one.get(name.replace("_", "-")) == value for name, value in wanted.items())]
+
+
+def numbers(node, *names):
+    return [float(node.get(name)) for name in names]
+
+
+def points_of(node):
+    found = [float(one) for one in re.findall(r"-?\d+\.?\d*", node.get("d"))]
+    return list(zip(found[::2], found[1::2], strict=True))
+
+
+def test_the_bars_of_the_cable_show_length_the_greater_loss_and_the_voltage():
+    facts, result, drawings = drawn("2026-101")
+    bars = [
+        float(one.get("width")) / 360
+        for one in nodes(drawings["cable"], "rect", height="16")
+        if one.get("fill") != "var(--paper)"
+    ]
+    limits, supply = facts.terminal.cable, facts.terminal.supply
+    assert result.cable.loss_high_db > 1.05 * result.cable.loss_low_db
+    assert bars == pytest.approx(
+        [
+            0.8 * result.cable.length_m / limits.most_m,
+            0.8 * result.cable.loss_high_db / limits.most_loss_db,
+            result.cable.voltage_v / supply.supply_v,
+        ],
+        abs=1e-3,
+    )
+
+
+def test_the_mount_has_its_lever_and_its_height_in_one_scale():
+    facts, _, drawings = drawn("2026-101")
+    (lever,) = (
+        one
+        for one in nodes(drawings["mount"], "line")
+        if one.get("x1") == one.get("x2") == "600" and abs(float(one.get("y1")) - float(one.get("y2"))) > 5
+    )
+    (ground,) = (one for one in nodes(drawings["mount"], "line", x1="40", x2="740"))
+    top, foot = numbers(lever, "y1", "y2")
+    share = (foot - top) / (float(ground.get("y1")) - top)
+    assert share == pytest.approx(facts.mast_free_length_m / facts.height_above_ground_m, abs=0.003)
+
+
+@pytest.mark.parametrize("hand", ["left", "right"])
+def test_a_right_handed_wave_turns_against_the_clock_for_who_looks_at_the_satellite(hand):
+    """IEEE Std 145: right-handed is clockwise along the wave's path; behind the dish one looks against it."""
+    satellite = golden.read("2026-101")["facts"]["satellite"]
+    beams = [{**one, "hand": hand} for one in satellite["beams"]]
+    *_, drawings = drawn("2026-101", satellite={**satellite, "beams": beams})
+    ring = max(nodes(drawings["dial"], "path", stroke_width="4"), key=lambda one: points_of(one)[0][0])
+    around = np.array(points_of(ring)) - [650.0, 128.0]
+    turned = np.cross(np.pad(around[:-1], ((0, 0), (0, 1))), np.pad(around[1:], ((0, 0), (0, 1))))[:, 2]
+    assert np.all(turned > 0) == (hand == "left")  # y grows downwards: a positive product is clockwise
+    assert np.all(turned < 0) == (hand == "right")
+
+
+def test_a_readings_triangle_points_the_way_the_screw_was_turned():
+    facts, _, drawings = drawn("2026-101")
+    readings = [{**one.model_dump(), "turning": way} for one, way in zip(facts.readings, _ways(facts), strict=True)]
+    facts, _, drawings = drawn("2026-101", readings=readings)
+    mine = [one for one in facts.readings if one.axis == "elevation"]
+    last = [one for one in mine if one.pass_number == max(each.pass_number for each in mine)]
+    tips = [points_of(one) for one in nodes(drawings["peak-elevation"], "path", stroke_width="1.8")]
+    assert {one.turning for one in last} == {"up", "down"}
+    assert ["up" if tip[1][0] > tip[0][0] else "down" for tip in tips] == [one.turning for one in last]
+
+
+def _ways(facts):
+    return ["down" if at % 3 == 1 else "up" for at in range(len(facts.readings))]
+
+
+def test_the_plan_has_north_up_and_east_to_the_right():
+    facts = golden.read("2026-101")["facts"]
+    at = {"latitude_deg": facts["latitude_deg"], "longitude_deg": facts["longitude_deg"]}
+    spots = [
+        {"letter": "P", **at},
+        {"letter": "Q", **at, "latitude_deg": at["latitude_deg"] + 20 / 110_846},
+        {"letter": "R", **at, "longitude_deg": at["longitude_deg"] + 30 / 97_159},
+    ]
+    *_, drawings = drawn("2026-101", positions=spots)
+    texts = {one.text: numbers(one, "x", "y") for one in nodes(drawings["plan"], "text")}
+    (px, py), (qx, qy), (rx, ry) = (texts[letter] for letter in "PQR")
+    assert (qx - px, ry - py) == pytest.approx((0, 0), abs=0.5)
+    assert (py - qy) / (rx - px) == pytest.approx(20 / 30, rel=0.01)
+    assert py > qy
+    assert rx > px
+
+
+def test_the_ladders_ticks_stand_at_the_usual_times_and_its_bars_at_the_taken_ones():
+    _, result, drawings = drawn("2026-101")
+    rungs = result.bringup.rungs
+    longest = max(max(one.state.usual_s, one.taken_s or 0) for one in rungs)
+    ticks = sorted(
+        (-float(one.get("y1")), float(one.get("x1"))) for one in nodes(drawings["bringup"], "line", stroke_width="1.5")
+    )
+    assert [x for _, x in ticks] == pytest.approx([230 + 330 * one.state.usual_s / longest for one in rungs], abs=0.01)
+    bars = sorted(
+        (-float(one.get("y")), float(one.get("width"))) for one in nodes(drawings["bringup"], "rect", x="230")
+    )
+    taken = [one.taken_s for one in rungs if one.taken_s is not None]
+    assert [wide for _, wide in bars] == pytest.approx([330 * one / longest for one in taken], abs=0.01)
+
+
+@pytest.mark.parametrize("name", ["2026-101", "equator"])
+def test_the_ring_of_the_free_angle_is_a_small_circle_of_the_sky(name):
+    facts, result, drawings = drawn(name)
+    drawing = drawings["skyline"]
+    frame, satellite = drawing.frame, result.sky.satellite
+    rings = nodes(drawing, "path", stroke_dasharray="6 4", stroke="var(--stream)")
+    around = np.array(points_of(max(rings, key=lambda one: len(one.get("d")))))
+    azimuth = frame.left_azimuth_deg + (around[:, 0] - frame.left_px) / frame.px_per_deg
+    elevation = frame.top_elevation_deg - (around[:, 1] - frame.top_px) / frame.px_per_deg
+    away = separation_deg(azimuth, elevation, satellite.azimuth_deg, satellite.elevation_deg)
+    seen = elevation < 89
+    assert seen.sum() > 30
+    assert away[seen] == pytest.approx(np.full(seen.sum(), facts.rules.clearance_deg), abs=0.05)
