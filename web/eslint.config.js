@@ -16,7 +16,7 @@ export default ts.config(
       // A label holds its control or names its id; the component library's inputs take the id in `input-props`.
       'vuejs-accessibility/label-has-for': [
         'error',
-        { controlComponents: ['NInput', 'NSelect'], required: { some: ['nesting', 'id'] } },
+        { controlComponents: ['NInput', 'NSelect', 'HeldInput'], required: { some: ['nesting', 'id'] } },
       ],
       'vuejs-accessibility/heading-has-content': ['error', { accessibleChildren: ['HeadLine'] }],
     },

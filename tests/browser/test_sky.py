@@ -217,7 +217,7 @@ def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
     expect(measure).to_contain_text("points")
     # Marks 800 pixels and 36° apart about the middle: f = 400 / tan 18° = 1231 px; the crest is 120 px up in the
     # middle: 5.6°.
-    expect(measure.get_by_role("row").filter(has_text="Shows")).to_contain_text(re.compile(r"0\.04[67]° a pixel"))
+    expect(measure.get_by_role("row").filter(has_text="Shows")).to_contain_text(re.compile(r"0\.04[67]°\s+a pixel"))
     dish.get_by_role("button", name="Put it into the skyline").click()
     saved(dish)
     expect(heading(dish)).to_contain_text(re.compile(r"Free by (49|50)\.\d°"))  # 55.5° up less 5.6°

@@ -1,16 +1,18 @@
+import sqlite3
 import threading
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.db import connection
 
 from rindle_bench.http import make_server
 from rindle_server.demo import load_demo
-from rindle_server.jobs.models import Job
-from rindle_server.stores.models import Firm, StoreItem
 
 HERE = Path(__file__).parent
+_DEMO: pytest.StashKey[Callable[[], None]] = pytest.StashKey()  # fills the tests' database with the demo anew
 
 
 def pytest_collection_modifyitems(items):
@@ -21,20 +23,29 @@ def pytest_collection_modifyitems(items):
 
 
 @pytest.fixture(scope="session")
-def django_db_setup(django_db_setup, django_db_blocker):
+def django_db_setup(django_db_setup, django_db_blocker, request):
     """The demo data once; each test works in a transaction of its own."""
+    copy = sqlite3.connect(":memory:", check_same_thread=False)
+
+    def fill_anew():
+        with django_db_blocker.unblock():
+            connection.ensure_connection()
+            copy.backup(connection.connection)
+
     with django_db_blocker.unblock():
         load_demo(settings.DEMO_DIR)
+        connection.connection.backup(copy)
+    request.config.stash[_DEMO] = fill_anew
+    yield
+    copy.close()
 
 
-@pytest.fixture(autouse=True)
-def _demo_is_there(request, django_db_setup, django_db_blocker):
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_teardown(item):
     """A test with real transactions empties the tables when it ends: the next one finds the demo again."""
-    with django_db_blocker.unblock():
-        if not Job.objects.exists():
-            for kept in (StoreItem, Firm, get_user_model()):
-                kept.objects.all().delete()
-            load_demo(settings.DEMO_DIR)
+    yield
+    if any(marker.kwargs.get("transaction") for marker in item.iter_markers("django_db")):
+        item.config.stash[_DEMO]()
 
 
 @pytest.fixture

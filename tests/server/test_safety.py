@@ -185,13 +185,13 @@ def test_a_half_written_key_is_made_anew(tmp_path, monkeypatch, half):
 def test_eight_writers_at_one_job_lose_nothing_and_nobody_holds_the_database_while_it_is_assessed(monkeypatch):
     job = edit.create()
     depth, seen = [], []
-    real = edit.assess
+    real = edit.answer_to
 
     def watched(facts):
         seen.append(edit.transaction.get_connection().in_atomic_block)
         return real(facts)
 
-    monkeypatch.setattr(edit, "assess", watched)
+    monkeypatch.setattr(edit, "answer_to", watched)
 
     def write(at):
         try:

@@ -16,7 +16,7 @@ from django.utils import timezone
 from rindle_core.brief import HAZARDS, NEEDS, SETTLED
 from rindle_core.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_core.errors import Fault, InputError
-from rindle_core.job import AxisReading, JobFacts, assess
+from rindle_core.job import AxisReading, JobFacts
 from rindle_core.job_facts import TrialFacts
 from rindle_core.job_parts import before_power_open
 from rindle_core.model import Model, parse
@@ -25,7 +25,7 @@ from rindle_core.visit import INDOOR, REASONS, VisitFacts
 from rindle_core.weather import CONDITIONS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
-from rindle_server.jobs.facts import LISTS, facts_of
+from rindle_server.jobs.facts import LISTS, answer_to, facts_of
 from rindle_server.stores.models import StoreItem
 
 P = ParamSpec("P")
@@ -308,7 +308,7 @@ def patch(job: models.Job, change: JobPatch) -> None:
             setattr(job, name, (value or "").strip() if name in _NEVER_EMPTY else value)
     if "beam_letter" in given:
         job.beam_letter = job.beam_letter.upper()
-    assess(facts_of(job))  # what no calculator can use is refused here, before it is saved
+    answer_to(facts_of(job))  # what no calculator can use is refused here, before it is saved
 
 
 _CODES: dict[str, Collection[str]] = {
@@ -404,7 +404,7 @@ def void(_: object) -> None:
 def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> Write:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
     base = facts_of(job).model_dump()
-    assess(parse(JobFacts, {**base, name: entries}, name))  # a list that no calculator can use is never saved
+    answer_to(parse(JobFacts, {**base, name: entries}, name))  # a list that no calculator can use is never saved
     return lambda: _put(job, name, entries)
 
 
@@ -440,7 +440,7 @@ def put_list(job: models.Job, name: ListName, entries: list[dict[str, Any]]) -> 
     news: dict[str, Any] = {"visit": {**base["visit"], name: entries}} if in_visit else {name: entries}
     try:
         facts = parse(JobFacts, {**base, **news})
-        assess(facts)
+        answer_to(facts)
     except InputError as error:
         prefix = f"visit.{name}." if in_visit else f"{name}."
         raise InputError([Fault(one.field.removeprefix(prefix), one.message) for one in error.faults]) from error

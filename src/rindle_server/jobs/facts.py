@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 from django.db.models import Model as DjangoModel
@@ -177,6 +178,24 @@ def facts_of(job: Job) -> JobFacts:
     return parse(JobFacts, data, "job")
 
 
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """Facts with their text, by which they are known again."""
+
+    text: str
+    facts: JobFacts = field(compare=False)
+
+
+@lru_cache(maxsize=64)
+def _answer(asked: _Asked) -> JobAssessment:
+    return assess(asked.facts).result
+
+
+def answer_to(facts: JobFacts) -> JobAssessment:
+    """The assessment of the facts. A change is checked, shown and drawn: the same facts are assessed once."""
+    return _answer(_Asked(facts.model_dump_json(), facts))
+
+
 def assessed(job: Job) -> Assessed:
     """Facts and results; those of the record where the job is signed off. Raises InputError for a record that this
     version cannot read.
@@ -194,4 +213,4 @@ def assessed(job: Job) -> Assessed:
                 "record", f"was signed with Rindle {version} and cannot be read by this version ({__version__})"
             ) from error
     facts = facts_of(job)
-    return Assessed(facts, assess(facts).result, __version__)
+    return Assessed(facts, answer_to(facts), __version__)

@@ -7,21 +7,20 @@ import datetime as dt
 from django.utils import timezone
 
 from rindle_core.errors import InputError
-from rindle_core.job import assess
 from rindle_core.job_facts import TrialFacts
 from rindle_core.model import parse
 from rindle_core.trial import TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import whole
-from rindle_server.jobs.facts import facts_of
+from rindle_server.jobs.facts import answer_to, facts_of
 
 _KEPT = 5  # trials that were taken out and can be brought back
 
 
 def _keep(job: models.Job, trial: TrialFacts) -> None:
     job.trial = trial.model_dump(mode="json", exclude_defaults=True)
-    assess(facts_of(job))
+    answer_to(facts_of(job))
 
 
 def _put_aside(job: models.Job) -> None:

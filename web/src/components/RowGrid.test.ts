@@ -57,6 +57,20 @@ describe('a grid of rows', () => {
     expect(put.mock.calls[0]![1]).toEqual([{ azimuth_deg: 10, elevation_deg: 7 }])
   })
 
+  it('never takes one row for another that looks the same', async () => {
+    const { put, inputs } = grid({
+      columns: [{ key: 'elevation_deg', label: 'Height', unit: 'deg' }],
+      rows: [
+        { azimuth_deg: 10, elevation_deg: 6 },
+        { azimuth_deg: 200, elevation_deg: 6 },
+        { azimuth_deg: 300, elevation_deg: 7 },
+      ],
+    })
+    await inputs()[2]!.setValue('6')
+    await vi.advanceTimersByTimeAsync(600)
+    expect(put.mock.calls[0]![1]).toEqual([10, 200, 300].map((azimuth_deg) => ({ azimuth_deg, elevation_deg: 6 })))
+  })
+
   it('keeps what is typed while an earlier save is still under way', async () => {
     let finish: (saved: boolean) => void = () => undefined
     const { store, wrapper, inputs } = grid()

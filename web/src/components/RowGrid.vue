@@ -59,11 +59,10 @@ const texts = ref(mine.value.map(toText))
 /** What a row holds beside the columns shown here goes back with it. */
 const bases = ref<Entry[]>([...mine.value])
 /** An entry whose text was not touched goes back as it came, not through its rounded text. */
-const untouched = (row: Record<string, string>) =>
-  mine.value.find((entry) => {
-    const text = toText(entry)
-    return props.columns.every((column) => text[column.key] === row[column.key])
-  })
+function isUntouched(row: Record<string, string>, base: Entry): boolean {
+  const text = toText(base)
+  return Object.keys(base).length > 0 && props.columns.every((column) => text[column.key] === row[column.key])
+}
 const busy = ref(false)
 watch([mine, () => prefs.system, () => props.columns], () => {
   if (!busy.value) {
@@ -133,7 +132,7 @@ async function save(leaving = false): Promise<void> {
     const base = bases.value[index] ?? {}
     if (isBlank(row, index)) return []
     if (leaving && isHalf(row, index)) return Object.keys(base).length ? [plain(base)] : []
-    return [plain(untouched(row) ?? fromText(row, base))]
+    return [plain(isUntouched(row, base) ? base : fromText(row, base))]
   }
   const saved = await store.replaceList(
     props.name,

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import CopyText from '@/components/CopyText.vue'
 import EntryField from '@/components/EntryField.vue'
+import HeldInput from '@/components/HeldInput.vue'
 import RowGrid, { type Column } from '@/components/RowGrid.vue'
 import TickField from '@/components/TickField.vue'
 import UnFold from '@/components/UnFold.vue'
@@ -167,11 +168,11 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
         <template v-if="one.kind === 'configuration'">
           <label
             >version
-            <input
+            <held-input
               :value="one.version"
               :disabled="store.locked"
               :aria-label="`Version of ${one.name}`"
-              @change="store.patchDocument(one.id, { version: ($event.target as HTMLInputElement).value })"
+              @text="store.patchDocument(one.id, { version: $event })"
           /></label>
           <label
             ><input
@@ -275,7 +276,7 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
   gap: 4px;
 }
 select,
-.document input:not([type='checkbox']) {
+.document :deep(input:not([type='checkbox'])) {
   font: inherit;
   height: 32px;
   color: var(--ink);
@@ -283,7 +284,7 @@ select,
   border: 1px solid var(--quiet);
   border-radius: 6px;
 }
-.document input:not([type='checkbox']) {
+.document :deep(input:not([type='checkbox'])) {
   width: 90px;
   padding: 0 6px;
 }

@@ -4,6 +4,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import HeldInput from '@/components/HeldInput.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -156,10 +157,12 @@ function move(event: PointerEvent): void {
 const up = () => {
   drawing = false
 }
-function setBearing(index: number, text: string): void {
+function setFocal(focal_mm: number | null): void {
+  if (photo.value) photo.value = { ...photo.value, focal_mm }
+}
+function setBearing(index: number, value: number | null): void {
   const now = photo.value
-  const value = Number(text.replace(',', '.'))
-  if (!now || !Number.isFinite(value)) return
+  if (!now || value === null) return
   photo.value = {
     ...now,
     marks: now.marks.map((mark, at) =>
@@ -304,12 +307,13 @@ async function use(): Promise<void> {
       <label v-for="(mark, index) in photo.marks" :key="index"
         >{{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing at
         {{ Math.round((100 * mark.x_px) / photo.width_px) }} % of the width<span class="row"
-          ><input
+          ><held-input
             :data-mark="index"
             :value="shownBearing(mark.azimuth_deg)"
-            inputmode="decimal"
+            unit="deg"
+            needed
             :aria-label="`Bearing ${index + 1}`"
-            @change="setBearing(index, ($event.target as HTMLInputElement).value)"
+            @number="setBearing(index, $event)"
           /><button type="button" class="link" @click="dropMark(index)">Take out</button></span
         ></label
       >
@@ -320,10 +324,7 @@ async function use(): Promise<void> {
         </select></label
       >
       <label v-if="photo.marks.length < 2"
-        >Focal length, 35 mm equivalent<input
-          :value="photo.focal_mm ?? ''"
-          inputmode="decimal"
-          @change="photo.focal_mm = Number(($event.target as HTMLInputElement).value) || null"
+        >Focal length, 35 mm equivalent<held-input :value="photo.focal_mm" unit="" @number="setFocal"
       /></label>
       <label
         >What is traced<select v-model="photo.kind">
@@ -396,7 +397,7 @@ label {
   cursor: crosshair;
   touch-action: none;
 }
-.fields input,
+.fields :deep(input),
 .fields select {
   font: inherit;
   font-weight: 400;
@@ -408,7 +409,7 @@ label {
   border: 1px solid var(--quiet);
   border-radius: 6px;
 }
-.fields .row input {
+.fields .row :deep(input) {
   width: 96px;
 }
 </style>

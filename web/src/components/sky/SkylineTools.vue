@@ -4,7 +4,8 @@ import { IconPlus } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
-import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
+import HeldInput from '@/components/HeldInput.vue'
+import { unitSign } from '@/lib/quantity'
 import { type SkylineSet, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -79,11 +80,6 @@ async function load(event: Event): Promise<void> {
   if (file) await read(await file.text(), true)
   input.value = ''
 }
-const height = computed(() => toEntry(store.skyline?.read_height_m, 'm', prefs.system))
-function setHeight(event: Event): void {
-  const value = fromEntry((event.target as HTMLInputElement).value, 'm', prefs.system)
-  if (value === null || typeof value === 'number') void change({ read_height_m: value })
-}
 const elsewhere = computed(() => {
   const planned = job.value.facts.position_letter ?? ''
   const here = store.skyline?.letter ?? ''
@@ -120,11 +116,7 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
   </div>
   <div v-if="store.skyline" class="row details">
     <label
-      >Name<input
-        :value="store.skyline.name"
-        :disabled="shut"
-        maxlength="60"
-        @change="change({ name: ($event.target as HTMLInputElement).value })"
+      >Name<held-input :value="store.skyline.name" :disabled="shut" maxlength="60" @text="change({ name: $event })"
     /></label>
     <label
       >Read at<select
@@ -136,12 +128,12 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
       </select></label
     >
     <label
-      >Eye over ground ({{ unitSign('m', prefs.system) }})<input
-        :value="height"
+      >Eye over ground ({{ unitSign('m', prefs.system) }})<held-input
+        :value="store.skyline.read_height_m"
+        unit="m"
         :disabled="shut"
-        inputmode="decimal"
         placeholder="as the terminal"
-        @change="setHeight"
+        @number="change({ read_height_m: $event })"
     /></label>
     <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">
       Take this skyline out
@@ -212,7 +204,7 @@ label {
 .foot {
   align-self: end;
 }
-.details input,
+.details :deep(input),
 .details select {
   font: inherit;
   font-weight: 400;
