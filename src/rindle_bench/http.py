@@ -51,6 +51,7 @@ class Bench:
 class _Handler(BaseHTTPRequestHandler):
     bench: Bench
     protocol_version = "HTTP/1.1"
+    disable_nagle_algorithm = True  # else the body waits for the other side to acknowledge the head
 
     def log_message(self, format: str, *args: Any) -> None:  # the base class names it so
         """Stays quiet: the application reports what matters."""

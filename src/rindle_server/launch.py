@@ -134,7 +134,7 @@ def _setup() -> None:
 
 def _warm() -> None:
     """Loads the rain package in the background: it takes seconds, and the first job with a beam asks for it."""
-    time.sleep(WARM_AFTER_S)  # the first page comes first
+    time.sleep(float(os.environ.get("RINDLE_WARM_AFTER_S", WARM_AFTER_S)))  # the first page comes first
     with contextlib.suppress(ImportError):
         importlib.import_module("itur")
 

@@ -46,7 +46,7 @@ def address(loaded, tmp_path_factory):
     home = tmp_path_factory.mktemp("copy") / "home"
     shutil.copytree(loaded, home)
     port = free_port(9500)  # away from the ports of other tests
-    environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1", "RINDLE_BENCH_TIME_SCALE": "100"}
+    environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1", "RINDLE_BENCH_TIME_SCALE": "100", "RINDLE_WARM_AFTER_S": "3600"}
     log = tmp_path_factory.mktemp("log") / "server.log"
     command = [sys.executable, "-m", "rindle_server.launch", "serve", "--with-bench", "--port", str(port)]
     with log.open("w") as out:
@@ -77,10 +77,20 @@ def browser():
         chromium.close()
 
 
-@pytest.fixture
-def page(browser, address):
-    """A signed-in page that fails its test on any script error, failure of the server or request to an outside host."""
+@pytest.fixture(scope="module")
+def context(browser, address):
+    """The file's browser: what it has loaded once it keeps, as a crew's does."""
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def page(context, address):
+    """A signed-in page that fails its test on any script error, failure of the server or request to an outside host.
+
+    Nothing that an earlier page kept is there.
+    """
     opened = context.new_page()
     troubles = []
     opened.on("pageerror", lambda error: troubles.append(str(error)))
@@ -96,5 +106,9 @@ def page(browser, address):
     opened.goto("/")
     opened.get_by_role("heading", name="Jobs").wait_for()
     yield opened
-    context.close()
+    for one in context.pages:
+        one.set_viewport_size({"width": 1280, "height": 800})
+        one.evaluate("localStorage.clear()")
+        one.close()
+    context.clear_cookies()
     assert troubles == []

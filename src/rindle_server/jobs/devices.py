@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from functools import lru_cache
 from typing import Protocol
 
 import httpx
@@ -59,13 +60,19 @@ class TerminalLink(Protocol):
         ...
 
 
+@lru_cache(maxsize=4)
+def _client(base_url: str) -> httpx.Client:
+    """The connection to the stand-ins, made once: threads may share it."""
+    return httpx.Client(base_url=base_url, timeout=3.0, trust_env=False)
+
+
 class SimulatedTerminalLink:
     """The stand-in of `rindle_bench`. Raises DeviceDown where it does not answer."""
 
     simulated = True
 
     def __init__(self, base_url: str, name: str, config: TerminalConfig) -> None:
-        self._client = httpx.Client(base_url=base_url, timeout=3.0, trust_env=False)
+        self._client = _client(base_url)
         self._path = f"/terminals/{name}"
         self._ask("PUT", "", config)
 
