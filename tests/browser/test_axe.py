@@ -13,11 +13,15 @@ VIEWS = (
     *(f"/jobs/2026-101/{station}" for station in STATIONS),  # a fixed dish
     "/jobs/2026-106/sky",  # a panel
 )
-RUN = """async () => {
-  const found = await axe.run(document, { rules: { 'target-size': { enabled: true } } })
+# The library cannot mix the map's tiles, so colours are looked at outside of it; nothing but colours is another at dusk.
+RUN = """async (light) => {
+  const rest = { rules: { 'color-contrast': { enabled: false }, 'target-size': { enabled: true } } }
+  const runs = [await axe.run({ exclude: [['.leaflet-container']] }, { runOnly: ['color-contrast'] })]
+  if (light === 'light') runs.push(await axe.run(document, rest))
+  const told = (one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`
   return {
-    passed: found.passes.length,
-    broken: found.violations.map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`),
+    passed: runs.flatMap((run) => run.passes.map((one) => one.id)),
+    broken: runs.flatMap((run) => [...run.violations, ...run.incomplete.filter((one) => one.error)].map(told)),
   }
 }"""
 
@@ -33,8 +37,9 @@ def test_no_view_breaks_a_rule_of_accessibility_by_day_or_at_dusk(page):
         page.evaluate(axe)
         for light in ("light", "dark"):
             assert page.evaluate("document.documentElement.style.colorScheme") == light, view
-            found = page.evaluate(RUN)
-            assert found["passed"] > 10, view
+            found = page.evaluate(RUN, light)
+            assert "color-contrast" in found["passed"], view
+            assert light == "dark" or len(found["passed"]) > 10, view
             if found["broken"]:
                 broken[f"{view} {light}"] = found["broken"]
             page.get_by_role("button", name={"light": "Day", "dark": "Dusk"}[light], exact=True).click()
