@@ -46,7 +46,13 @@ def address(loaded, tmp_path_factory):
     home = tmp_path_factory.mktemp("copy") / "home"
     shutil.copytree(loaded, home)
     port = free_port(9500)  # away from the ports of other tests
-    environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1", "RINDLE_BENCH_TIME_SCALE": "100", "RINDLE_WARM_AFTER_S": "3600"}
+    environment = {
+        **os.environ,
+        "RINDLE_HOME": str(home),
+        "RINDLE_DEMO": "1",
+        "RINDLE_BENCH_TIME_SCALE": "100",
+        "RINDLE_WARM_AFTER_S": "3600",  # the one test of rain waits for its package itself
+    }
     log = tmp_path_factory.mktemp("log") / "server.log"
     command = [sys.executable, "-m", "rindle_server.launch", "serve", "--with-bench", "--port", str(port)]
     with log.open("w") as out:

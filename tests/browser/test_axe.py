@@ -13,7 +13,7 @@ VIEWS = (
     *(f"/jobs/2026-101/{station}" for station in STATIONS),  # a fixed dish
     "/jobs/2026-106/sky",  # a panel
 )
-# The library cannot mix the map's tiles, so colours are looked at outside of it; nothing but colours is another at dusk.
+# The library cannot mix the map's tiles, so colours are looked at outside of it. At dusk nothing else is another.
 RUN = """async (light) => {
   const rest = { rules: { 'color-contrast': { enabled: false }, 'target-size': { enabled: true } } }
   const runs = [await axe.run({ exclude: [['.leaflet-container']] }, { runOnly: ['color-contrast'] })]
