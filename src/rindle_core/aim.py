@@ -25,6 +25,7 @@ from rindle_core.magnetism import MODEL_FIRST_DAY, MODEL_LAST_DAY, judge, magnet
 from rindle_core.model import Model
 from rindle_core.refraction import refraction_deg
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 
 _GATEWAY_NEAREST_KM = GEOSTATIONARY_RADIUS_KM - WGS84_SEMI_MAJOR_AXIS_M / 1000.0  # straight under the satellite
 # Where the satellite stands on the horizon: the tangent's length.
@@ -42,12 +43,9 @@ def _in_model(day: dt.date) -> dt.date:
 ModelDay = Annotated[dt.date, AfterValidator(_in_model)]
 
 
-class AimInput(Model):
+class AimInput(Site):
     """Site, satellite and day. Angles in degrees: north and east positive."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000, description="Above the ellipsoid; sea level is near enough")
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     date: ModelDay = Field(description="Day of the work, for the magnetic model")
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
@@ -154,12 +152,9 @@ def aim(given: AimInput) -> Outcome[AimResult]:
     return aim_many([given])[0]
 
 
-class PlaceErrorInput(Model):
+class PlaceErrorInput(Site):
     """Site, satellite, and how far off the site may be."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     place_error_m: float = Field(gt=0, le=100_000)
 
@@ -180,7 +175,7 @@ def place_error(given: PlaceErrorInput) -> Outcome[PlaceErrorResult]:
     latitude = np.clip(given.latitude_deg + np.degrees(north_m / EARTH_MEAN_RADIUS_M), -90.0, 90.0)
     narrowing = max(float(np.cos(np.radians(given.latitude_deg))), 1e-3)  # at the pole every meridian is near
     longitude = given.longitude_deg + np.degrees(east_m / EARTH_MEAN_RADIUS_M / narrowing)
-    here = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.satellite_longitude_deg)
+    here = given.look(given.satellite_longitude_deg)
     there = look_angles(latitude, longitude, given.height_m, given.satellite_longitude_deg)
     result = PlaceErrorResult(
         azimuth_deg=float(np.abs(wrap_180(there.azimuth_true_deg - here.azimuth_true_deg)).max()),

@@ -10,17 +10,10 @@ from rindle_core.catalogue import Satellite
 from rindle_core.constants import SIDEREAL_DAY_H
 from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import separation_deg, wrap_180
-from rindle_core.look_angles import LookAngles, look_angles
+from rindle_core.look_angles import look_angles
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
-
-
-class Site(Model):
-    """A WGS 84 position."""
-
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
+from rindle_core.site import Site
 
 
 class InclinedInput(Site):
@@ -97,21 +90,17 @@ class NeighboursResult(Model):
     neighbours: list[Neighbour]
 
 
-def _direction(given: Site, longitude_deg: float) -> LookAngles:
-    return look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitude_deg)
-
-
 @register(
     "neighbours", "Satellites near enough on the arc to be mistaken, and how to tell", NeighboursInput, NeighboursResult
 )
 def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
     """Topocentric angles between satellites; the pattern's loss at that angle."""
-    own = _direction(given, given.satellite.longitude_deg)
+    own = given.look(given.satellite.longitude_deg)
     found = []
     for other in given.others:
         if other.code == given.satellite.code:
             continue
-        there = _direction(given, other.longitude_deg)
+        there = given.look(other.longitude_deg)
         off = float(
             separation_deg(own.azimuth_true_deg, own.elevation_deg, there.azimuth_true_deg, there.elevation_deg)
         )

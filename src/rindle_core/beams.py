@@ -17,6 +17,7 @@ from rindle_core.geodesy import Array, wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Position
 
 Outline = Sequence[tuple[float, float]]
 _GRID = 24  # points across an outline's box in which its deepest one is sought; the error is under a grid step
@@ -126,11 +127,9 @@ def _deepest(
     )
 
 
-class BeamInput(Model):
+class BeamInput(Position):
     """A site and the beams of a satellite."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
     beams: list[Beam] = Field(max_length=2000)
     polarization: Polarization | None = Field(default=None, description="Of the terminal; a linear one is told no hand")
     rules: HouseRules = DEFAULT_RULES

@@ -15,16 +15,15 @@ from rindle_core.geodesy import wrap_180
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Position
 from rindle_core.sun import julian_date, sun_directions, zone_of_longitude_h
 
 _STEP_MIN = 2.0
 
 
-class SunBearingInput(Model):
+class SunBearingInput(Position):
     """Site, day and the true bearing wanted."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
     date: dt.date
     azimuth_true_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     utc_offset_h: float | None = Field(
@@ -161,11 +160,9 @@ def landmark(given: LandmarkInput) -> Outcome[LandmarkResult]:
     )
 
 
-class OffsetInput(Model):
+class OffsetInput(Position):
     """A place a measured way from a known one."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
     distance_m: float = Field(ge=0, le=100_000)
     bearing_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
 

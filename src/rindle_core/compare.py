@@ -142,13 +142,14 @@ def _good(one: PositionSky) -> list[str]:
 def _cost(one: PositionSky, given: CompareInput) -> float:
     """What beside sky, firmness and access speaks against a position; each part about one.
 
-    The job's reasons weigh double.
+    The job's reasons weigh more, by the house rule.
     """
-    wind = 2.0 if "wind" in given.reasons or given.needs_still_air else 1.0
-    seen = 2.0 if "looks" in given.reasons else 0.3
-    theft = 2.0 if "theft" in given.reasons else 0.3
-    cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or 50.0)
-    minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / 120.0
+    rules = given.rules
+    wind = rules.reason_factor if "wind" in given.reasons or given.needs_still_air else 1.0
+    seen = rules.reason_factor if "looks" in given.reasons else rules.aside_factor
+    theft = rules.reason_factor if "theft" in given.reasons else rules.aside_factor
+    cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or rules.cable_weight_m)
+    minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / rules.at_height_weight_min
     return (
         wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)

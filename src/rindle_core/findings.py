@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from enum import StrEnum
+from typing import NotRequired, TypedDict, Unpack
 
 from pydantic import Field
 
@@ -46,60 +47,40 @@ def by_gravity(findings: Iterable[Finding]) -> list[Finding]:
     return sorted(findings, key=lambda finding: _SEVERITY[finding.level])
 
 
-def at_most(
-    figure: float,
-    limit: float,
-    *,
-    code: str,
-    unit: str,
-    clear: str,
-    over: str,
-    why: str,
-    clears_by: str,
-    source: str,
-    level: Level = Level.HOLD,
-) -> Finding:
-    """A finding that is clear while `figure` does not exceed `limit`, else `level`."""
-    within = figure <= limit
+class _Words(TypedDict):
+    """What a finding about a limit says beside its verdict."""
+
+    code: str
+    unit: str
+    clear: str
+    why: str
+    clears_by: str
+    source: str
+    level: NotRequired[Level]
+
+
+def _beside_limit(within: bool, figure: float, limit: float, otherwise: str, words: _Words) -> Finding:
     return Finding(
-        level=Level.CLEAR if within else level,
-        code=code,
-        message=clear if within else over,
-        why=why,
+        level=Level.CLEAR if within else words.get("level", Level.HOLD),
+        code=words["code"],
+        message=words["clear"] if within else otherwise,
+        why=words["why"],
         figure=figure,
         limit=limit,
-        unit=unit,
-        clears_by="" if within else clears_by,
-        source=source,
+        unit=words["unit"],
+        clears_by="" if within else words["clears_by"],
+        source=words["source"],
     )
 
 
-def at_least(
-    figure: float,
-    limit: float,
-    *,
-    code: str,
-    unit: str,
-    clear: str,
-    under: str,
-    why: str,
-    clears_by: str,
-    source: str,
-    level: Level = Level.HOLD,
-) -> Finding:
-    """A finding that is clear while `figure` reaches `limit`, else `level`."""
-    within = figure >= limit
-    return Finding(
-        level=Level.CLEAR if within else level,
-        code=code,
-        message=clear if within else under,
-        why=why,
-        figure=figure,
-        limit=limit,
-        unit=unit,
-        clears_by="" if within else clears_by,
-        source=source,
-    )
+def at_most(figure: float, limit: float, *, over: str, **words: Unpack[_Words]) -> Finding:
+    """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default)."""
+    return _beside_limit(figure <= limit, figure, limit, over, words)
+
+
+def at_least(figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
+    """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
+    return _beside_limit(figure >= limit, figure, limit, under, words)
 
 
 def missing(code: str, message: str, clears_by: str) -> Finding:

@@ -18,6 +18,7 @@ from rindle_core.look_angles import look_angles
 from rindle_core.model import Model
 from rindle_core.refraction import apparent_from_free_space_deg
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 from rindle_core.skyline import BARE_SHARE, Profile, Surroundings, moved_points, tube_half_angle_deg
 from rindle_core.sun import day_path
 
@@ -27,12 +28,9 @@ _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
 _REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
 
 
-class SkyInput(Surroundings):
+class SkyInput(Surroundings, Site):
     """Site, satellite, terminal's aperture and the skyline that was read there."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     date: dt.date
     aperture_mm: float = Field(gt=0, le=20_000)
@@ -167,7 +165,7 @@ def margins(sight: Sight, profile: Profile) -> Margins:
 def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> Sight:
     """The sight-line to a satellite, refraction included."""
     longitude = given.satellite_longitude_deg if satellite_longitude_deg is None else satellite_longitude_deg
-    angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitude)
+    angles = given.look(longitude)
     apparent = float(apparent_from_free_space_deg(angles.elevation_deg, given.height_m))
     return Sight(
         float(angles.azimuth_true_deg),

@@ -13,7 +13,8 @@ from pydantic import Field
 from rindle_core.constants import EARTH_MEAN_RADIUS_M
 from rindle_core.errors import InputError, Stopped
 from rindle_core.geodesy import Array
-from rindle_core.model import Model
+from rindle_core.polyline import thinned
+from rindle_core.site import Position
 from rindle_core.skyline import SkylinePoint
 from rindle_core.terrain import Tile, height_among, heights_at
 
@@ -28,11 +29,9 @@ _THINNED_DEG = 0.1
 Progress = Callable[[float], bool]  # takes the share done; False asks to stop
 
 
-class HorizonInput(Model):
+class HorizonInput(Position):
     """Place and height of the terminal. The ground's own height is taken from the tiles."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
     terminal_height_m: float = Field(default=2.0, ge=0, le=300, description="Over the ground")
     reach_km: float = Field(default=60.0, gt=0, le=200)
     bearing_count: int = Field(default=720, ge=36, le=3600)
@@ -59,7 +58,7 @@ class Horizon:
     def points(self) -> list[SkylinePoint]:
         """The horizon as skyline points, thinned to a tenth of a degree."""
         known = np.flatnonzero(np.isfinite(self.elevation_deg))
-        keep = _kept(self.azimuth_deg[known], self.elevation_deg[known])
+        keep = thinned(self.azimuth_deg[known], self.elevation_deg[known], _THINNED_DEG)
         return [
             SkylinePoint(
                 azimuth_deg=round(float(self.azimuth_deg[at]), 3),
@@ -70,22 +69,6 @@ class Horizon:
             )
             for at in known[keep]
         ]
-
-
-def _kept(azimuth: Array, elevation: Array) -> NDArray[np.int64]:
-    """Indices that keep the line within the tolerance, walked once: a point stays when the line without it would miss
-    one between.
-    """
-    keep, start = [0], 0
-    for at in range(2, len(azimuth)):
-        inner = np.arange(start + 1, at)
-        share = (azimuth[inner] - azimuth[start]) / (azimuth[at] - azimuth[start])
-        if np.any(
-            np.abs(elevation[inner] - (elevation[start] + share * (elevation[at] - elevation[start]))) > _THINNED_DEG
-        ):
-            keep.append(at - 1)
-            start = at - 1
-    return np.array(sorted({*keep, len(azimuth) - 1}) if len(azimuth) else [], dtype=np.int64)
 
 
 class _Best:

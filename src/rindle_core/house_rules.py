@@ -165,6 +165,24 @@ class HouseRules(Model):
     better_bearing_percent: float = Field(
         default=1.0, ge=0, le=50, description="Gain from which another bearing of a panel is told"
     )
+    reason_factor: float = Field(
+        default=2.0, ge=0, le=10, description="Weight of what the job gives as a reason, where positions are compared"
+    )
+    aside_factor: float = Field(
+        default=0.3, ge=0, le=10, description="Weight of looks and theft where the job does not give them as a reason"
+    )
+    cable_weight_m: float = Field(
+        default=50.0, gt=0, le=1000, description="Cable that weighs as one where the terminal names no longest cable"
+    )
+    at_height_weight_min: float = Field(
+        default=120.0, gt=0, le=1440, description="Minutes at height that weigh as one; half of them where not known"
+    )
+    printed_tolerance_deg: float = Field(
+        default=0.6,
+        gt=0,
+        le=5,
+        description="Difference up to which an angle printed on the work order and the computed one are the same",
+    )
     connector_loss_db: float = Field(
         default=0.1, ge=0, le=2, description="Loss of a well made pair of connectors through L band"
     )

@@ -190,6 +190,7 @@ def _angles_of(
             printed_elevation_deg=elevation_deg,
             printed_skew_deg=skew_deg,
             said_by=said_by,
+            tolerance_deg=facts.rules.printed_tolerance_deg,
         )
     )
 

@@ -14,9 +14,10 @@ from rindle_core.findings import Finding, Level, at_least
 from rindle_core.geodesy import Array
 from rindle_core.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.level import MOST_GHZ, expected_level
-from rindle_core.look_angles import LookAngles, look_angles
+from rindle_core.look_angles import LookAngles
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 
 _MEDIUM_K = 275.0  # mean temperature of rain as it radiates, ITU-R P.618-13, 2.7 remark (270 to 280 K)
 _COSMIC_K = 2.7
@@ -27,12 +28,9 @@ _SHARES_PERCENT = np.geomspace(0.001, 5.0, 60)  # range for which P.618-13 gives
 Bound = Literal["about", "at_least", "at_most"]
 
 
-class LinkInput(Model):
+class LinkInput(Site):
     """Site, beam and terminal. A planning aid: the operator's own figures prevail."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     beam: Beam
@@ -126,7 +124,7 @@ def _faded_db(clear_db: float, fade_db: Array, system_noise_k: float) -> Array:
 @register("link", "Expected level in the footprint, margin over what is needed, and rain", LinkInput, LinkResult)
 def link(given: LinkInput) -> Outcome[LinkResult]:
     """The expected level (see `expected_level`), what is left over the need, and rain fade against that."""
-    seen = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.satellite_longitude_deg)
+    seen = given.look(given.satellite_longitude_deg)
     if seen.elevation_deg <= 0:
         raise InputError.one(
             "satellite_longitude_deg",

@@ -11,20 +11,17 @@ from rindle_core.constants import SUN_ANGULAR_RADIUS_DEG
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import Array, separation_deg
-from rindle_core.look_angles import look_angles
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 from rindle_core.sun import julian_date, sun_directions
 
 _STEP_MIN = 4.0  # an outage lasts some minutes; the nearest approach is refined from these samples
 
 
-class SunOutageInput(Model):
+class SunOutageInput(Site):
     """Site, satellite and beamwidth, and the year from a day on."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     beamwidth_deg: float = Field(gt=0, le=20)
     date: dt.date
@@ -72,7 +69,7 @@ class SunAway:
 
     def __init__(self, given: SunOutageInput, start: dt.datetime) -> None:
         self._given, self._start_jd = given, julian_date(start)
-        angles = look_angles(given.latitude_deg, given.longitude_deg, given.height_m, given.satellite_longitude_deg)
+        angles = given.look(given.satellite_longitude_deg)
         self.azimuth_deg, self.elevation_deg = float(angles.azimuth_true_deg), float(angles.elevation_deg)
 
     def __call__(self, minutes: Array) -> Array:

@@ -19,6 +19,7 @@ from rindle_core.look_angles import look_angles
 from rindle_core.low_orbit_uses import Gap
 from rindle_core.panel import Panel
 from rindle_core.shells import ElementLines, ElementSky, Indices, SatelliteSky, Shell, ShellSky, SiteFrame, horizontal
+from rindle_core.site import Site
 from rindle_core.skyline import Profile, Season, Surroundings, build_profile, elevation_at
 
 _CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
@@ -29,15 +30,12 @@ OK, BLOCKED, NONE = 0, 1, 2  # states of a second
 Progress = Callable[[float], bool]  # takes the share done; False asks to stop
 
 
-class LowOrbitInput(Surroundings):
+class LowOrbitInput(Surroundings, Site):
     """Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`;
 
     elements are taken at `start_at`.
     """
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     panel: Panel = Panel()
     boresight_azimuth_deg: float | None = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True; None: where the satellites are"

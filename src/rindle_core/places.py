@@ -13,6 +13,7 @@ from rindle_core.catalogue import PositionFormat
 from rindle_core.errors import InputError
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Position
 
 Form = Literal["decimal", "degrees-minutes", "degrees-minutes-seconds", "UTM", "MGRS", "geo link"]
 
@@ -212,11 +213,9 @@ def place(given: PlaceInput) -> Outcome[Place]:
     return Outcome(parse_place(given), [])
 
 
-class PositionEntryInput(Model):
+class PositionEntryInput(Position):
     """A place, and how the modem wants it."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
     position_format: PositionFormat = PositionFormat()
 
 

@@ -14,6 +14,7 @@ from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level, at_most
 from rindle_core.geodesy import Array, wrap_180
 from rindle_core.model import Model
+from rindle_core.polyline import thinned
 from rindle_core.registry import Outcome, register
 from rindle_core.skyline import Kind, SkylinePoint
 
@@ -159,25 +160,6 @@ def _cameras(given: PhotoInput) -> tuple[_Camera, list[_Camera]]:
     return best, others
 
 
-def _thinned(azimuth: Array, elevation: Array) -> list[int]:
-    """Indices that keep the line within the tolerance. Source: Douglas and Peucker (1973)."""
-    keep = {0, len(azimuth) - 1}
-    stack = [(0, len(azimuth) - 1)]
-    while stack:
-        first, last = stack.pop()
-        if last - first < 2:
-            continue
-        inner = np.arange(first + 1, last)
-        share = (azimuth[inner] - azimuth[first]) / max(azimuth[last] - azimuth[first], 1e-9)
-        off = np.abs(elevation[inner] - (elevation[first] + share * (elevation[last] - elevation[first])))
-        worst = int(np.argmax(off))
-        if off[worst] > _THINNED_DEG:
-            middle = int(inner[worst])
-            keep.add(middle)
-            stack += [(first, middle), (middle, last)]
-    return sorted(keep)
-
-
 @register(
     "sky_photo",
     "A skyline traced on a photo or panorama, in bearings and heights, with the accuracy of the angles",
@@ -205,7 +187,7 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
                 kind=given.kind,
                 distance_m=given.distance_m,
             )
-            for at in _thinned(azimuth, elevation)
+            for at in thinned(azimuth, elevation, _THINNED_DEG)
         ]
     columns = np.linspace(0.0, given.width_px, 9)
     rows = np.full_like(columns, top_y)

@@ -8,14 +8,13 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.antenna import half_power_beamwidth_deg
-from rindle_core.arc import Site
 from rindle_core.errors import InputError
 from rindle_core.feed_offset import Reflector, feed_for_beam
 from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import Array, fold_90, separation_deg, unit_vector
-from rindle_core.look_angles import LookAngles, look_angles
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 
 _BEAMWIDTHS_THAT_HOLD = 5.0  # off the axis, beyond which a paraboloid's beam breaks up
 _MOST_OFF_DEG = 40.0  # no feed beside a paraboloid looks further aside
@@ -95,7 +94,7 @@ def spare_skew_deg(main: Array, spare: Array, right: Array, up: Array, latitude_
 @register("spare_feed", "Where a second feed sits to receive a neighbouring satellite", SpareFeedInput, SpareFeedResult)
 def spare_feed(given: SpareFeedInput) -> Outcome[SpareFeedResult]:
     """The feed whose beam goes to the spare satellite (see `feed_for_beam`), and its skew against the dish's arm."""
-    own, there = _direction(given, given.satellite_longitude_deg), _direction(given, given.spare_longitude_deg)
+    own, there = given.look(given.satellite_longitude_deg), given.look(given.spare_longitude_deg)
     main = unit_vector(own.azimuth_true_deg, own.elevation_deg)
     spare = unit_vector(there.azimuth_true_deg, there.elevation_deg)
     right, up = _dish_axes(float(own.azimuth_true_deg), float(own.elevation_deg), given.turned_deg)
@@ -122,10 +121,6 @@ def spare_feed(given: SpareFeedInput) -> Outcome[SpareFeedResult]:
         most_off_deg=_BEAMWIDTHS_THAT_HOLD * half_power_beamwidth_deg(given.aperture_mm, given.frequency_ghz),
     )
     return Outcome(result, _judge_spare(result, float(there.elevation_deg)))
-
-
-def _direction(given: Site, longitude_deg: float) -> LookAngles:
-    return look_angles(given.latitude_deg, given.longitude_deg, given.height_m, longitude_deg)
 
 
 def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]:

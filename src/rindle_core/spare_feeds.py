@@ -6,12 +6,12 @@ from itertools import pairwise
 
 from pydantic import Field
 
-from rindle_core.arc import Site
 from rindle_core.catalogue import Bracket, Satellite
 from rindle_core.errors import InputError
 from rindle_core.findings import Finding, Level
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 from rindle_core.spare_feed import SpareFeedInput, SpareFeedResult, spare_feed
 
 

@@ -12,16 +12,15 @@ from rindle_core.catalogue import Clinometer, Satellite
 from rindle_core.constants import BEYOND_CIRCLE_DEG
 from rindle_core.findings import Finding, Level
 from rindle_core.geodesy import fold_90, wrapped_180
+from rindle_core.house_rules import HouseRules
 from rindle_core.model import Model
 from rindle_core.registry import Outcome, register
+from rindle_core.site import Site
 
 
-class WorkOrderInput(Model):
+class WorkOrderInput(Site):
     """The site and satellite as we know them, and what is printed. What is not printed stays empty."""
 
-    latitude_deg: float = Field(ge=-90, le=90)
-    longitude_deg: float = Field(ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
     date: ModelDay
     satellite: Satellite
     others: list[Satellite] = Field(
@@ -35,7 +34,10 @@ class WorkOrderInput(Model):
         default="order", description="Who gave the angles: the work order, or the modem's own page"
     )
     tolerance_deg: float = Field(
-        default=0.6, gt=0, le=5, description="Half a degree of rounding and a little for another model"
+        default=HouseRules().printed_tolerance_deg,
+        gt=0,
+        le=5,
+        description="Half a degree of rounding and a little for another model; the house rule by default",
     )
 
 

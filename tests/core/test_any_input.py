@@ -45,8 +45,10 @@ def answer_of(ask):
 @pytest.mark.parametrize("name", sorted(calculators()))
 def test_any_valid_input_gives_a_result_or_a_sentence(name):
     entry = calculators()[name]
-    answered = 0
-    for seed in range(SEEDS // 4 if name in SLOW else SEEDS):
+    answered, seeds = 0, SEEDS // 4 if name in SLOW else SEEDS
+    for seed in range(8 * seeds):
+        if seed >= seeds and (answered or name in REFUSING):
+            break  # enough; more only where all were refused by chance
         data = Maker(seed).model(entry.input_type)
         if name == "low_orbit":
             data |= {"duration_h": min(data.get("duration_h", 1.0), 0.5), "step_s": max(data.get("step_s", 1.0), 1.0)}

@@ -12,6 +12,7 @@ from rindle_core.candidates import CandidateFacts
 from rindle_core.compare import CompareInput, PositionSky, compare
 from rindle_core.errors import InputError
 from rindle_core.findings import Level
+from rindle_core.house_rules import HouseRules
 from rindle_core.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
 
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
@@ -194,6 +195,30 @@ def test_among_equal_skies_access_wind_and_reasons_decide():
     )
     assert compare(CompareInput(positions=[seen, hidden])).result.recommended == "A"
     assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
+
+
+def test_what_weighs_how_much_is_the_firms_to_set():
+    short = position("A", Level.CLEAR, cable_length_m=10.0, time_at_height_min=90.0)
+    quick = position("B", Level.CLEAR, cable_length_m=40.0, time_at_height_min=10.0)
+
+    def taken(**rules):
+        return compare(CompareInput(positions=[short, quick], rules=HouseRules(**rules))).result.recommended
+
+    assert taken() == "B"  # 10/50 + 90/120 = 0.95 against 40/50 + 10/120 = 0.88
+    assert taken(cable_weight_m=20.0) == "A"  # 0.5 + 0.75 against 2.0 + 0.08
+    assert taken(at_height_weight_min=240.0) == "A"  # 0.2 + 0.375 against 0.8 + 0.04
+    seen = position("A", Level.CLEAR, discreet=False, out_of_reach=True)
+    hidden = position("B", Level.CLEAR, discreet=True, out_of_reach=False)
+
+    def costs(reason, **rules):
+        asked = CompareInput(positions=[seen, hidden], reasons=[reason], rules=HouseRules(**rules))
+        return {one.letter: one.cost_factor for one in compare(asked).result.ranks}
+
+    assert costs("looks")["A"] - costs("looks")["B"] == pytest.approx(2.0 - 0.3)
+    assert costs("theft")["B"] - costs("theft")["A"] == pytest.approx(2.0 - 0.3)
+    assert costs("looks", reason_factor=5.0, aside_factor=1.0)["A"] - costs(
+        "looks", reason_factor=5.0, aside_factor=1.0
+    )["B"] == pytest.approx(4.0)
 
 
 def test_what_is_not_rigid_or_not_checked_is_said():

@@ -2733,11 +2733,23 @@ export interface components {
          */
         HouseRules: {
             /**
+             * Aside Factor
+             * @description Weight of looks and theft where the job does not give them as a reason
+             * @default 0.3
+             */
+            aside_factor: number;
+            /**
              * Assumed Obstacle Distance M
              * @description Distance taken for a skyline point that has none
              * @default 10
              */
             assumed_obstacle_distance_m: number;
+            /**
+             * At Height Weight Min
+             * @description Minutes at height that weigh as one; half of them where not known
+             * @default 120
+             */
+            at_height_weight_min: number;
             /**
              * Beam Edge Km
              * @description Distance to a beam's edge under which the second choice is said
@@ -2768,6 +2780,12 @@ export interface components {
              * @default 0.8
              */
             cable_warn_share: number;
+            /**
+             * Cable Weight M
+             * @description Cable that weighs as one where the terminal names no longest cable
+             * @default 50
+             */
+            cable_weight_m: number;
             /**
              * Call Gap S
              * @description Gap that is heard in a call
@@ -2962,11 +2980,23 @@ export interface components {
              */
             preset_elevation_deg: number;
             /**
+             * Printed Tolerance Deg
+             * @description Difference up to which an angle printed on the work order and the computed one are the same
+             * @default 0.6
+             */
+            printed_tolerance_deg: number;
+            /**
              * Radiation Limit W Per M2
              * @description Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails
              * @default 10
              */
             radiation_limit_w_per_m2: number;
+            /**
+             * Reason Factor
+             * @description Weight of what the job gives as a reason, where positions are compared
+             * @default 2
+             */
+            reason_factor: number;
             /**
              * Scan Least Percent
              * @description Share of the bearings that matter under which a skyline is not judged as free
@@ -3357,12 +3387,15 @@ export interface components {
              *       "left_db": null,
              *       "right_db": null,
              *       "rules": {
+             *         "aside_factor": 0.3,
              *         "assumed_obstacle_distance_m": 10,
+             *         "at_height_weight_min": 120,
              *         "beam_edge_km": 30,
              *         "better_bearing_percent": 1,
              *         "browse_out_percent": 3,
              *         "cable_temperature_c": 40,
              *         "cable_warn_share": 0.8,
+             *         "cable_weight_m": 50,
              *         "call_gap_s": 2,
              *         "call_gaps_per_h": 2,
              *         "clearance_deg": 10,
@@ -3395,7 +3428,9 @@ export interface components {
              *         "person_reach_m": 2.2,
              *         "places_apart_m": 200,
              *         "preset_elevation_deg": 1,
+             *         "printed_tolerance_deg": 0.6,
              *         "radiation_limit_w_per_m2": 10,
+             *         "reason_factor": 2,
              *         "scan_least_percent": 50,
              *         "scan_wanted_percent": 90,
              *         "sealant_least_c": 5,
@@ -3487,12 +3522,15 @@ export interface components {
             readings?: components["schemas"]["AxisReading"][];
             /**
              * @default {
+             *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
              *       "call_gap_s": 2,
              *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
@@ -3525,7 +3563,9 @@ export interface components {
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
              *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -4031,12 +4071,15 @@ export interface components {
             right_db?: number | null;
             /**
              * @default {
+             *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
              *       "call_gap_s": 2,
              *       "call_gaps_per_h": 2,
              *       "clearance_deg": 10,
@@ -4069,7 +4112,9 @@ export interface components {
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
              *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
              *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,

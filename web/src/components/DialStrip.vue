@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The four figures one needs all day, each named by the instrument on which it is read. */
 import { computed } from 'vue'
+import FourDials from './FourDials.vue'
 import type { Schemas } from '@/api/client'
 import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
@@ -50,49 +51,4 @@ const dials = computed(() => {
 })
 </script>
 
-<template>
-  <dl class="dials" aria-label="Dial figures">
-    <div v-for="one in dials" :key="one.name">
-      <dt>{{ one.name }}</dt>
-      <dd class="figure">{{ one.figure }}</dd>
-      <dd class="note">{{ one.note }}</dd>
-    </div>
-  </dl>
-</template>
-
-<style scoped>
-.dials {
-  margin: 0;
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border: 1px solid var(--rule);
-  border-radius: 6px;
-  background: var(--sheet);
-}
-.dials > div {
-  padding: 8px 16px;
-  border-left: 1px solid var(--rule);
-  min-width: 0;
-}
-.dials > div:first-child {
-  border-left: 0;
-}
-dt {
-  font-size: 13px;
-  font-weight: 600;
-  color: var(--quiet);
-}
-dd {
-  margin: 0;
-}
-.figure {
-  font-size: 34px;
-  font-weight: 750;
-  line-height: 1.1;
-}
-.note {
-  font-size: 13px;
-  color: var(--quiet);
-  line-height: 1.25;
-}
-</style>
+<template><four-dials :dials="dials" /></template>

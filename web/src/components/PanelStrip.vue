@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The four figures of a panel that one needs all day. */
 import { computed } from 'vue'
+import FourDials from './FourDials.vue'
 import type { Schemas } from '@/api/client'
 import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
@@ -44,62 +45,4 @@ const dials = computed(() => {
 })
 </script>
 
-<template>
-  <dl class="dials" aria-label="Dial figures">
-    <div v-for="dial in dials" :key="dial.name">
-      <dt>{{ dial.name }}</dt>
-      <dd class="figure">{{ dial.figure }}</dd>
-      <dd class="note">{{ dial.note }}</dd>
-    </div>
-  </dl>
-</template>
-
-<style scoped>
-.dials {
-  margin: 0;
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border: 1px solid var(--rule);
-  border-radius: 6px;
-  background: var(--sheet);
-}
-.dials > div {
-  padding: 8px 16px;
-  border-left: 1px solid var(--rule);
-  min-width: 0;
-}
-.dials > div:first-child {
-  border-left: 0;
-}
-dt {
-  font-size: 13px;
-  font-weight: 600;
-  color: var(--quiet);
-}
-dd {
-  margin: 0;
-}
-.figure {
-  font-size: 32px;
-  font-weight: 750;
-  line-height: 1.1;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.note {
-  font-size: 13px;
-  color: var(--quiet);
-  line-height: 1.25;
-}
-@media (max-width: 700px) {
-  .dials {
-    grid-template-columns: repeat(2, 1fr);
-  }
-  .figure {
-    font-size: 24px;
-  }
-  .dials > div:nth-child(odd) {
-    border-left: 0;
-  }
-}
-</style>
+<template><four-dials :dials="dials" /></template>

@@ -14,6 +14,7 @@ import TerrainPanel from '@/components/sky/TerrainPanel.vue'
 import TrialPanel from '@/components/sky/TrialPanel.vue'
 import WaysOut from '@/components/sky/WaysOut.vue'
 import UnFold from '@/components/UnFold.vue'
+import { SKYLINE_KINDS } from '@/lib/skylineKinds'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -39,7 +40,7 @@ const columns = computed<Column[]>(() => [
   {
     key: 'kind',
     label: 'What',
-    choices: ['terrain', 'building', 'tree', 'pole', 'wire'].map((one) => ({ label: one, value: one })),
+    choices: SKYLINE_KINDS,
   },
   { key: 'distance_m', label: 'Distance', unit: 'm', optional: true },
   { key: 'leafless_share', label: 'Bare share' },

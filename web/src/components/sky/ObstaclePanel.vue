@@ -6,6 +6,7 @@ import CalcPanel, { type PanelField } from '@/components/CalcPanel.vue'
 import RowGrid, { type Column } from '@/components/RowGrid.vue'
 import type { Schemas } from '@/api/client'
 import { formatQuantity, toEntry } from '@/lib/quantity'
+import { SKYLINE_KINDS } from '@/lib/skylineKinds'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -13,7 +14,6 @@ const props = defineProps<{ declination: number }>()
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const KINDS = ['tree', 'building', 'pole', 'wire', 'terrain']
 const columns = computed<Column[]>(() => [
   { key: 'name', label: 'Name', text: true },
   {
@@ -25,7 +25,7 @@ const columns = computed<Column[]>(() => [
   { key: 'distance_m', label: 'Away', unit: 'm' },
   { key: 'height_m', label: 'High', unit: 'm' },
   { key: 'width_m', label: 'Wide', unit: 'm' },
-  { key: 'kind', label: 'What', choices: KINDS.map((one) => ({ label: one, value: one })) },
+  { key: 'kind', label: 'What', choices: SKYLINE_KINDS },
   { key: 'growth_m_per_year', label: 'Grows a year', unit: 'm' },
   { key: 'leafless_share', label: 'Bare share' },
 ])

@@ -5,6 +5,7 @@ import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import HeldInput from '@/components/HeldInput.vue'
+import { SKYLINE_KINDS } from '@/lib/skylineKinds'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -328,7 +329,7 @@ async function use(): Promise<void> {
       /></label>
       <label
         >What is traced<select v-model="photo.kind">
-          <option v-for="one in ['terrain', 'building', 'tree', 'pole', 'wire']" :key="one">{{ one }}</option>
+          <option v-for="one in SKYLINE_KINDS" :key="one.value" :value="one.value">{{ one.label }}</option>
         </select></label
       >
     </div>
