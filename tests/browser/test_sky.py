@@ -33,6 +33,12 @@ def editor(page):
     return page.locator("svg.editor")
 
 
+def another_skyline(page, count):
+    """By the keyboard: a drawing that comes late can move the button away from under the pointer."""
+    page.get_by_role("button", name="Another skyline").press("Enter")
+    expect(page.get_by_role("group", name="Skylines").locator("button.set")).to_have_count(count)
+
+
 def type_lines(page, text):
     page.get_by_label("Fast entry").fill(text)
     page.get_by_role("button", name="Add", exact=True).click()
@@ -61,7 +67,7 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
         page.get_by_label(f"at true bearing, row {row}").fill(bearing)
     saved(page)
     station(page, "Sky")
-    page.get_by_role("button", name="Another skyline").click()
+    another_skyline(page, 1)
     page.get_by_label("Read at").select_option("A")
     page.get_by_label("Eye over ground").fill("3")
     page.get_by_label("Eye over ground").blur()
@@ -73,7 +79,7 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
     expect(heading(page)).to_contain_text("The skyline covers the satellite")
     expect(notes(page)).to_contain_text("The beam's tube is touched")
 
-    page.get_by_role("button", name="Another skyline").click()
+    another_skyline(page, 2)
     page.get_by_label("Read at").select_option("B")
     type_lines(page, "330 12\n0 14\n30 12\n90 8\n200 6")
     compared = page.get_by_role("table", name="Positions compared")
