@@ -240,6 +240,10 @@ def test_a_bare_tree_is_free_in_winter_only_and_stays_a_hold():
     levels = {one.code: one.level for one in outcome.findings}
     assert (levels["sky.tube"], levels["sky.leaf"]) == ("hold", "mind")
     assert outcome.result.bare_margin_deg > 40
+    behind = wall(azimuth_deg=BARE.azimuth_deg, distance_m=30, height_m=200, width_m=20)
+    walled = sky_of(obstacles=[tree, behind])
+    assert walled.result.bare_margin_deg < 0
+    assert "sky.leaf" not in {one.code for one in walled.findings}  # no season frees what stands before a wall
 
 
 def test_the_nearest_free_spot_lies_beside_a_single_tree():

@@ -204,11 +204,14 @@ def test_the_horizon_from_a_tile_becomes_a_skyline_with_progress(crew, settings,
     assert "no elevation tile covers" in lines[-1]["error"]["message"]
     assert upload(crew, "/api/places/terrain", "s30e027.hgt", made_up_tile(-30, 27).tobytes()).status_code == 200
     assert [one["name"] for one in crew.get("/api/places/terrain").json()] == ["S30E027.hgt"]
+    before = get(crew, FIXED)["facts"]["skylines"]
+    assert before
     lines = streamed(crew.post(f"/api/jobs/{FIXED}/sky/horizon", json.dumps({"letter": "A", "reach_km": 40}), **JSON))
     shares = [line["progress"] for line in lines if "progress" in line]
     assert shares == sorted(shares)
     job = lines[-1]["done"]["job"]
     new = job["facts"]["skylines"][-1]
+    assert job["facts"]["skylines"][:-1] == before  # what was read by hand stays
     assert (new["name"], new["letter"], job["facts"]["sky_set"]) == ("Terrain", "A", len(job["facts"]["skylines"]) - 1)
     assert max(one["elevation_deg"] for one in new["points"]) < 30
     assert crew.delete("/api/places/terrain/S30E027.hgt").json() == []

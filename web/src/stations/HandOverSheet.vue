@@ -60,7 +60,9 @@ const gain = computed(() => {
     label,
     ...[before, now].map((one) =>
       one
-        ? `${formatQuantity(one[key], unit, prefs.system)} (spread ${formatQuantity(one[spread], unit, prefs.system)})`
+        ? `${formatQuantity(one[key], unit, prefs.system)} (${
+            one.run_count > 1 ? `spread ${formatQuantity(one[spread], unit, prefs.system)}` : 'one run'
+          })`
         : 'not measured',
     ),
   ]

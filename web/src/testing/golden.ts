@@ -1,0 +1,94 @@
+/** Jobs for tests: the facts and assessments that the core's golden files hold, as the server would send them. */
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import client, { type Schemas } from '@/api/client'
+import openapi from '@/api/openapi.json'
+import { type Job, useJob } from '@/stores/job'
+
+const FOLDER = join(process.cwd(), '../tests/golden/jobs')
+export const GOLDEN = readdirSync(FOLDER).map((file) => file.replace('.json', ''))
+
+interface Node {
+  $ref?: string
+  anyOf?: Node[]
+  allOf?: Node[]
+  items?: Node
+  properties?: Record<string, Node>
+  default?: unknown
+}
+const SCHEMAS = openapi.components.schemas as unknown as Record<string, Node>
+
+/** Data with the defaults of its model, which the golden files leave out and the server sends. */
+function filled(node: Node, data: unknown): unknown {
+  if (node.$ref) return filled(SCHEMAS[node.$ref.split('/').at(-1)!]!, data)
+  if (node.allOf) return filled(node.allOf[0]!, data)
+  if (Array.isArray(data)) {
+    const items = node.items ?? node.anyOf?.find((one) => one.items)?.items
+    return items ? data.map((one) => filled(items, one)) : data
+  }
+  if (typeof data !== 'object' || data === null) return data
+  const inner = node.properties ? node : node.anyOf?.find((one) => one.$ref)
+  if (inner !== node) return inner ? filled(inner, data) : data
+  const told = data as Record<string, unknown>
+  return {
+    ...told,
+    ...Object.fromEntries(
+      Object.entries(node.properties ?? {}).map(([key, one]) => [
+        key,
+        filled(one, key in told ? told[key] : (one.default ?? (one.$ref ? {} : null))),
+      ]),
+    ),
+  }
+}
+
+/** The job of a golden file. `more` is laid over the facts, which the assessment then does not know of. */
+export function goldenJob(name: string, more: Partial<Schemas['JobFacts']> = {}): Job {
+  const told = JSON.parse(readFileSync(join(FOLDER, `${name}.json`), 'utf8')) as Pick<Job, 'facts' | 'assessment'>
+  const facts = { ...(filled(SCHEMAS.JobFacts!, told.facts) as Schemas['JobFacts']), ...more }
+  return {
+    number: name,
+    facts,
+    assessment: told.assessment,
+    readings: (facts.readings ?? []).map((one, index) => ({ ...one, id: index + 1 })),
+    positions: (facts.positions ?? []).map((one) => ({ ...one, place_text: '' })),
+    terminal_code: facts.terminal?.code ?? '',
+    satellite_code: facts.satellite?.code ?? '',
+    constellation_code: facts.constellation?.code ?? '',
+    compass_code: facts.compass?.code ?? '',
+    clinometer_code: facts.clinometer?.code ?? '',
+    documents: [],
+    place_text: facts.latitude_deg == null ? '' : `${facts.latitude_deg}, ${facts.longitude_deg}`,
+    place_understood: '',
+    place_forms: null,
+    other_place_text: '',
+    signed_off_at: null,
+    signed_off_by: '',
+    record_sha256: '',
+    record_state: '',
+    store_troubles: [],
+    taken_out_count: 0,
+    updated_at: '2026-11-24T08:00:00Z',
+    version: 'test',
+  } as Job
+}
+
+/** Puts a sheet on an open job. What it asks for is answered with nothing, what it orders is refused. */
+export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper> {
+  setActivePinia(createPinia())
+  const answer = (status: number, error?: unknown) =>
+    (async () => ({ data: undefined, error, response: new Response(null, { status }) })) as never
+  const refusal = { error: { faults: [{ field: 'device', message: 'Not in a test.' }] } }
+  for (const method of ['GET', 'PATCH', 'PUT', 'DELETE'] as const)
+    vi.spyOn(client, method).mockImplementation(answer(204))
+  vi.spyOn(client, 'POST').mockImplementation(answer(409, refusal))
+  useJob().job = job
+  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: {} }] })
+  const wrapper = mount(sheet, { global: { plugins: [router] } })
+  await flushPromises()
+  return wrapper
+}
