@@ -5,6 +5,7 @@ usable arc.
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections.abc import Callable
 from typing import NamedTuple
 
@@ -193,12 +194,17 @@ def _least(enough: Callable[[float], bool], most: float) -> float | None:
 
 
 def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
+    """Rises that clear tube and flat rule, to the next tenth of a metre: whoever raises by what is told is clear."""
+
     def at(raised: float) -> Margins:
         return margins(sight, given.profile(raised_m=raised))
 
-    return _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M), _least(
-        lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M
+    found = (
+        _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M),
+        _least(lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M),
     )
+    tube_m, flat_m = (None if one is None else math.ceil(round(one * 10.0, 6)) / 10.0 for one in found)
+    return tube_m, flat_m
 
 
 def _undistanced(given: SkyInput) -> bool:
@@ -395,8 +401,8 @@ def sun_directions_of(latitude_deg: float, longitude_deg: float, day: dt.date) -
 def sky(given: SkyInput) -> Outcome[SkyResult]:
     """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw.
 
-    Raise-by and years by halving to a centimetre and a hundredth of a year: a raised terminal sees what has a distance
-    lower.
+    Raise-by and years by halving to a centimetre (told to the next tenth of a metre) and a hundredth of a year: a
+    raised terminal sees what has a distance lower.
     """
     sight = sight_of(given)
     found: dict[str, object] = {

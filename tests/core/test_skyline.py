@@ -177,15 +177,21 @@ def test_raising_until_a_wall_clears_is_the_closed_form():
     the tube adds its own half-angle.
     """
     result = sky_of(obstacles=[wall()], terminal_height_m=2.0).result
-    for raise_m, free_deg in ((result.raise_clearance_m, 10.0),):
-        expected = 30.0 - 2.0 - 20.0 * math.tan(math.radians(BARE.elevation_deg - free_deg))
-        assert raise_m == pytest.approx(
-            expected, abs=0.02
-        )  # halving stops at a centimetre; the wall's top is straight below
+    expected = 30.0 - 2.0 - 20.0 * math.tan(math.radians(BARE.elevation_deg - 10.0))
+    assert expected <= result.raise_clearance_m <= expected + 0.11  # told to the next tenth of a metre
     assert 0 < result.raise_tube_m < result.raise_clearance_m
     raised = sky_of(obstacles=[wall()], terminal_height_m=2.0 + result.raise_tube_m).result
-    assert raised.tube_margin_deg == pytest.approx(0.0, abs=0.05)
+    assert 0 <= raised.tube_margin_deg < 0.4  # a tenth of a metre at 20 m
     assert raised.nearest_name == "wall"
+
+
+@pytest.mark.parametrize("distance_m", [11.0, 17.3, 20.0, 26.9])
+def test_whoever_raises_by_what_the_finding_says_is_clear(distance_m):
+    outcome = sky_of(obstacles=[wall(distance_m=distance_m)], terminal_height_m=2.0)
+    advice = next(one.clears_by for one in outcome.findings if one.code == "sky.clearance")
+    said_m = float(advice.split("by ")[1].split(" m")[0])
+    raised = sky_of(obstacles=[wall(distance_m=distance_m)], terminal_height_m=2.0 + said_m)
+    assert next(one.level for one in raised.findings if one.code == "sky.clearance") == "clear"
 
 
 def test_each_half_metre_gains_what_geometry_says():
