@@ -134,17 +134,6 @@ label {
   font-weight: 600;
   font-size: 14px;
 }
-input,
-select {
-  font: inherit;
-  font-variant-numeric: tabular-nums;
-  height: 36px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-}
 .hint {
   font-weight: 400;
 }

@@ -58,10 +58,4 @@ label {
   align-items: start;
   min-height: 28px;
 }
-input {
-  width: 20px;
-  height: 20px;
-  flex: none;
-  accent-color: var(--stream);
-}
 </style>

@@ -286,16 +286,9 @@ defineExpose({ add })
 }
 input,
 select {
-  font: inherit;
-  font-variant-numeric: tabular-nums;
   width: 100%;
   min-width: 64px;
   height: 34px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 select {
   min-width: 102px;
@@ -305,11 +298,6 @@ input[type='checkbox'] {
   min-width: 22px;
   height: 22px;
   margin: 6px 0;
-  accent-color: var(--stream);
-}
-input[aria-invalid='true'] {
-  border-color: var(--rust);
-  border-width: 2px;
 }
 .fault {
   color: var(--rust);

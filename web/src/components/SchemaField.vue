@@ -207,24 +207,10 @@ label .small {
   align-items: center;
   min-height: 56px;
 }
-.tick input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--stream);
-}
 input:not([type='checkbox']),
 select,
 textarea {
-  font: inherit;
-  font-weight: 400;
-  font-variant-numeric: tabular-nums;
   width: 100%;
-  min-height: 36px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 textarea {
   padding: 8px;

@@ -106,14 +106,8 @@ const seconds = (value: number) => formatQuantity(value, 's', 'metric')
   white-space: nowrap;
 }
 input {
-  font: inherit;
   width: 88px;
   height: 44px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 label {
   font-weight: 600;

@@ -22,10 +22,4 @@ label {
   font-weight: 600;
   min-height: 40px;
 }
-input {
-  width: 22px;
-  height: 22px;
-  flex: none;
-  accent-color: var(--stream);
-}
 </style>

@@ -111,14 +111,10 @@ nav a.router-link-active {
   border-bottom: 3px solid var(--stream);
 }
 .find input {
-  font: inherit;
   width: 208px;
   height: 32px;
   padding: 0 12px;
-  color: var(--ink);
   background: var(--paper);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .find input::placeholder {
   color: var(--quiet);

@@ -752,22 +752,12 @@ td svg {
   align-items: center;
   min-height: 40px;
 }
-.wanted input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--stream);
-}
 .num {
   font-weight: 700;
   text-align: right;
   white-space: nowrap;
 }
 select {
-  font: inherit;
   height: 34px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 </style>

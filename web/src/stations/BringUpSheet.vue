@@ -145,10 +145,4 @@ h3 {
   min-height: 40px;
   border-top: 1px solid var(--rule);
 }
-.settings input {
-  width: 22px;
-  height: 22px;
-  flex: none;
-  accent-color: var(--stream);
-}
 </style>

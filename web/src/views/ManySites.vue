@@ -147,19 +147,8 @@ label {
   font-weight: 600;
   font-size: 14px;
 }
-textarea,
-select,
-input:not([type='file']) {
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-  padding: 6px 8px;
-}
 textarea {
   font-family: ui-monospace, monospace;
-  font-weight: 400;
   width: 100%;
 }
 .fault {

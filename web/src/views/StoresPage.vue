@@ -309,12 +309,6 @@ h1 {
 }
 textarea,
 input:not([type='file']) {
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-  padding: 6px 8px;
   width: 100%;
 }
 textarea {

@@ -143,16 +143,6 @@ figure svg {
   font-weight: 600;
   max-width: 320px;
 }
-.find input {
-  font: inherit;
-  font-weight: 400;
-  height: 36px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-}
 dl {
   margin: 0;
   display: grid;

@@ -277,12 +277,7 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
 }
 select,
 .document :deep(input:not([type='checkbox'])) {
-  font: inherit;
   height: 32px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .document :deep(input:not([type='checkbox'])) {
   width: 90px;

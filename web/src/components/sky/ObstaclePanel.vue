@@ -143,9 +143,4 @@ async function add(): Promise<void> {
   min-height: 36px;
   font-weight: 600;
 }
-.pick input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--stream);
-}
 </style>

@@ -237,15 +237,4 @@ td svg {
   font-weight: 600;
   font-size: 14px;
 }
-.other input,
-.other select {
-  font: inherit;
-  font-weight: 400;
-  height: 36px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-}
 </style>

@@ -382,11 +382,6 @@ label {
   align-items: center;
   min-height: 36px;
 }
-.pick input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--stream);
-}
 .picture {
   width: 100%;
   height: auto;
@@ -400,15 +395,7 @@ label {
 }
 .fields :deep(input),
 .fields select {
-  font: inherit;
-  font-weight: 400;
-  height: 36px;
   width: 100%;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .fields .row :deep(input) {
   width: 96px;

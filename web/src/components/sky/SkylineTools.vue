@@ -206,15 +206,8 @@ label {
 }
 .details :deep(input),
 .details select {
-  font: inherit;
-  font-weight: 400;
   height: 34px;
   width: 168px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .details {
   align-items: end;

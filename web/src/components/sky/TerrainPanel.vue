@@ -100,15 +100,8 @@ label {
 }
 .short,
 select {
-  font: inherit;
-  font-weight: 400;
   height: 34px;
   width: 120px;
-  padding: 0 8px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .foot {
   align-self: end;

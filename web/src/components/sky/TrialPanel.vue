@@ -306,13 +306,7 @@ const BELIEVE = {
   font-size: 14px;
 }
 .columns select {
-  font: inherit;
-  font-weight: 400;
   height: 34px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
 }
 .foot {
   align-self: end;
