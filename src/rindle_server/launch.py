@@ -268,8 +268,73 @@ def _import_stores(files: list[str]) -> None:
             print(f"{name}: {len(entries)} {kind}s")
 
 
+def _asked(name: str) -> Path:
+    """A path as it was typed: the launcher goes to the program's own folder first."""
+    return Path(os.environ.get("RINDLE_FROM", ".")) / name
+
+
+def _stamp() -> str:
+    return time.strftime("%Y%m%d-%H%M%S")
+
+
+def run_backup(name: str) -> None:
+    """A copy of the data folder in one file; a server may be running."""
+    from rindle_server import keeping
+
+    to = _asked(name or f"rindle-backup-{_stamp()}.zip")
+    kept = keeping.backup(_own_home(), to)
+    print(f"{kept.path}: {kept.job_count} jobs, {kept.document_count} documents, each read again and compared.")
+    for one in kept.missing:
+        print(f"Not in it, because the data folder does not hold it whole: {one}", file=sys.stderr)
+    if kept.missing:
+        raise SystemExit(1)
+
+
+def run_restore(name: str) -> None:
+    """Puts a copy in the place of the data folder's jobs and documents; what was there is kept beside."""
+    from rindle_server import keeping
+
+    home = _own_home()
+    with held(home):
+        aside = keeping.restore(_asked(name), home, _stamp())
+    print(f"{name} is put back into {home}." + (f" What was there is in {aside}." if aside else ""))
+
+
+def run_check() -> None:
+    """Reads the whole data folder and says what is not as it should be."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
+    home = _own_home()
+    import django
+
+    django.setup()
+    from rindle_server import keeping
+
+    found = keeping.look_through(home)
+    print(f"{home}: {found.job_count} jobs ({found.signed_count} signed), {found.document_count} documents.")
+    for one in found.troubles:
+        print(one, file=sys.stderr)
+    if found.troubles:
+        raise SystemExit(1)
+    print("All of it is as it should be.")
+
+
+def _keep(options: argparse.Namespace) -> None:
+    from rindle_server.keeping import CannotKeep
+
+    try:
+        match options.command:
+            case "backup":
+                run_backup(options.file)
+            case "restore":
+                run_restore(options.file)
+            case _:
+                run_check()
+    except CannotKeep as error:
+        raise SystemExit(str(error)) from error
+
+
 def main() -> None:
-    """`demo`, `serve` or `stores`."""
+    """`demo`, `serve`, `stores`, `backup`, `restore` or `check`."""
     parser = argparse.ArgumentParser(prog="rindle")
     commands = parser.add_subparsers(dest="command", required=True)
     demo = commands.add_parser("demo", help="the demo, with fresh data each start")
@@ -280,6 +345,11 @@ def main() -> None:
     serve.add_argument("--with-bench", action="store_true", help="start the simulated terminals too")
     stores = commands.add_parser("stores", help="import satellites.json, terminals.json, cables.json")
     stores.add_argument("files", nargs="+")
+    copy = commands.add_parser("backup", help="a copy of the data folder in one file; a server may be running")
+    copy.add_argument("file", nargs="?", default="", help="rindle-backup-DAY-TIME.zip by default")
+    back = commands.add_parser("restore", help="puts a copy back; what was there is kept beside")
+    back.add_argument("file")
+    commands.add_parser("check", help="reads the whole data folder and says what is not as it should be")
     options = parser.parse_args()
     os.umask(0o077)  # what is kept here is nobody else's to read
     for stop in (signal.SIGINT, signal.SIGTERM):  # a shell may have started us with SIGINT ignored
@@ -289,8 +359,10 @@ def main() -> None:
             run_demo(options.port)
         elif options.command == "serve":
             run_serve(options.listen, options.port, options.with_bench)
+        elif options.command == "stores":
+            import_stores([str(_asked(one)) for one in options.files])
         else:
-            import_stores(options.files)
+            _keep(options)
 
 
 if __name__ == "__main__":

@@ -1,11 +1,12 @@
 """One job from the first call to the handed-over report, through the real interface."""
 
+import contextlib
 import io
 import re
 
 import numpy as np
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import TimeoutError, expect
 from pypdf import PdfReader
 from skyfield.api import load, wgs84
 from skyfield.framelib import itrs
@@ -24,10 +25,16 @@ def saved(page):
 
 
 def choose(page, label, option):
-    page.locator(".entry").filter(has=page.locator("label", has_text=re.compile(f"^{label}$"))).locator(
-        ".n-base-selection"
-    ).click()
-    page.locator(".n-base-select-option", has_text=option).first.click()
+    """Picks from a list. What comes late can move the list away from under a press: then it is open still."""
+    field = page.locator(".entry").filter(has=page.locator("label", has_text=re.compile(f"^{label}$")))
+    field.locator(".n-base-selection").click()
+    offered = page.locator(".n-base-select-option", has_text=option).first
+    for patience_ms in (2_000, 10_000, 30_000):
+        offered.click()
+        with contextlib.suppress(TimeoutError):
+            offered.wait_for(state="hidden", timeout=patience_ms)
+            break
+    expect(field.locator(".n-base-selection")).to_contain_text(option)
     saved(page)
 
 
