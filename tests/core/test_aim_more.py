@@ -340,6 +340,13 @@ def printed(azimuth=None, elevation=None, skew=None, site=HIGHLAND):
     return outcome.result, {check.what: check.explanation for check in outcome.result.checks}
 
 
+@pytest.mark.parametrize(("off_deg", "explained"), [(1.1, True), (1.3, False), (-5.0, False)])
+def test_a_printed_skew_has_twice_the_tolerance_and_no_more(off_deg, explained):
+    skew_deg = aim(AimInput(**HIGHLAND, satellite_longitude_deg=31.6, date=DAY)).result.skew_deg
+    _, told = printed(skew=-skew_deg + off_deg)  # the house rule is 0.6°: nobody reads a skew as finely as a bearing
+    assert ("from in front of the dish" in told["skew"]) is explained
+
+
 @pytest.mark.parametrize("site", [HIGHLAND, NORTHERN], ids=["south", "north"])
 def test_each_usual_mistake_is_named_by_the_one_that_fits(site):
     def ours(**change):

@@ -68,3 +68,11 @@ def test_what_the_terminal_does_not_allow_is_a_hold(change, code):
 
 def test_no_route_is_unknown():
     assert [f.level for f in run(20, pieces=[]).findings] == ["unknown"]
+
+
+@pytest.mark.parametrize(
+    ("kind", "metres", "level"), [("loop", 0.7, "clear"), ("loop", 0.6, "mind"), ("slack", 3.0, "mind")]
+)
+def test_only_the_loop_at_the_dish_is_a_service_loop(kind, metres, level):
+    pieces = [CablePiece(kind=kind, length_m=metres), CablePiece(kind="outdoor", length_m=12)]
+    assert {one.code: one.level for one in run(12, pieces=pieces).findings}["cable.loop"] == level
