@@ -108,7 +108,8 @@ def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):
     expect(page).not_to_have_url(re.compile("2026-104"))
     other = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
     page.get_by_role("main", name="Cable").wait_for()
-    page.wait_for_timeout(1000)
+    # Past the pause after which a grid is sent, by the page's own clock: nothing more may come then.
+    page.wait_for_function("(from) => performance.now() - from > 1000", arg=page.evaluate("performance.now()"))
     lengths = {
         number: [one["length_m"] for one in page.request.get(f"/api/jobs/{number}").json()["facts"]["cable_pieces"]]
         for number in ("2026-104", other)
