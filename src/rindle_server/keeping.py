@@ -119,14 +119,18 @@ def backup(home: Path, to: Path) -> Kept:
             target.execute("PRAGMA journal_mode=DELETE")
         with _reading(copy) as base:
             documents, jobs = _documents(base), _count(base, "jobs_job")
-        missing = [f"{name} of job {number}" for sha256, name, number in documents if not _whole(home, sha256)]
-        held = [sha256 for sha256, _, _ in documents if _whole(home, sha256)]
+        held, missing = [], []
+        for sha256, name, number in documents:
+            if _whole(home, sha256):
+                held.append(sha256)
+            else:
+                missing.append(f"{name} of job {number}")
         files = {DATABASE: copy, **{f"{DOCUMENTS}/{one}": home / DOCUMENTS / one for one in held}}
         manifest = {
             "rindle": __version__,
             "made_at": dt.datetime.now(dt.UTC).isoformat(timespec="seconds"),
             "missing": missing,
-            "files": {name: _sha256_of(path) for name, path in files.items()},
+            "files": {DATABASE: _sha256_of(copy), **{f"{DOCUMENTS}/{one}": one for one in held}},
         }
         with zipfile.ZipFile(part, "w", zipfile.ZIP_DEFLATED) as file:
             file.writestr(_MANIFEST, json.dumps(manifest, indent=1))
