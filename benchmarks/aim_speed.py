@@ -13,8 +13,8 @@ from skyfield.api import load, wgs84
 from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
-from rindle_core.look_angles import satellite_ecef_km
-from rindle_core.registry import calculator
+from rindle_core.kernel.registry import calculator
+from rindle_core.science.look_angles import satellite_ecef_km
 
 COUNT, SUBSET = 10_000, 400
 KM_PER_AU = 149_597_870.7

@@ -14,13 +14,13 @@ import numpy as np
 from sgp4.api import WGS72, Satrec
 from skyfield.api import EarthSatellite, load, wgs84
 
-from rindle_core.horizon import HorizonInput, find_horizon
-from rindle_core.low_orbit import simulate
-from rindle_core.panel import Panel
-from rindle_core.passes import LowOrbitInput
-from rindle_core.shells import Shell
-from rindle_core.skyline import Obstacle
-from rindle_core.terrain import read_hgt
+from rindle_core.catalogue.panel import Panel
+from rindle_core.science.horizon import HorizonInput, find_horizon
+from rindle_core.science.shells import Shell
+from rindle_core.science.skyline import Obstacle
+from rindle_core.science.terrain import read_hgt
+from rindle_core.stations.sky.low_orbit import simulate
+from rindle_core.stations.sky.passes import LowOrbitInput
 
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
 SHELLS = [

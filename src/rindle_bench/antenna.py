@@ -8,8 +8,8 @@ import numpy as np
 
 from rindle_bench.config import Axis, Side, TerminalConfig
 from rindle_bench.downlink import received_db
-from rindle_core.antenna import pattern_loss_db
-from rindle_core.catalogue import Screw
+from rindle_core.catalogue.models import Screw
+from rindle_core.science.antenna import pattern_loss_db
 
 _COARSE_SPREAD_BEAMWIDTHS = 0.45  # how far a careful preset leaves the beam from the top
 _TIGHTENING_BEAMWIDTHS = 0.02  # how far tightening shifts the head

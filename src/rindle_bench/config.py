@@ -6,8 +6,8 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from rindle_core.catalogue import BringUpState, Screw
-from rindle_core.model import Model
+from rindle_core.catalogue.models import BringUpState, Screw
+from rindle_core.kernel.model import Model
 
 Axis = Literal["elevation", "azimuth"]
 Side = Literal["top", "bottom", "left", "right"]

@@ -11,8 +11,8 @@ from pydantic import BaseModel
 
 from rindle_bench.config import ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, TerminalConfig
 from rindle_bench.terminal import SimulatedTerminal
-from rindle_core.errors import InputError
-from rindle_core.model import parse
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
 
 _PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|nuts|push|power|entries))?")
 

@@ -4,11 +4,21 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from rindle_core import job_parts, job_sky, stations
-from rindle_core.acceptance import AcceptanceInput, AcceptanceResult, acceptance
-from rindle_core.aim import AimResult
-from rindle_core.beams import BeamResult
-from rindle_core.brief import (
+from rindle_core import job_parts, job_sky
+from rindle_core.catalogue.models import Beam
+from rindle_core.job_facts import AxisReading, JobFacts
+from rindle_core.job_sky import PanelAim, SkyAssessment
+from rindle_core.job_visit import VisitAssessment, visit_of
+from rindle_core.kernel.findings import Finding, Level, missing, worst
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations import course as stations
+from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.beams import BeamResult
+from rindle_core.stations.aim.instruments import DialFigures, InstrumentsResult
+from rindle_core.stations.aim.plumb import PlumbResult
+from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.brief.brief import (
     DeliveriesInput,
     DeliveriesResult,
     deliveries,
@@ -17,27 +27,18 @@ from rindle_core.brief import (
     judge_proofs,
     judge_settled,
 )
-from rindle_core.bringup import BringUpResult
-from rindle_core.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
-from rindle_core.catalogue import Beam
-from rindle_core.closing import Evidence, evidence_of
-from rindle_core.findings import Finding, Level, missing, worst
-from rindle_core.fixed_sky import SkyResult
-from rindle_core.instruments import DialFigures, InstrumentsResult
-from rindle_core.job_facts import AxisReading, JobFacts
-from rindle_core.job_sky import PanelAim, SkyAssessment
-from rindle_core.job_visit import VisitAssessment, visit_of
-from rindle_core.low_orbit import LowOrbitResult
-from rindle_core.mast import MountResult
-from rindle_core.model import Model
-from rindle_core.panel import AttitudeResult
-from rindle_core.peaking import LockdownResult, PeakView, lockdown
-from rindle_core.place_files import ApartResult
-from rindle_core.plumb import PlumbResult
-from rindle_core.registry import Outcome, register
-from rindle_core.stations import StationView
-from rindle_core.steps import BuildResult
-from rindle_core.work_order import WorkOrderResult
+from rindle_core.stations.brief.place_files import ApartResult
+from rindle_core.stations.bringup.bringup import BringUpResult
+from rindle_core.stations.build.steps import BuildResult
+from rindle_core.stations.cable.cable import CableResult, ExtraRunsInput, ExtraRunsResult, extra_runs
+from rindle_core.stations.course import StationView
+from rindle_core.stations.evidence import Evidence, evidence_of
+from rindle_core.stations.handover.acceptance import AcceptanceInput, AcceptanceResult, acceptance
+from rindle_core.stations.mount.mast import MountResult
+from rindle_core.stations.peak.panel_attitude import AttitudeResult
+from rindle_core.stations.peak.peaking import LockdownResult, PeakView, lockdown
+from rindle_core.stations.sky.fixed_sky import SkyResult
+from rindle_core.stations.sky.low_orbit import LowOrbitResult
 
 
 class JobAssessment(Model):

@@ -6,25 +6,25 @@ import datetime as dt
 
 from pydantic import Field
 
-from rindle_core.acceptance import ServiceRun
-from rindle_core.aim import ModelDay
-from rindle_core.brief import Delivery
-from rindle_core.bringup import StateEntered
-from rindle_core.cable import CablePiece, ExtraRun
-from rindle_core.candidates import CandidateAt
-from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
-from rindle_core.closing import Waiver
-from rindle_core.constants import BEYOND_CIRCLE_DEG
-from rindle_core.documents import DocumentFact
-from rindle_core.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.model import Model
-from rindle_core.peaking import Axis, LockdownInput, Turning
-from rindle_core.sky_photo import PhotoInput
-from rindle_core.skyline import Obstacle, Season, SkylinePoint
-from rindle_core.steps import StepMark
-from rindle_core.sun import zone_of_longitude_h
-from rindle_core.trial import TrialEvent
-from rindle_core.visit import VisitFacts
+from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
+from rindle_core.science.sun import zone_of_longitude_h
+from rindle_core.stations.aim.aim import ModelDay
+from rindle_core.stations.brief.brief import Delivery
+from rindle_core.stations.brief.documents import DocumentFact
+from rindle_core.stations.brief.visit import VisitFacts
+from rindle_core.stations.bringup.bringup import StateEntered
+from rindle_core.stations.build.steps import StepMark
+from rindle_core.stations.cable.cable import CablePiece, ExtraRun
+from rindle_core.stations.evidence import Waiver
+from rindle_core.stations.handover.acceptance import ServiceRun
+from rindle_core.stations.peak.peaking import Axis, LockdownInput, Turning
+from rindle_core.stations.sky.candidates import CandidateAt
+from rindle_core.stations.sky.sky_photo import PhotoInput
+from rindle_core.stations.sky.trial import TrialEvent
 
 
 class AxisReading(Model):

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from rindle_core import beams
-from rindle_core.aim import AimInput, AimResult, aim
-from rindle_core.beams import BeamInput, BeamResult
-from rindle_core.bringup import BringUpFacts, BringUpInput, BringUpResult, bringup
-from rindle_core.cable import CableInput, CableResult, cable
-from rindle_core.catalogue import Beam, Instrument
-from rindle_core.findings import Finding, Level, at_most, missing, worst
-from rindle_core.instruments import (
+from rindle_core.catalogue.models import Beam, Instrument
+from rindle_core.job_facts import JobFacts
+from rindle_core.kernel.findings import Finding, Level, at_most, missing, worst
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim import beams
+from rindle_core.stations.aim.aim import AimInput, AimResult, aim
+from rindle_core.stations.aim.beams import BeamInput, BeamResult
+from rindle_core.stations.aim.instruments import (
     DialFigures,
     InstrumentsInput,
     InstrumentsResult,
@@ -19,16 +19,16 @@ from rindle_core.instruments import (
     instrument_bias,
     instruments,
 )
-from rindle_core.job_facts import JobFacts
-from rindle_core.level import expected_level
-from rindle_core.mast import MountInput, MountResult, mount
-from rindle_core.peaking import Axis, PeakInput, PeakReading, PeakView, peak
-from rindle_core.place_files import ApartInput, ApartResult, apart
-from rindle_core.plumb import PlumbInput, PlumbResult, plumb
-from rindle_core.registry import Outcome
-from rindle_core.steps import BuildInput, BuildResult, build
-from rindle_core.wind import DISH_FORCE_COEFFICIENT
-from rindle_core.work_order import WorkOrderInput, WorkOrderResult, work_order
+from rindle_core.stations.aim.level import expected_level
+from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
+from rindle_core.stations.aim.work_order import WorkOrderInput, WorkOrderResult, work_order
+from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
+from rindle_core.stations.bringup.bringup import BringUpFacts, BringUpInput, BringUpResult, bringup
+from rindle_core.stations.build.steps import BuildInput, BuildResult, build
+from rindle_core.stations.cable.cable import CableInput, CableResult, cable
+from rindle_core.stations.mount.mast import MountInput, MountResult, mount
+from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
+from rindle_core.stations.peak.peaking import Axis, PeakInput, PeakReading, PeakView, peak
 
 _AXES: tuple[Axis, Axis] = ("elevation", "azimuth")
 

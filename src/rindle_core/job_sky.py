@@ -10,22 +10,22 @@ from typing import Any
 import numpy as np
 from pydantic import Field
 
-from rindle_core.compare import CompareInput, CompareResult, PositionSky, compare
-from rindle_core.findings import Finding, Level, missing, worst
-from rindle_core.fixed_sky import SkyInput, SkyResult, sky
-from rindle_core.geodesy import Array, wrap_180
 from rindle_core.job_facts import JobFacts, SkylineSet
-from rindle_core.low_orbit import LowOrbitResult, bearings_of, low_orbit
-from rindle_core.magnetism import magnetic_field
-from rindle_core.model import Model
-from rindle_core.panel import AttitudeInput, AttitudeResult, panel_attitude
-from rindle_core.passes import LowOrbitInput
-from rindle_core.registry import Outcome
-from rindle_core.skyline import scanned_percent
-from rindle_core.sun import zone_of_longitude_h
-from rindle_core.trial import TrialInput, TrialResult, trial
-from rindle_core.units import format_quantity
-from rindle_core.ways_out import WayOutcome, WaysOutInput, WaysOutResult, ways_out
+from rindle_core.kernel.findings import Finding, Level, missing, worst
+from rindle_core.kernel.geometry import Array, wrap_180
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.kernel.units import format_quantity
+from rindle_core.science.magnetism import magnetic_field
+from rindle_core.science.skyline import scanned_percent
+from rindle_core.science.sun import zone_of_longitude_h
+from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
+from rindle_core.stations.sky.compare import CompareInput, CompareResult, PositionSky, compare
+from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, sky
+from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of, low_orbit
+from rindle_core.stations.sky.passes import LowOrbitInput
+from rindle_core.stations.sky.trial import TrialInput, TrialResult, trial
+from rindle_core.stations.sky.ways_out import WayOutcome, WaysOutInput, WaysOutResult, ways_out
 
 _ABOUT_DEG = 45.0  # of the skyline about a fixed satellite that has to be read
 _USUAL_RAISE_M = 8.0  # beyond this a mast is another kind of work

@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
-from rindle_core.aim import PlaceErrorInput, PlaceErrorResult, place_error
-from rindle_core.brief import OLD_LINE
-from rindle_core.catalogue import Beam
-from rindle_core.costs import CostsInput, CostsResult, costs
-from rindle_core.documents import judge_documents
-from rindle_core.findings import Finding, Level
+from rindle_core.catalogue.models import Beam
 from rindle_core.job_facts import JobFacts
-from rindle_core.lineup import LineupInput, LineupResult, lineup_request
-from rindle_core.model import Model
-from rindle_core.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
-from rindle_core.places import PositionEntryInput, PositionEntryResult, degrees_minutes_seconds, position_entry
-from rindle_core.registry import Outcome
-from rindle_core.visit import METHOD_ERROR_M, judge_visit
-from rindle_core.visit_days import VisitDaysInput, VisitDaysResult, visit_days
-from rindle_core.weather import WeatherInput, WeatherResult, weather
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
+from rindle_core.stations.brief.brief import OLD_LINE
+from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
+from rindle_core.stations.brief.documents import judge_documents
+from rindle_core.stations.brief.lineup import LineupInput, LineupResult, lineup_request
+from rindle_core.stations.brief.places import (
+    PositionEntryInput,
+    PositionEntryResult,
+    degrees_minutes_seconds,
+    position_entry,
+)
+from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
+from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitDaysResult, visit_days
+from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
+from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
 
 
 class VisitAssessment(Model):

@@ -9,10 +9,36 @@ import sys
 from types import ModuleType
 from typing import Any
 
-from rindle_core import antenna, elements, geodesy, look_angles, magnetism, refraction, sun, terrain
-from rindle_core.registry import Calculator, calculators
+from rindle_core.kernel import geometry
+from rindle_core.kernel.registry import Calculator, calculators
+from rindle_core.science import (
+    antenna,
+    elements,
+    gas,
+    geodesy,
+    look_angles,
+    magnetism,
+    outline,
+    radiation,
+    refraction,
+    sun,
+    terrain,
+)
 
-_MODULES = (look_angles, refraction, magnetism, geodesy, sun, antenna, elements, terrain)
+_MODULES = (
+    look_angles,
+    refraction,
+    magnetism,
+    geometry,
+    geodesy,
+    sun,
+    antenna,
+    gas,
+    radiation,
+    outline,
+    elements,
+    terrain,
+)
 _HEAD = """# Formulas
 
 Made from the registry of calculators by `python -m rindle_core.reference`; the tests fail when it is stale.
@@ -77,7 +103,7 @@ def _section(entry: Calculator[Any, Any]) -> list[str]:
 
 
 def _beneath(module: ModuleType) -> list[str]:
-    return [f"\n### `{module.__name__.partition('.')[2]}`", _about(module), *_functions(module)]
+    return [f"\n### `{module.__name__.rpartition('.')[2]}`", _about(module), *_functions(module)]
 
 
 def page() -> str:

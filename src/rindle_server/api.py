@@ -15,10 +15,10 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from rindle_core import __version__
-from rindle_core.errors import Fault, InputError
-from rindle_core.model import fault_of
-from rindle_core.registry import calculator, calculators
-from rindle_core.units import wording_table
+from rindle_core.kernel.errors import Fault, InputError
+from rindle_core.kernel.model import fault_of
+from rindle_core.kernel.registry import calculator, calculators
+from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router

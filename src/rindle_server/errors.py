@@ -1,6 +1,6 @@
 """Errors that the server adds to the core's; the table in `api` gives each its HTTP status."""
 
-from rindle_core.errors import InputError
+from rindle_core.kernel.errors import InputError
 
 
 class Conflict(InputError):

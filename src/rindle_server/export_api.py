@@ -14,7 +14,7 @@ def main(folder: Path) -> None:
     import django
 
     django.setup()
-    from rindle_core.units import wording_table
+    from rindle_core.kernel.units import wording_table
     from rindle_server.api import api
 
     def write(name: str, content: object) -> None:

@@ -10,8 +10,8 @@ from pathlib import Path
 
 from ninja.files import UploadedFile
 
-from rindle_core.errors import InputError
-from rindle_core.tables import plain_text
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.tables import plain_text
 from rindle_server.errors import NoRoom
 
 MOST_BYTES = 30_000_000

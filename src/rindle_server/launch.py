@@ -248,7 +248,7 @@ def _import_stores(files: list[str]) -> None:
     _setup()
     from django.db import transaction
 
-    from rindle_core.errors import InputError
+    from rindle_core.kernel.errors import InputError
     from rindle_server.stores.models import StoreItem, put_item
 
     with transaction.atomic():

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from rindle_core.errors import InputError
+from rindle_core.kernel.errors import InputError
 
 MOST_WIDTH_PX = 6000  # a tenth of a degree round the whole circle is 3600 columns
 _MOST_PIXELS = 60_000_000  # 180 MB once it is decoded

@@ -9,8 +9,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 
-from rindle_core.place_files import FoundPlace, places_in_file
-from rindle_core.terrain import height_m, tile_name
+from rindle_core.science.terrain import height_m, tile_name
+from rindle_core.stations.brief.place_files import FoundPlace, places_in_file
 from rindle_server import gazetteer, terrain_files
 from rindle_server.files import MOST_TILE_BYTES, bytes_of
 from rindle_server.tiles import read_tile

@@ -8,8 +8,8 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from rindle_core.catalogue import Satellite
-from rindle_core.sites import KnownSatellite, SitesInput, SitesResult, as_csv, as_geojson, as_kml, sites
+from rindle_core.catalogue.models import Satellite
+from rindle_core.stations.aim.sites import KnownSatellite, SitesInput, SitesResult, as_csv, as_geojson, as_kml, sites
 from rindle_server.stores.models import StoreItem
 
 router = Router(tags=["sites"])

@@ -8,8 +8,8 @@ from pathlib import Path
 
 from django.conf import settings
 
-from rindle_core.errors import InputError
-from rindle_core.terrain import Tile, read_tile, tile_name
+from rindle_core.kernel.errors import InputError
+from rindle_core.science.terrain import Tile, read_tile, tile_name
 from rindle_server.files import write_whole
 
 _KINDS = {".hgt", ".tif", ".tiff"}

@@ -14,7 +14,7 @@ from typing import Any, TypeVar
 
 from django.http import StreamingHttpResponse
 
-from rindle_core.errors import InputError, Stopped
+from rindle_core.kernel.errors import InputError, Stopped
 from rindle_server.errors import Busy
 
 Progress = Callable[[float], bool]

@@ -12,7 +12,7 @@ from skyfield.api import load, wgs84
 from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
-from rindle_core.look_angles import satellite_ecef_km
+from rindle_core.science.look_angles import satellite_ecef_km
 
 
 def fill(page, label, text):

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pygeomag import GeoMag
 
-from rindle_core.aim import AimInput, aim, aim_many, clinometer_reading_deg
-from rindle_core.catalogue import Clinometer
-from rindle_core.errors import InputError
-from rindle_core.magnetism import decimal_year, field_arrays
-from rindle_core.model import parse
-from rindle_core.refraction import refraction_deg
+from rindle_core.catalogue.models import Clinometer
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.science.magnetism import decimal_year, field_arrays
+from rindle_core.science.refraction import refraction_deg
+from rindle_core.stations.aim.aim import AimInput, aim, aim_many, clinometer_reading_deg
 
 HIGHLAND = {
     "latitude_deg": -29.31,

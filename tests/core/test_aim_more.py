@@ -9,19 +9,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.aim import AimInput, aim
-from rindle_core.arc import (
-    InclinedInput,
-    NeighboursInput,
-    inclined,
-    neighbours,
-)
-from rindle_core.beams import BeamInput, beam, edge_distance_km
-from rindle_core.bearings import LandmarkInput, OffsetInput, SunBearingInput, landmark, offset, sun_bearing
-from rindle_core.catalogue import Beam, Clinometer, Satellite
-from rindle_core.errors import InputError
-from rindle_core.geodesy import separation_deg
-from rindle_core.instruments import (
+from rindle_core.catalogue.models import Beam, Clinometer, Satellite
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.geometry import separation_deg
+from rindle_core.science.look_angles import look_angles
+from rindle_core.science.outline import edge_distance_km
+from rindle_core.science.sun import julian_date, sun_directions
+from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.arc import InclinedInput, NeighboursInput, inclined, neighbours
+from rindle_core.stations.aim.beams import BeamInput, beam
+from rindle_core.stations.aim.bearings import LandmarkInput, OffsetInput, SunBearingInput, landmark, offset, sun_bearing
+from rindle_core.stations.aim.instruments import (
     CalibrateInput,
     InstrumentsInput,
     ReversalInput,
@@ -30,12 +28,10 @@ from rindle_core.instruments import (
     reversal,
     tolerance_deg,
 )
-from rindle_core.look_angles import look_angles
-from rindle_core.outages import SunOutageInput, outage_limit_deg, sun_outage
-from rindle_core.plumb import PlumbInput, lean_matrix, plumb
-from rindle_core.spare_feed import SpareFeedInput, spare_feed
-from rindle_core.sun import julian_date, sun_directions
-from rindle_core.work_order import WorkOrderInput, work_order
+from rindle_core.stations.aim.outages import SunOutageInput, outage_limit_deg, sun_outage
+from rindle_core.stations.aim.plumb import PlumbInput, lean_matrix, plumb
+from rindle_core.stations.aim.spare_feed import SpareFeedInput, spare_feed
+from rindle_core.stations.aim.work_order import WorkOrderInput, work_order
 
 HIGHLAND = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140}
 NORTHERN = {"latitude_deg": 47.4, "longitude_deg": 8.6, "height_m": 450}

@@ -5,10 +5,10 @@ import os
 
 import pytest
 
-from rindle_core.errors import InputError
 from rindle_core.job import JobFacts, assess
-from rindle_core.model import parse
-from rindle_core.registry import calculators
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.kernel.registry import calculators
 from tests import golden
 from tests.strategies import Maker
 

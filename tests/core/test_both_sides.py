@@ -5,20 +5,29 @@ import datetime as dt
 import numpy as np
 import pytest
 
-from rindle_core.acceptance import AcceptanceInput, acceptance
-from rindle_core.aim import AimInput, aim
-from rindle_core.arc import NeighboursInput, neighbours
-from rindle_core.bearings import SunBearingInput, sun_bearing
-from rindle_core.brief import DeliveriesInput, Delivery, deliveries
-from rindle_core.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
-from rindle_core.cable import CableInput, CablePiece, cable
-from rindle_core.catalogue import Beam, BringUpState, CableLimits, CoaxCable, Instrument, Satellite, Supply, Terminal
-from rindle_core.costs import CostsInput, costs
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.headline import Segment, as_text
-from rindle_core.house_rules import HouseRules
-from rindle_core.instruments import instrument_bias
-from rindle_core.units import format_quantity
+from rindle_core.catalogue.models import (
+    Beam,
+    BringUpState,
+    CableLimits,
+    CoaxCable,
+    Instrument,
+    Satellite,
+    Supply,
+    Terminal,
+)
+from rindle_core.kernel.headline import Segment, as_text
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.units import format_quantity
+from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.arc import NeighboursInput, neighbours
+from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
+from rindle_core.stations.aim.instruments import instrument_bias
+from rindle_core.stations.brief.brief import DeliveriesInput, Delivery, deliveries
+from rindle_core.stations.brief.costs import CostsInput, costs
+from rindle_core.stations.bringup.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
+from rindle_core.stations.cable.cable import CableInput, CablePiece, cable
+from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
 
 DAY = dt.date(2026, 11, 26)
 STATES = [BringUpState(code=c, name=c, usual_s=s) for c, s in (("power", 2), ("search", 30), ("online", 0))]

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
-from rindle_core.catalogue import CableLimits, CoaxCable, Supply
+from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
+from rindle_core.stations.cable.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
 
 SOLID = CoaxCable(
     code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70

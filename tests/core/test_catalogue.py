@@ -8,12 +8,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.catalogue import CoaxCable, Satellite, Terminal
-from rindle_core.errors import InputError
-from rindle_core.findings import Level
-from rindle_core.headline import as_text
+from rindle_core.catalogue.models import CoaxCable, Satellite, Terminal
 from rindle_core.job import AxisReading, JobFacts, assess
-from rindle_core.model import parse
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.headline import as_text
+from rindle_core.kernel.model import parse
 
 DEMO = Path(__file__).parents[2] / "demo"
 

@@ -8,9 +8,9 @@ from pathlib import Path
 
 import pytest
 
-from rindle_core.model import Model
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import calculators
 from rindle_core.reference import page
-from rindle_core.registry import calculators
 
 DOCS = Path(__file__).parents[2] / "docs"
 SOURCE = Path(__file__).parents[2] / "src"

@@ -10,32 +10,32 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from rindle_core.catalogue import Bracket, BuildStep, ElementLines, Panel
-from rindle_core.errors import InputError
-from rindle_core.findings import Level
-from rindle_core.house_rules import HouseRules
-from rindle_core.low_orbit import _gap_counts
-from rindle_core.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
-from rindle_core.mast import MountInput, mount
-from rindle_core.mount_choice import MountChoiceInput, mount_choice
-from rindle_core.obstacles import ObstacleMeasureInput, measure
-from rindle_core.outages import outage_limit_deg
-from rindle_core.panel import scan_loss_db
-from rindle_core.peaking import LockdownInput, lockdown
-from rindle_core.place_files import places_in_file
-from rindle_core.places import PlaceInput, parse_place
-from rindle_core.plumb import PlumbInput, plumb
-from rindle_core.refraction import refraction_deg
-from rindle_core.shells import newest_epoch
-from rindle_core.sites import KnownSatellite, SitesInput, sites
-from rindle_core.sky_moves import BeamHeightInput, _stretches, beam_height
-from rindle_core.skyline import SkylinePoint, build_profile
-from rindle_core.spare_feeds import _against
-from rindle_core.steps import BuildInput, StepMark, build
-from rindle_core.sun import day_path, julian_date, sun_directions
-from rindle_core.visit import VisitFacts, judge_visit
-from rindle_core.visit_days import VisitDaysInput, VisitTask, visit_days
-from rindle_core.weather import WeatherInput, weather
+from rindle_core.catalogue.models import Bracket, BuildStep, ElementLines, Panel
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.antenna import scan_loss_db
+from rindle_core.science.refraction import refraction_deg
+from rindle_core.science.shells import newest_epoch
+from rindle_core.science.skyline import SkylinePoint, build_profile
+from rindle_core.science.sun import day_path, julian_date, sun_directions
+from rindle_core.stations.aim.outages import outage_limit_deg
+from rindle_core.stations.aim.plumb import PlumbInput, plumb
+from rindle_core.stations.aim.sites import KnownSatellite, SitesInput, sites
+from rindle_core.stations.aim.spare_feeds import _against
+from rindle_core.stations.brief.place_files import places_in_file
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.visit import VisitFacts, judge_visit
+from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
+from rindle_core.stations.brief.weather import WeatherInput, weather
+from rindle_core.stations.build.steps import BuildInput, StepMark, build
+from rindle_core.stations.mount.mast import MountInput, mount
+from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
+from rindle_core.stations.peak.peaking import LockdownInput, lockdown
+from rindle_core.stations.sky.low_orbit import _gap_counts
+from rindle_core.stations.sky.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
+from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure
+from rindle_core.stations.sky.sky_moves import BeamHeightInput, _stretches, beam_height
 
 from .test_low_orbit import run as low_orbit_run
 from .test_mount import PLAIN

@@ -12,11 +12,11 @@ from sgp4 import exporter
 from sgp4.api import WGS72, Satrec
 from skyfield.api import EarthSatellite, load, wgs84
 
-from rindle_core.catalogue import Instrument, InstrumentCheck
-from rindle_core.elements import as_omm, parse_elements
-from rindle_core.errors import InputError
-from rindle_core.instruments import instrument_bias
-from rindle_core.terrain import Tile, height_m, read_hgt, tile_name
+from rindle_core.catalogue.models import Instrument, InstrumentCheck
+from rindle_core.kernel.errors import InputError
+from rindle_core.science.elements import as_omm, parse_elements
+from rindle_core.science.terrain import Tile, height_m, read_hgt, tile_name
+from rindle_core.stations.aim.instruments import instrument_bias
 
 
 def made(inclination_deg=4.0, revolutions=1.00273791, mean_anomaly_deg=120.0):

@@ -6,25 +6,26 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from rindle_core.aim import AimInput, aim
-from rindle_core.beams import contains, deepest
-from rindle_core.catalogue import Beam, Terminal
-from rindle_core.compare import CompareInput, PositionSky, compare
-from rindle_core.findings import Level
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.headline import as_text
-from rindle_core.horizon import HorizonInput, find_horizon
-from rindle_core.house_rules import HouseRules
+from rindle_core.catalogue.models import Beam, Terminal
+from rindle_core.catalogue.panel import Panel
 from rindle_core.job import JobFacts, assess
-from rindle_core.low_orbit import bearings_of, low_orbit
-from rindle_core.obstacles import ObstacleMeasureInput, measure
-from rindle_core.panel import Panel
-from rindle_core.passes import LowOrbitInput
-from rindle_core.radiation import PowerDensityInput, power_density
-from rindle_core.shells import Shell
-from rindle_core.sky_photo import PhotoInput, sky_photo
-from rindle_core.skyline import SkylinePoint
-from rindle_core.terrain import read_hgt
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.headline import as_text
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.horizon import HorizonInput, find_horizon
+from rindle_core.science.outline import contains
+from rindle_core.science.shells import Shell
+from rindle_core.science.skyline import SkylinePoint
+from rindle_core.science.terrain import read_hgt
+from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.beams import deepest
+from rindle_core.stations.bringup.power_density import PowerDensityInput, power_density
+from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
+from rindle_core.stations.sky.low_orbit import bearings_of, low_orbit
+from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure
+from rindle_core.stations.sky.passes import LowOrbitInput
+from rindle_core.stations.sky.sky_photo import PhotoInput, sky_photo
 from tests import golden
 
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}

@@ -9,10 +9,10 @@ import pytest
 from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
-from rindle_core.aim import AimInput, aim
-from rindle_core.errors import InputError
-from rindle_core.place_files import ApartInput, apart, places_in_file
-from rindle_core.sites import SitesInput, as_csv, as_geojson, as_kml, sites
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.sites import SitesInput, as_csv, as_geojson, as_kml, sites
+from rindle_core.stations.brief.place_files import ApartInput, apart, places_in_file
 
 DAY = dt.date(2026, 11, 24)
 GPX = (

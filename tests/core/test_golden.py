@@ -2,8 +2,8 @@
 
 import pytest
 
-from rindle_core.findings import Level
 from rindle_core.job import JobFacts, assess
+from rindle_core.kernel.findings import Level
 from tests import golden
 from tests.golden.cases import CASES
 

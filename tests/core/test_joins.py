@@ -2,10 +2,10 @@
 
 import pytest
 
-from rindle_core.findings import Finding, Level, worst
-from rindle_core.headline import as_text
 from rindle_core.job import JobFacts, assess
 from rindle_core.job_sky import panel_aim_of, surroundings
+from rindle_core.kernel.findings import Finding, Level, worst
+from rindle_core.kernel.headline import as_text
 from tests import golden
 
 DISH, PANEL = golden.read("2026-101")["facts"], golden.read("panel-by-hand")["facts"]

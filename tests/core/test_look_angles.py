@@ -13,9 +13,9 @@ from skyfield.api import load, wgs84
 from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
-from rindle_core.aim import AimInput, aim
-from rindle_core.constants import GEOSTATIONARY_RADIUS_KM, WGS84_SEMI_MAJOR_AXIS_M
-from rindle_core.look_angles import look_angles, satellite_ecef_km
+from rindle_core.kernel.constants import GEOSTATIONARY_RADIUS_KM, WGS84_SEMI_MAJOR_AXIS_M
+from rindle_core.science.look_angles import look_angles, satellite_ecef_km
+from rindle_core.stations.aim.aim import AimInput, aim
 
 REFERENCE = Path(__file__).with_name("look_angles.csv")
 ROWS = list(csv.DictReader(REFERENCE.open()))

@@ -12,13 +12,14 @@ from hypothesis import strategies as st
 from sgp4.exporter import export_tle
 from skyfield.api import EarthSatellite, load, wgs84
 
-from rindle_core.errors import InputError, Stopped
-from rindle_core.findings import Level
-from rindle_core.low_orbit import low_orbit, simulate
-from rindle_core.panel import AttitudeInput, Panel, panel_attitude
-from rindle_core.passes import LowOrbitInput, gaps_of
-from rindle_core.shells import ElementLines, ElementSky, Shell, ShellSky, SiteFrame, horizontal
-from rindle_core.skyline import Obstacle, SkylinePoint, point_groups
+from rindle_core.catalogue.panel import Panel
+from rindle_core.kernel.errors import InputError, Stopped
+from rindle_core.kernel.findings import Level
+from rindle_core.science.shells import ElementLines, ElementSky, Shell, ShellSky, SiteFrame, horizontal
+from rindle_core.science.skyline import Obstacle, SkylinePoint, point_groups
+from rindle_core.stations.peak.panel_attitude import AttitudeInput, panel_attitude
+from rindle_core.stations.sky.low_orbit import low_orbit, simulate
+from rindle_core.stations.sky.passes import LowOrbitInput, gaps_of
 
 DEMO = Path(__file__).parents[2] / "demo"
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}

@@ -7,12 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.antenna import half_power_beamwidth_deg, pattern_loss_db, pointing_loss_db
-from rindle_core.catalogue import MastWindow
-from rindle_core.errors import InputError
-from rindle_core.house_rules import HouseRules
-from rindle_core.mast import MountInput, judge_fit, mount, second_moment_m4, tip_rotation_rad
-from rindle_core.wind import WindInput, air_density_kg_per_m3, exposure_factor, wind
+from rindle_core.catalogue.models import MastWindow
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.antenna import half_power_beamwidth_deg, pattern_loss_db, pointing_loss_db
+from rindle_core.stations.mount.mast import MountInput, judge_fit, mount, second_moment_m4, tip_rotation_rad
+from rindle_core.stations.mount.wind import WindInput, air_density_kg_per_m3, exposure_factor, wind
 
 WINDOW = MastWindow(least_mm=58, most_mm=63.5)
 PLAIN = {

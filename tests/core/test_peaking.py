@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_bench.antenna import ScrewAxis
-from rindle_core.antenna import pattern_loss_db
-from rindle_core.catalogue import Screw
-from rindle_core.peaking import LockdownInput, PeakInput, PeakReading, lockdown, peak
+from rindle_core.catalogue.models import Screw
+from rindle_core.science.antenna import pattern_loss_db
+from rindle_core.stations.peak.peaking import LockdownInput, PeakInput, PeakReading, lockdown, peak
 
 SCREW = Screw(deg_per_turn=0.42, backlash_turns=0.2)
 WIDTH = 1.42

@@ -7,8 +7,8 @@ import utm
 from hypothesis import assume, example, given
 from hypothesis import strategies as st
 
-from rindle_core.errors import InputError
-from rindle_core.places import PlaceInput, degrees_minutes_seconds, parse_place, place_forms
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.brief.places import PlaceInput, degrees_minutes_seconds, parse_place, place_forms
 
 
 def read(text):

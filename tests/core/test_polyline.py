@@ -4,7 +4,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.polyline import thinned
+from rindle_core.science.polyline import thinned
 
 LINES = st.lists(st.floats(-20, 80), min_size=1, max_size=120)
 

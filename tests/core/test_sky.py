@@ -9,12 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.beams import contains
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.geodesy import separation_deg
-from rindle_core.house_rules import HouseRules
-from rindle_core.skyline import SkylinePoint, tube_half_angle_deg
-from rindle_core.sun import julian_date, sun_directions
+from rindle_core.kernel.geometry import separation_deg
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.outline import contains
+from rindle_core.science.skyline import SkylinePoint, tube_half_angle_deg
+from rindle_core.science.sun import julian_date, sun_directions
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
 
 SITE = {
     "latitude_deg": -29.31,

@@ -11,14 +11,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.errors import InputError
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.geodesy import separation_deg
-from rindle_core.house_rules import HouseRules
-from rindle_core.obstacles import ObstacleMeasureInput, measure
-from rindle_core.sky_moves import BeamHeightInput, SkyShiftInput, UsableArcInput, beam_height, sky_shift, usable_arc
-from rindle_core.sky_photo import BearingMark, PhotoInput, sky_photo
-from rindle_core.skyline import (
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.geometry import separation_deg
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.skyline import (
     Obstacle,
     Shift,
     SkylinePoint,
@@ -27,7 +23,18 @@ from rindle_core.skyline import (
     moved_points,
     scanned_percent,
 )
-from rindle_core.skyline_text import SkylineTextInput, as_csv, as_json, read_skyline
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
+from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure
+from rindle_core.stations.sky.sky_moves import (
+    BeamHeightInput,
+    SkyShiftInput,
+    UsableArcInput,
+    beam_height,
+    sky_shift,
+    usable_arc,
+)
+from rindle_core.stations.sky.sky_photo import BearingMark, PhotoInput, sky_photo
+from rindle_core.stations.sky.skyline_text import SkylineTextInput, as_csv, as_json, read_skyline
 
 SITE = {
     "latitude_deg": -29.31,

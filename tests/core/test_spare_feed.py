@@ -6,10 +6,10 @@ import numpy as np
 import pytest
 from scipy.optimize import minimize
 
-from rindle_core.errors import InputError
-from rindle_core.feed_offset import Reflector, beam_of_feed, feed_for_beam
-from rindle_core.look_angles import look_angles
-from rindle_core.spare_feed import SpareFeedInput, spare_feed
+from rindle_core.kernel.errors import InputError
+from rindle_core.science.feed_offset import Reflector, beam_of_feed, feed_for_beam
+from rindle_core.science.look_angles import look_angles
+from rindle_core.stations.aim.spare_feed import SpareFeedInput, spare_feed
 
 HIGHLAND = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
 DISHES = [

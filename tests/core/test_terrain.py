@@ -11,10 +11,10 @@ from rasterio.io import MemoryFile
 from rasterio.transform import from_origin
 from rasterio.warp import transform
 
-from rindle_core.constants import EARTH_MEAN_RADIUS_M
-from rindle_core.errors import InputError, Stopped
-from rindle_core.horizon import HorizonInput, find_horizon
-from rindle_core.terrain import Tile, height_m, heights_at, read_hgt, read_tile, tile_name
+from rindle_core.kernel.constants import EARTH_MEAN_RADIUS_M
+from rindle_core.kernel.errors import InputError, Stopped
+from rindle_core.science.horizon import HorizonInput, find_horizon
+from rindle_core.science.terrain import Tile, height_m, heights_at, read_hgt, read_tile, tile_name
 
 SITE = {"latitude_deg": -29.5, "longitude_deg": 27.5}
 EFFECTIVE_M = EARTH_MEAN_RADIUS_M / (1 - 0.13)

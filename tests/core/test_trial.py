@@ -8,12 +8,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.candidates import CandidateFacts
-from rindle_core.compare import CompareInput, PositionSky, compare
-from rindle_core.errors import InputError
-from rindle_core.findings import Level
-from rindle_core.house_rules import HouseRules
-from rindle_core.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.sky.candidates import CandidateFacts
+from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
+from rindle_core.stations.sky.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
 
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
 

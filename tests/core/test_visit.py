@@ -12,21 +12,22 @@ from hypothesis import strategies as st
 from itur.models.itu618 import rain_attenuation
 from itur.models.itu676 import gaseous_attenuation_slant_path
 
-from rindle_core.aim import AimInput, PlaceErrorInput, aim, place_error
-from rindle_core.catalogue import Bracket, Clinometer, PositionFormat, Satellite
-from rindle_core.costs import CostItem, CostsInput, costs
-from rindle_core.documents import DocumentFact, judge_documents, satellite_named
-from rindle_core.errors import InputError
-from rindle_core.findings import Level
-from rindle_core.instruments import checks_at_peak
-from rindle_core.level import expected_level, footprint_loss_db, gas_loss_db
-from rindle_core.lineup import LineupInput, lineup_request
-from rindle_core.link import LinkInput, link, rain_tilt_deg
-from rindle_core.mount_choice import SURFACES, MountChoiceInput, mount_choice
-from rindle_core.places import PositionEntryInput, position_entry
-from rindle_core.spare_feeds import SpareFeedsInput, spare_feeds
-from rindle_core.visit_days import VisitDaysInput, VisitTask, visit_days
-from rindle_core.weather import WeatherInput, weather
+from rindle_core.catalogue.models import Bracket, Clinometer, PositionFormat, Satellite
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.science.gas import gas_loss_db
+from rindle_core.stations.aim.aim import AimInput, PlaceErrorInput, aim, place_error
+from rindle_core.stations.aim.instruments import checks_at_peak
+from rindle_core.stations.aim.level import expected_level, footprint_loss_db
+from rindle_core.stations.aim.link import LinkInput, link, rain_tilt_deg
+from rindle_core.stations.aim.spare_feeds import SpareFeedsInput, spare_feeds
+from rindle_core.stations.brief.costs import CostItem, CostsInput, costs
+from rindle_core.stations.brief.documents import DocumentFact, judge_documents, satellite_named
+from rindle_core.stations.brief.lineup import LineupInput, lineup_request
+from rindle_core.stations.brief.places import PositionEntryInput, position_entry
+from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
+from rindle_core.stations.brief.weather import WeatherInput, weather
+from rindle_core.stations.mount.mount_choice import SURFACES, MountChoiceInput, mount_choice
 
 DEMO = Path(__file__).parents[2] / "demo"
 SATELLITES = [Satellite.model_validate(one) for one in json.loads((DEMO / "satellites.json").read_text("utf-8"))]

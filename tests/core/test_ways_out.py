@@ -7,11 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.findings import Level
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.radiation import PowerDensityInput, power_density, power_density_w_per_m2
-from rindle_core.skyline import Obstacle, SkylinePoint
-from rindle_core.ways_out import WayOutcome, WaysOutInput, ways_out
+from rindle_core.kernel.findings import Level
+from rindle_core.science.radiation import power_density_w_per_m2
+from rindle_core.science.skyline import Obstacle, SkylinePoint
+from rindle_core.stations.bringup.power_density import PowerDensityInput, power_density
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
+from rindle_core.stations.sky.ways_out import WayOutcome, WaysOutInput, ways_out
 
 SITE = {
     "latitude_deg": -29.4,

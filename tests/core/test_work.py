@@ -5,15 +5,15 @@ import json
 
 import pytest
 
-from rindle_core.acceptance import AcceptanceInput, ServiceRun, acceptance
-from rindle_core.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
-from rindle_core.calculators import MODULE_OF
-from rindle_core.catalogue import BringUpState, BuildStep, ModemEntry
-from rindle_core.cli import main
-from rindle_core.errors import InputError
-from rindle_core.registry import calculator, calculators
-from rindle_core.steps import BuildInput, StepMark, build
-from rindle_core.units import convert, format_quantity
+from rindle_core.catalogue.models import BringUpState, BuildStep, ModemEntry
+from rindle_core.kernel.calculators import MODULE_OF
+from rindle_core.kernel.cli import main
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.registry import calculator, calculators
+from rindle_core.kernel.units import convert, format_quantity
+from rindle_core.stations.bringup.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
+from rindle_core.stations.build.steps import BuildInput, StepMark, build
+from rindle_core.stations.handover.acceptance import AcceptanceInput, ServiceRun, acceptance
 
 STEPS = [
     BuildStep(code="kit", title="Kit", hold_point=True),

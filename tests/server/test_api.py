@@ -5,7 +5,7 @@ import json
 import pytest
 from django.contrib.auth import get_user_model
 
-from rindle_core.registry import calculator
+from rindle_core.kernel.registry import calculator
 from rindle_server.api import api
 
 JSON = {"content_type": "application/json"}

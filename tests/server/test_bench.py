@@ -15,9 +15,9 @@ from rindle_bench.config import Downlink, ModemEntries, NutsChange, PowerChange,
 from rindle_bench.downlink import received_db
 from rindle_bench.http import make_server
 from rindle_bench.terminal import SimulatedTerminal
-from rindle_core.beams import deepest
-from rindle_core.catalogue import Beam, BringUpState, Screw
-from rindle_core.level import expected_level
+from rindle_core.catalogue.models import Beam, BringUpState, Screw
+from rindle_core.stations.aim.beams import deepest
+from rindle_core.stations.aim.level import expected_level
 
 DEMO = Path(__file__).parents[2] / "demo"
 

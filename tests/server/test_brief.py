@@ -10,7 +10,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
-from rindle_core.house_rules import HouseRules
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_server.tiles import read_tile
 
 JSON = {"content_type": "application/json"}

@@ -7,13 +7,14 @@ import xml.etree.ElementTree as ET
 
 import pytest
 
-from rindle_core.aim import AimInput, aim
-from rindle_core.bringup import BringUpInput, StateEntered, bringup
-from rindle_core.catalogue import Beam, BringUpState, Clinometer, Screw
-from rindle_core.fixed_sky import SkyInput, sky
-from rindle_core.instruments import dial_figures
-from rindle_core.peaking import PeakInput, PeakReading, peak
-from rindle_core.skyline import SkylinePoint, Surroundings
+from rindle_core.catalogue.models import Beam, BringUpState, Clinometer, Screw
+from rindle_core.science.skyline import SkylinePoint
+from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.instruments import dial_figures
+from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
+from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
+from rindle_core.stations.sky.fixed_sky import SkyInput, sky
+from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_server.drawings import job_drawings
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder

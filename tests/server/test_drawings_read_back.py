@@ -6,8 +6,8 @@ import xml.etree.ElementTree as ET
 import numpy as np
 import pytest
 
-from rindle_core.geodesy import separation_deg
 from rindle_core.job import JobFacts, assess
+from rindle_core.kernel.geometry import separation_deg
 from rindle_server.drawings import job_drawings
 from tests import golden
 

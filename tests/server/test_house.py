@@ -7,7 +7,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
-from rindle_core.errors import InputError
+from rindle_core.kernel.errors import InputError
 from rindle_server.errors import Conflict
 from rindle_server.files import bytes_of
 from rindle_server.jobs import device_api, edit, signing

@@ -16,7 +16,7 @@ from django.db import OperationalError, close_old_connections
 from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
-from rindle_core.errors import InputError
+from rindle_core.kernel.errors import InputError
 from rindle_server import files, launch, pictures, terrain_files, work
 from rindle_server.errors import Busy, Conflict, NoRoom
 from rindle_server.jobs import documents, edit, listing, models

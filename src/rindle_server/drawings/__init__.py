@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.job_parts import dial_of, last_pass, readings
-from rindle_core.peaking import PeakView
-from rindle_core.units import System
+from rindle_core.kernel.units import System
+from rindle_core.stations.peak.peaking import PeakView
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder

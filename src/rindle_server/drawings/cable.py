@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from rindle_core.cable import CablePiece, CableResult
-from rindle_core.catalogue import Terminal
-from rindle_core.units import System, format_quantity
+from rindle_core.catalogue.models import Terminal
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.cable.cable import CablePiece, CableResult
 from rindle_server.drawings.svg import Drawing, circle, ink, line, path, sheet, tag, words
 
 _W, _LEFT, _Y = 780.0, 60.0, 92.0

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from rindle_core.bringup import BringUpResult
-from rindle_core.units import format_quantity
+from rindle_core.kernel.units import format_quantity
+from rindle_core.stations.bringup.bringup import BringUpResult
 from rindle_server.drawings.svg import Drawing, circle, ink, line, sheet, tag, words
 
 _W, _STEP = 780.0, 34.0

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue import Terminal
-from rindle_core.mast import MountResult
-from rindle_core.units import System, format_quantity
+from rindle_core.catalogue.models import Terminal
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.mount.mast import MountResult
 from rindle_server.drawings.svg import Drawing, arc_points, arrow, circle, ink, line, path, polar, sheet, tag, words
 
 _W, _H, _GROUND = 780.0, 380.0, 348.0

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
-from rindle_core.peaking import PeakReading, PeakResult, PeakView
-from rindle_core.units import format_quantity
+from rindle_core.kernel.units import format_quantity
+from rindle_core.stations.peak.peaking import PeakReading, PeakResult, PeakView
 from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, sheet, words
 
 _W, _H = 780.0, 330.0

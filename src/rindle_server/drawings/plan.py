@@ -6,7 +6,7 @@ import math
 
 from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.job_sky import set_for
-from rindle_core.units import System, format_quantity
+from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
 
 _W, _H = 780.0, 330.0

@@ -7,13 +7,14 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from rindle_core.fixed_sky import SkyDirection, SkyResult, arc_directions, sun_directions_of
-from rindle_core.house_rules import HouseRules
 from rindle_core.job import JobAssessment, JobFacts
 from rindle_core.job_sky import low_orbit_of, sky_of, surroundings
-from rindle_core.low_orbit import LowOrbitResult
-from rindle_core.skyline import Kind, Profile, SkylinePoint, Surroundings, elevation_at
-from rindle_core.units import format_quantity
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.units import format_quantity
+from rindle_core.science.skyline import Kind, Profile, SkylinePoint, elevation_at
+from rindle_core.stations.sky.fixed_sky import SkyDirection, SkyResult, arc_directions, sun_directions_of
+from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_server.drawings.strip import Strip
 from rindle_server.drawings.svg import Drawing, Point, circle, ink, line, path, sheet, tag, words
 

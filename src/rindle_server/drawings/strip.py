@@ -7,8 +7,8 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from rindle_core.fixed_sky import SkyDirection
-from rindle_core.geodesy import wrap_180
+from rindle_core.kernel.geometry import wrap_180
+from rindle_core.stations.sky.fixed_sky import SkyDirection
 from rindle_server.drawings.svg import Frame, Point, line, words
 
 POINTS_OF_COMPASS = {0: "N", 45: "NE", 90: "E", 135: "SE", 180: "S", 225: "SW", 270: "W", 315: "NW"}

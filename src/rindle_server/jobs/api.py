@@ -12,12 +12,12 @@ from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime
 
-from rindle_core.acceptance import ServiceRun
-from rindle_core.brief import Delivery, read_work_order
-from rindle_core.cable import CablePiece
 from rindle_core.job import AxisReading, JobAssessment, JobFacts
-from rindle_core.places import PlaceForms, place_forms
-from rindle_core.units import System
+from rindle_core.kernel.units import System
+from rindle_core.stations.brief.brief import Delivery, read_work_order
+from rindle_core.stations.brief.places import PlaceForms, place_forms
+from rindle_core.stations.cable.cable import CablePiece
+from rindle_core.stations.handover.acceptance import ServiceRun
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.files import bytes_of, text_of

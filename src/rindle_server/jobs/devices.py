@@ -22,7 +22,7 @@ from rindle_bench.config import (
     TerminalConfig,
 )
 from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.model import Model
+from rindle_core.kernel.model import Model
 from rindle_server.errors import Conflict, DeviceDown
 
 _SAMPLES = 5

@@ -9,8 +9,8 @@ from django.conf import settings
 from django.utils import timezone
 from pydantic import Field
 
-from rindle_core.documents import DocumentKind, satellite_named
-from rindle_core.model import Model
+from rindle_core.kernel.model import Model
+from rindle_core.stations.brief.documents import DocumentKind, satellite_named
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import write_whole
 from rindle_server.jobs.edit import Write, known, void, whole

@@ -13,16 +13,16 @@ from django.db.models import Max
 from django.db.models import Model as DjangoModel
 from django.utils import timezone
 
-from rindle_core.brief import HAZARDS, NEEDS, SETTLED
-from rindle_core.compare import ENTRY_CHECKS, GROUND_CHECKS
-from rindle_core.errors import Fault, InputError
 from rindle_core.job import AxisReading, JobFacts
 from rindle_core.job_facts import TrialFacts
 from rindle_core.job_parts import before_power_open
-from rindle_core.model import Model, parse
-from rindle_core.places import PlaceInput, parse_place
-from rindle_core.visit import INDOOR, REASONS, VisitFacts
-from rindle_core.weather import CONDITIONS
+from rindle_core.kernel.errors import Fault, InputError
+from rindle_core.kernel.model import Model, parse
+from rindle_core.stations.brief.brief import HAZARDS, NEEDS, SETTLED
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.visit import INDOOR, REASONS, VisitFacts
+from rindle_core.stations.brief.weather import CONDITIONS
+from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.facts import LISTS, answer_to, facts_of

@@ -11,13 +11,13 @@ from django.db.models import QuerySet
 from pydantic import ValidationError
 
 from rindle_core import __version__
-from rindle_core.bearings import OffsetInput, offset
-from rindle_core.candidates import CandidateFacts
-from rindle_core.catalogue import CoaxCable, Constellation, Instrument, Satellite, Terminal
-from rindle_core.errors import InputError
+from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.job import JobAssessment, JobFacts, assess
-from rindle_core.model import parse
-from rindle_core.places import PlaceInput, parse_place
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.stations.aim.bearings import OffsetInput, offset
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_server.jobs.models import Job, Position
 from rindle_server.stores.models import Firm
 from rindle_server.stores.shelf import shelf

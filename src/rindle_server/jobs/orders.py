@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from rindle_core.model import parse
+from rindle_core.kernel.model import parse
 from rindle_server.errors import NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import JobPatch, patch

@@ -9,10 +9,10 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from rindle_core.brief import HAZARDS
-from rindle_core.findings import Level
-from rindle_core.headline import as_text
-from rindle_core.units import System, format_quantity
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.headline import as_text
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.brief.brief import HAZARDS
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from rindle_core.candidates import CandidateFacts, next_letter
-from rindle_core.errors import InputError
-from rindle_core.places import PlaceInput, parse_place
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.sky.candidates import CandidateFacts, next_letter
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import Write, whole

@@ -9,12 +9,12 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from rindle_core.brief import NEEDS, OLD_LINE
-from rindle_core.candidates import CandidateAt
-from rindle_core.compare import CompareResult
-from rindle_core.errors import InputError
-from rindle_core.units import System, format_quantity
-from rindle_core.visit import REASONS
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.brief.brief import NEEDS, OLD_LINE
+from rindle_core.stations.brief.visit import REASONS
+from rindle_core.stations.sky.candidates import CandidateAt
+from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs import documents

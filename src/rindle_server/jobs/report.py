@@ -8,9 +8,9 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from rindle_core.headline import as_text
 from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.units import System, format_quantity
+from rindle_core.kernel.headline import as_text
+from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood

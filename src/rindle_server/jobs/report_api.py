@@ -6,7 +6,7 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from rindle_core.units import System
+from rindle_core.kernel.units import System
 from rindle_server.jobs import edit
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf

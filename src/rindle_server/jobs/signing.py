@@ -7,9 +7,9 @@ import datetime as dt
 from django.utils import timezone
 
 from rindle_core import __version__
-from rindle_core.catalogue import Instrument
-from rindle_core.instruments import checks_at_peak
-from rindle_core.stations import NAMES
+from rindle_core.catalogue.models import Instrument
+from rindle_core.stations.aim.instruments import checks_at_peak
+from rindle_core.stations.course import NAMES
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import Write, whole

@@ -9,18 +9,18 @@ from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from rindle_core.errors import InputError
-from rindle_core.fixed_sky import SkyInput
-from rindle_core.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.job_facts import JobFacts, SkylineSet
 from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
-from rindle_core.low_orbit import simulate
-from rindle_core.model import Model, parse
-from rindle_core.passes import LowOrbitInput
-from rindle_core.registry import parse_json
-from rindle_core.skyline import Season
-from rindle_core.skyline_text import as_csv, as_json
-from rindle_core.trial import TrialColumns, TrialLogInput, trial_columns
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import Model, parse
+from rindle_core.kernel.registry import parse_json
+from rindle_core.science.horizon import Horizon, HorizonInput, find_horizon
+from rindle_core.science.skyline import Season
+from rindle_core.stations.sky.fixed_sky import SkyInput
+from rindle_core.stations.sky.low_orbit import simulate
+from rindle_core.stations.sky.passes import LowOrbitInput
+from rindle_core.stations.sky.skyline_text import as_csv, as_json
+from rindle_core.stations.sky.trial import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
 from rindle_server.accounts.api import person_of
 from rindle_server.errors import Conflict, NotThere

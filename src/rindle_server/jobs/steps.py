@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue import Terminal
-from rindle_core.steps import BuildInput, StepMark, build
+from rindle_core.catalogue.models import Terminal
+from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import Write, void, whole

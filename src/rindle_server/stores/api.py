@@ -11,18 +11,18 @@ from ninja import Body, File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import BaseModel
 
-from rindle_core.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
-from rindle_core.catalogue import Catalogue
-from rindle_core.compare import ENTRY_CHECKS, GROUND_CHECKS
-from rindle_core.elements import Elements, as_omm, parse_elements, parse_low_elements
-from rindle_core.errors import InputError
-from rindle_core.glossary import GLOSSARY, Term
-from rindle_core.house_rules import HouseRules
-from rindle_core.model import parse
-from rindle_core.mount_choice import SURFACES
-from rindle_core.registry import parse_json
-from rindle_core.visit import INDOOR, REASONS
-from rindle_core.weather import CONDITIONS
+from rindle_core.catalogue.models import Catalogue
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.glossary import GLOSSARY, Term
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.model import parse
+from rindle_core.kernel.registry import parse_json
+from rindle_core.science.elements import Elements, as_omm, parse_elements, parse_low_elements
+from rindle_core.stations.brief.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
+from rindle_core.stations.brief.visit import INDOOR, REASONS
+from rindle_core.stations.brief.weather import CONDITIONS
+from rindle_core.stations.mount.mount_choice import SURFACES
+from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
 from rindle_server.jobs.models import Job

@@ -6,9 +6,9 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
-from rindle_core.catalogue import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
-from rindle_core.house_rules import HouseRules
-from rindle_core.model import Model, parse
+from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.model import Model, parse
 
 M = TypeVar("M", bound=Model)
 

@@ -12,9 +12,9 @@ from typing import TypeVar
 from django.db.models import TextField
 from django.db.models.functions import Cast
 
-from rindle_core.catalogue import Catalogue, UnreadEntry
-from rindle_core.errors import InputError
-from rindle_core.model import Model, parse
+from rindle_core.catalogue.models import Catalogue, UnreadEntry
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import Model, parse
 from rindle_server.stores.models import Firm, StoreItem
 
 M = TypeVar("M", bound=Model)

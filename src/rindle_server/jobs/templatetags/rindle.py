@@ -5,7 +5,7 @@ from __future__ import annotations
 from django import template
 from django.utils.safestring import SafeString, mark_safe
 
-from rindle_core.findings import Level
+from rindle_core.kernel.findings import Level
 
 register = template.Library()
 _WORDS = {Level.CLEAR: "Clear", Level.MIND: "Mind", Level.HOLD: "Hold", Level.UNKNOWN: "Not yet known"}

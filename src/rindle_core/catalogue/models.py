@@ -1,0 +1,374 @@
+"""What the stores hold: satellites with beams, terminals, cables. A new one is data, not code."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from rindle_core.catalogue.panel import Panel
+from rindle_core.kernel.model import Model
+from rindle_core.science.antenna import half_power_beamwidth_deg
+from rindle_core.science.shells import ElementLines, Shell
+
+Hand = Literal["left", "right"]
+Polarization = Literal["circular", "linear"]
+
+
+Longitude = Annotated[float, Field(ge=-360, le=360)]
+Latitude = Annotated[float, Field(ge=-90, le=90)]
+Corner = tuple[Longitude, Latitude]
+
+
+class Beam(Model):
+    """A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none."""
+
+    letter: str = Field(min_length=1, max_length=3, pattern=r"[A-Z0-9]+")
+    hand: Hand | None = Field(default=None, description="As received at the site; None: a linear beam")
+    transmit_hand: Hand | None = Field(default=None, description="As sent from the site; None: not told, or linear")
+    carrier_mhz: float = Field(
+        gt=0, le=100_000, description="Receive carrier that the modem is told, after down-conversion"
+    )
+    expected_es_n0_db: float = Field(
+        ge=-30, le=60, description="Clear-sky Es/N0 at the beam's centre, reference terminal"
+    )
+    edge_loss_db: float = Field(default=3.0, ge=0, le=20, description="Level on the outline below that of the centre")
+    least_es_n0_db: float | None = Field(
+        default=None, ge=-20, le=40, description="Least quality that the operator asks for"
+    )
+    polygon_deg: list[Corner] = Field(min_length=3, max_length=2000, description="Outline, (longitude, latitude) pairs")
+    holes_deg: list[Annotated[list[Corner], Field(min_length=3, max_length=2000)]] = Field(
+        default_factory=list, max_length=20, description="Outlines cut out of it, (longitude, latitude) pairs"
+    )
+
+    @model_validator(mode="after")
+    def _encloses(self) -> Self:
+        if not any(
+            abs(_doubled_area(ring)) > _LEAST_AREA for ring in (self.polygon_deg, _about_date_line(self.polygon_deg))
+        ):
+            raise ValueError(
+                "the outline encloses nothing: three corners or more that are not on one line are accepted"
+            )
+        return self
+
+
+_LEAST_AREA = 1e-6  # square degrees, doubled: under a hundred metres across
+
+
+def _about_date_line(ring: list[Corner]) -> list[Corner]:
+    return [(longitude % 360.0, latitude) for longitude, latitude in ring]
+
+
+def _doubled_area(ring: list[Corner]) -> float:
+    """Gauss's area formula on the plate carrée."""
+    return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(ring, [*ring[1:], ring[0]], strict=True))
+
+
+class SettingField(Model):
+    """A field of a network's settings sheet. Credentials are entered by the user and never kept."""
+
+    name: str = Field(min_length=1, max_length=80)
+    example: str = Field(default="", max_length=120)
+    secret: bool = Field(default=False, description="A credential: it is ticked when entered, its value is not kept")
+
+
+class Satellite(Model):
+    """A satellite on the geostationary arc. Longitude east positive."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    longitude_deg: float = Field(ge=-180, le=180)
+    tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
+    inclination_deg: float = Field(
+        default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator"
+    )
+    beams: list[Beam] = Field(default_factory=list)
+    settings: list[SettingField] = Field(
+        default_factory=list, description="Settings sheet of its network, in the order of entry"
+    )
+    tle: list[str] | None = Field(
+        default=None, min_length=2, max_length=2, description="The operator's elements, as two lines"
+    )
+
+
+class Clinometer(Model):
+    """Where the clinometer is laid on this terminal, and the angle of that face to the beam."""
+
+    face: str = Field(min_length=1, description="The face, named as an installer finds it")
+    kind: Literal["face", "rim", "scale", "flat"] = Field(
+        description="face: reads elevation + offset; rim: reads elevation - offset, from the vertical; "
+        "scale: the mount's own scale; flat: a head that is set level"
+    )
+    offset_deg: float = Field(default=0.0, ge=-90, le=90)
+
+
+class InstrumentCheck(Model):
+    """What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak."""
+
+    on: dt.date
+    read_deg: float = Field(ge=-360, le=360)
+    true_deg: float = Field(ge=-360, le=360)
+    how: str = ""
+
+
+class Instrument(Model):
+    """A compass or clinometer of the crew, with its checks."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    kind: Literal["compass", "clinometer"]
+    checks: list[InstrumentCheck] = Field(default_factory=list)
+
+
+class Part(Model):
+    """Something in the box, with the mass of what is lifted in one piece."""
+
+    name: str
+    count: int = Field(default=1, ge=1)
+    mass_kg: float = Field(default=0.0, ge=0)
+
+
+class MastWindow(Model):
+    """Mast outer diameters that the clamp grips, and the length it needs."""
+
+    least_mm: float = Field(gt=0)
+    most_mm: float = Field(gt=0)
+    clamp_height_mm: float = Field(default=150.0, gt=0)
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Self:
+        if self.least_mm > self.most_mm:
+            raise ValueError("the least mast diameter is larger than the most; swap them")
+        return self
+
+
+class CableLimits(Model):
+    """What the terminal asks of its cable."""
+
+    types: list[str] = Field(min_length=1, description="Codes of the cables that are allowed")
+    most_m: float = Field(gt=0)
+    if_low_mhz: float = Field(gt=0)
+    if_high_mhz: float = Field(gt=0)
+    most_loss_db: float = Field(gt=0)
+    runs: int = Field(default=1, ge=1, le=2)
+    plug_mm: float = Field(
+        default=11.0, gt=0, le=100, description="Widest part that has to pass a hole: connector or sealed plug"
+    )
+
+
+class Supply(Model):
+    """Direct current sent up the cable."""
+
+    supply_v: float = Field(gt=0)
+    power_w: float = Field(ge=0)
+    least_v: float = Field(gt=0, description="Least voltage at which the outdoor unit starts")
+
+
+class Screw(Model):
+    """A fine screw of the head."""
+
+    deg_per_turn: float = Field(gt=0)
+    backlash_turns: float = Field(default=0.0, ge=0, le=5)
+    span_turns: float = Field(default=12.0, gt=0)
+
+
+class BuildStep(Model):
+    """A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before."""
+
+    code: str = Field(min_length=1)
+    title: str
+    detail: str = ""
+    hold_point: bool = False
+    before_power: bool = Field(
+        default=False, description="Must be done before the terminal is switched on, as the earth"
+    )
+    needs: list[str] = Field(default_factory=list)
+    caution: str = ""
+
+
+class BringUpState(Model):
+    """A state on the way online, with how long it usually takes."""
+
+    code: str
+    name: str
+    usual_s: float = Field(ge=0)
+    light: str = ""
+    said: str = Field(default="", description="What the terminal is doing, in plain words")
+
+
+class ModemEntry(Model):
+    """Something the modem is told."""
+
+    code: str
+    label: str
+    pattern: str = Field(description="Regular expression that a valid entry matches whole")
+    example: str
+
+
+class PositionFormat(Model):
+    """How this terminal wants its own position typed."""
+
+    style: Literal["decimal", "decimal_hemisphere", "degrees_minutes", "degrees_minutes_seconds"] = "decimal"
+    decimals_count: int = Field(default=4, ge=0, le=7, description="Digits behind the point of the last part")
+
+
+class Bracket(Model):
+    """A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    least_mm: float = Field(gt=0, description="Nearest that a spare feed's centre may sit to the main one's")
+    most_mm: float = Field(gt=0, description="Farthest, to either side")
+    most_height_mm: float = Field(ge=0, description="How far a spare feed may be set up or down")
+    feed_count: int = Field(default=1, ge=1, le=12, description="Spare feeds that it holds")
+    pitch_mm: float = Field(default=60.0, gt=0, description="Least distance between two spare feeds")
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Self:
+        if self.least_mm > self.most_mm:
+            raise ValueError("the nearest reach is larger than the farthest; swap them")
+        return self
+
+
+class Terminal(Model):
+    """A terminal of the catalogue."""
+
+    code: str
+    name: str
+    family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
+    polarization: Polarization
+    aperture_mm: float = Field(ge=50, le=10_000)
+    receive_ghz: float = Field(ge=1, le=50)
+    transmit_ghz: float = Field(ge=1, le=100)
+    transmit_w: float = Field(default=0.0, ge=0)
+    receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
+    wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
+    reference_gain_db: float = Field(
+        default=0.0, description="Receive figure relative to the beam's reference terminal"
+    )
+    parts: list[Part]
+    tools: list[str]
+    mast: MastWindow
+    clinometer: Clinometer
+    other_faces: list[Clinometer] = Field(
+        default_factory=list, description="Other places where a clinometer may be laid"
+    )
+    skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
+    panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; None for a dish")
+    focal_length_mm: float | None = Field(
+        default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds"
+    )
+    aperture_offset_mm: float | None = Field(
+        default=None,
+        ge=0,
+        le=20_000,
+        description="Middle of the reflector over its axis; None: the lower rim at the axis",
+    )
+    position_format: PositionFormat = PositionFormat()
+    needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
+    cable: CableLimits
+    supply: Supply
+    elevation_screw: Screw
+    azimuth_screw: Screw
+    entries: list[ModemEntry]
+    build_steps: list[BuildStep]
+    bringup_states: list[BringUpState]
+
+    @model_validator(mode="after")
+    def _needs_exist(self) -> Self:
+        codes = {step.code for step in self.build_steps}
+        for step in self.build_steps:
+            for need in step.needs:
+                if need.startswith("step:") and need[5:] not in codes:
+                    raise ValueError(f"step {step.code} needs {need}, which is not a step of this terminal")
+        return self
+
+    def beamwidth_deg(self) -> float:
+        """Half-power width at the receive frequency."""
+        return self.receive_beamwidth_deg or half_power_beamwidth_deg(self.aperture_mm, self.receive_ghz)
+
+    def mass_kg(self) -> float:
+        """Mass of all that goes up."""
+        return sum(part.mass_kg * part.count for part in self.parts)
+
+
+class CoaxCable(Model):
+    """A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power;
+
+    and its loop resistance.
+    """
+
+    code: str
+    name: str
+    kind: Literal["coax", "ethernet"] = "coax"
+    loss_a: float = Field(default=0.0, ge=0, description="dB per 100 m per √MHz: the conductors")
+    loss_b: float = Field(default=0.0, ge=0, description="dB per 100 m per MHz: the dielectric")
+    loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
+    diameter_mm: float = Field(gt=0)
+    bend_radius_mm: float = Field(gt=0)
+
+    @model_validator(mode="after")
+    def _lossy(self) -> Self:
+        if self.kind == "coax" and self.loss_a <= 0:
+            raise ValueError("a coaxial cable has a loss: enter loss_a from its sheet")
+        return self
+
+
+class Constellation(Model):
+    """Satellites of low orbits: as shells, or as elements that the user loaded."""
+
+    code: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=80)
+    shells: list[Shell] = Field(default_factory=list, max_length=20)
+    elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
+
+    @model_validator(mode="after")
+    def _some(self) -> Self:
+        if not self.shells and not self.elements:
+            raise ValueError("needs shells, or elements, to know where its satellites are")
+        return self
+
+
+class UnreadEntry(Model):
+    """An entry that this version cannot read, and why."""
+
+    kind: str
+    code: str
+    message: str
+
+
+class Catalogue(Model):
+    """The whole store."""
+
+    satellites: list[Satellite]
+    terminals: list[Terminal]
+    cables: list[CoaxCable]
+    instruments: list[Instrument] = Field(default_factory=list)
+    brackets: list[Bracket] = Field(default_factory=list)
+    constellations: list[Constellation] = Field(default_factory=list)
+    unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
+
+
+__all__ = [
+    "Beam",
+    "Bracket",
+    "BringUpState",
+    "BuildStep",
+    "CableLimits",
+    "Catalogue",
+    "Clinometer",
+    "CoaxCable",
+    "Constellation",
+    "Hand",
+    "MastWindow",
+    "ModemEntry",
+    "Part",
+    "PositionFormat",
+    "Satellite",
+    "Screw",
+    "SettingField",
+    "Supply",
+    "Terminal",
+    "UnreadEntry",
+]

@@ -1,0 +1,93 @@
+"""Findings: a verdict is a figure against a limit with a reason, never a bare boolean."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from enum import StrEnum
+from typing import NotRequired, TypedDict, Unpack
+
+from pydantic import Field
+
+from rindle_core.kernel.model import Model
+
+
+class Level(StrEnum):
+    """How a finding stands. `unknown` means that something it needs has not been entered."""
+
+    HOLD = "hold"
+    MIND = "mind"
+    UNKNOWN = "unknown"
+    CLEAR = "clear"
+
+
+_SEVERITY = {Level.HOLD: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.CLEAR: 3}
+
+
+class Finding(Model):
+    """One judgement of a station."""
+
+    level: Level
+    code: str = Field(description="Stable name, documented in docs/findings.md")
+    message: str = Field(description="What was found, in a few words, without its figures")
+    why: str = Field(description="The reason in a sentence an installer would say")
+    figure: float | None = Field(default=None, description="The figure that was judged")
+    limit: float | None = Field(default=None, description="The limit it was judged against")
+    unit: str = Field(default="", description="Unit of figure and limit")
+    clears_by: str = Field(default="", description="What would clear it")
+    source: str = Field(default="", description="The formula or rule behind it")
+
+
+def worst(findings: Iterable[Finding]) -> Level:
+    """The gravest level among the findings; `unknown` where there are none."""
+    return min((finding.level for finding in findings), key=_SEVERITY.__getitem__, default=Level.UNKNOWN)
+
+
+def by_gravity(findings: Iterable[Finding]) -> list[Finding]:
+    """The findings, gravest first, otherwise in the order given."""
+    return sorted(findings, key=lambda finding: _SEVERITY[finding.level])
+
+
+class _Words(TypedDict):
+    """What a finding about a limit says beside its verdict."""
+
+    code: str
+    unit: str
+    clear: str
+    why: str
+    clears_by: str
+    source: str
+    level: NotRequired[Level]
+
+
+def _beside_limit(within: bool, figure: float, limit: float, otherwise: str, words: _Words) -> Finding:
+    return Finding(
+        level=Level.CLEAR if within else words.get("level", Level.HOLD),
+        code=words["code"],
+        message=words["clear"] if within else otherwise,
+        why=words["why"],
+        figure=figure,
+        limit=limit,
+        unit=words["unit"],
+        clears_by="" if within else words["clears_by"],
+        source=words["source"],
+    )
+
+
+def at_most(figure: float, limit: float, *, over: str, **words: Unpack[_Words]) -> Finding:
+    """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default)."""
+    return _beside_limit(figure <= limit, figure, limit, over, words)
+
+
+def at_least(figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
+    """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
+    return _beside_limit(figure >= limit, figure, limit, under, words)
+
+
+def missing(code: str, message: str, clears_by: str) -> Finding:
+    """A finding that waits for an entry."""
+    return Finding(
+        level=Level.UNKNOWN, code=code, message=message, why="Rindle cannot judge this yet.", clears_by=clears_by
+    )
+
+
+__all__ = ["Finding", "Level", "at_least", "at_most", "by_gravity", "missing", "worst"]

@@ -1,0 +1,215 @@
+"""Limits that a firm or a local code may set differently, with their defaults."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.kernel.model import Model
+
+Exposure = Literal["B", "C", "D"]
+
+
+class HouseRules(Model):
+    """The firm's limits. Every calculator that judges takes them from here."""
+
+    clearance_deg: float = Field(
+        default=10.0,
+        ge=0,
+        le=45,
+        description="Free angle wanted all round the sight-line: hand readings are rough, trees grow",
+    )
+    assumed_obstacle_distance_m: float = Field(
+        default=10.0, gt=0, le=5000, description="Distance taken for a skyline point that has none"
+    )
+    fresnel_share: float = Field(default=0.6, ge=0, le=1, description="Share of the first Fresnel radius kept free")
+    low_elevation_deg: float = Field(
+        default=10.0, ge=0, le=45, description="Elevation under which ground noise, terrain and rain are to be minded"
+    )
+    design_gust_mps: float = Field(
+        default=45.0, gt=0, le=120, description="3 s gust at 10 m over open country that the mount must survive"
+    )
+    working_gust_mps: float = Field(
+        default=20.0, gt=0, le=80, description="3 s gust at 10 m in which the service must still hold"
+    )
+    exposure: Exposure = Field(default="C", description="B built-up or wooded, C open country, D shore or open plateau")
+    steel_yield_mpa: float = Field(
+        default=235.0, gt=0, le=1000, description="Yield strength taken for an unmarked tube"
+    )
+    strength_factor: float = Field(default=1.5, ge=1, le=5, description="Yield over allowed stress in the design gust")
+    wind_loss_db: float = Field(default=0.5, gt=0, le=6, description="Pointing loss allowed in the working gust")
+    cable_temperature_c: float = Field(default=40.0, ge=-40, le=90, description="Conductor temperature for the loss")
+    service_loop_m: float = Field(default=0.7, ge=0, le=10, description="Loop left at the dish so ends can be remade")
+    hold_db: float = Field(default=0.2, gt=0, le=2, description="Level change allowed by lock-down and by a push")
+    second_pass_db: float = Field(
+        default=0.1, gt=0, le=2, description="Gain under which another peaking pass is not worth it"
+    )
+    level_shortfall_db: float = Field(
+        default=2.0,
+        gt=0,
+        le=20,
+        description="How far the peak may lie under the link's prediction before it is doubted",
+    )
+    preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
+    beam_edge_km: float = Field(
+        default=30.0, ge=0, le=500, description="Distance to a beam's edge under which the second choice is said"
+    )
+    places_apart_m: float = Field(
+        default=200.0, gt=0, le=100_000, description="Distance between two entries for one site that is asked about"
+    )
+    compass_deg: float = Field(default=2.0, gt=0, le=15, description="What a hand compass, well used, can do")
+    clinometer_deg: float = Field(
+        default=0.3, gt=0, le=5, description="What a clinometer, reversed and averaged, can do"
+    )
+    ladder_gust_mps: float = Field(
+        default=12.0, gt=0, le=40, description="Gust over which nobody goes up a ladder or on a roof"
+    )
+    lift_gust_mps: float = Field(
+        default=8.0, gt=0, le=40, description="Gust over which no reflector or panel is lifted"
+    )
+    sealant_least_c: float = Field(
+        default=5.0, ge=-30, le=40, description="Least temperature at which sealant and adhesive set; the tube prevails"
+    )
+    foam_least_c: float = Field(
+        default=5.0, ge=-30, le=40, description="Least temperature at which wall foam sets; the can prevails"
+    )
+    concrete_least_c: float = Field(default=5.0, ge=-30, le=40, description="Least temperature until concrete has set")
+    workday_start_h: float = Field(default=8.0, ge=0, le=20, description="Hour at which the crew begins, site time")
+    workday_h: float = Field(default=9.0, gt=0, le=16, description="Hours of a working day")
+    lineup_lead_min: float = Field(
+        default=60.0, ge=0, le=600, description="Minutes before a line-up by which coarse pointing is finished"
+    )
+    level_margin_db: float = Field(
+        default=3.0, ge=0, le=20, description="Clear-sky level wanted over the least that the service needs"
+    )
+    currency: str = Field(default="", max_length=6, description="Sign of the firm's currency, for cost sheets")
+    browse_out_percent: float = Field(
+        default=3.0, gt=0, le=50, description="Share of time without service that reading pages bears"
+    )
+    stream_gap_s: float = Field(default=20.0, gt=0, le=300, description="Gap that a stream's buffer bears")
+    stream_gaps_per_h: float = Field(default=0.5, ge=0, le=60, description="Longer gaps an hour that a viewer bears")
+    call_gap_s: float = Field(default=2.0, gt=0, le=30, description="Gap that is heard in a call")
+    call_gaps_per_h: float = Field(default=2.0, ge=0, le=120, description="Such gaps an hour that a call bears")
+    game_gaps_per_h: float = Field(
+        default=4.0, ge=0, le=240, description="Gaps of any length an hour that a game bears"
+    )
+    low_orbit_hold_percent: float = Field(
+        default=10.0, gt=0, le=90, description="Share of time without service at which a position fails"
+    )
+    trial_least_h: float = Field(
+        default=6.0, gt=0, le=200, description="Hours from which a trial is believed before the prediction"
+    )
+    trial_wanted_h: float = Field(default=12.0, gt=0, le=200, description="Usual length of a trial")
+    scan_least_percent: float = Field(
+        default=50.0,
+        ge=0,
+        le=100,
+        description="Share of the bearings that matter under which a skyline is not judged as free",
+    )
+    scan_wanted_percent: float = Field(
+        default=90.0, ge=0, le=100, description="Share of the bearings that matter that should be read"
+    )
+    elements_fresh_days: float = Field(
+        default=14.0, gt=0, le=365, description="Age of orbital elements from which they are minded"
+    )
+    cable_warn_share: float = Field(
+        default=0.8, gt=0, le=1, description="Share of a terminal's cable length from which a route is minded"
+    )
+    peak_fall_db: float = Field(
+        default=1.0, gt=0, le=6, description="Fall of the level on both sides from which a top is proved"
+    )
+    trial_apart_m: float = Field(
+        default=3.0, ge=0, le=100, description="How far the trial may stand from the position and still speak for it"
+    )
+    trial_spread_share: float = Field(
+        default=0.65,
+        gt=0,
+        le=2,
+        description="Spread of a trial's count of interruptions over that of chance alone: passes share them out "
+        "evenly",
+    )
+    radiation_limit_w_per_m2: float = Field(
+        default=10.0,
+        gt=0,
+        le=50,
+        description="Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails",
+    )
+    person_reach_m: float = Field(
+        default=2.2, gt=1, le=4, description="Height to which a standing person may reach, tools included"
+    )
+    declination_mind_deg: float = Field(
+        default=5.0, ge=0, le=90, description="Declination from which compass and true bearing are minded as two"
+    )
+    overhead_deg: float = Field(
+        default=89.0, ge=60, le=90, description="Elevation over which an azimuth screw hardly moves the beam"
+    )
+    shadow_most_deg: float = Field(
+        default=75.0, ge=30, le=90, description="Height of the sun over which a shadow is too short to be sighted along"
+    )
+    clinometer_error_deg: float = Field(
+        default=0.5, ge=0.05, le=5, description="Error of a clinometer's own from which it is minded"
+    )
+    skyline_gap_deg: float = Field(
+        default=30.0,
+        ge=5,
+        le=180,
+        description="Distance of read points about the sight-line over which a skyline counts as thinly read",
+    )
+    growth_years: float = Field(
+        default=5.0, ge=0, le=40, description="Years for which growth should leave the beam free"
+    )
+    unserved_percent: float = Field(
+        default=0.5, ge=0, le=50, description="Share of time without any satellite in the panel's sky that is minded"
+    )
+    better_bearing_percent: float = Field(
+        default=1.0, ge=0, le=50, description="Gain from which another bearing of a panel is told"
+    )
+    reason_factor: float = Field(
+        default=2.0, ge=0, le=10, description="Weight of what the job gives as a reason, where positions are compared"
+    )
+    aside_factor: float = Field(
+        default=0.3, ge=0, le=10, description="Weight of looks and theft where the job does not give them as a reason"
+    )
+    cable_weight_m: float = Field(
+        default=50.0, gt=0, le=1000, description="Cable that weighs as one where the terminal names no longest cable"
+    )
+    at_height_weight_min: float = Field(
+        default=120.0, gt=0, le=1440, description="Minutes at height that weigh as one; half of them where not known"
+    )
+    printed_tolerance_deg: float = Field(
+        default=0.6,
+        gt=0,
+        le=5,
+        description="Difference up to which an angle printed on the work order and the computed one are the same",
+    )
+    connector_loss_db: float = Field(
+        default=0.1, ge=0, le=2, description="Loss of a well made pair of connectors through L band"
+    )
+    peak_certain_share: float = Field(
+        default=0.1,
+        ge=0.01,
+        le=1,
+        description="Share of the beamwidth to which a top should be fixed, two standard deviations",
+    )
+    side_lobe_least_db: float = Field(
+        default=12.0, ge=3, le=40, description="Shortfall from which a peak is taken for a first side lobe"
+    )
+    side_lobe_most_db: float = Field(
+        default=25.0,
+        ge=5,
+        le=60,
+        description="Shortfall up to which it is: a round aperture has it 15 to 20 dB down, more or less",
+    )
+    stuck_share: float = Field(
+        default=2.0, ge=1, le=20, description="Multiple of its usual time after which a state counts as stuck"
+    )
+    wanted_run_count: float = Field(
+        default=3.0, ge=1, le=50, description="Runs of a service test from which their median is held against"
+    )
+    lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
+
+
+DEFAULT_RULES = HouseRules()
+
+__all__ = ["DEFAULT_RULES", "Exposure", "HouseRules"]

@@ -1,0 +1,88 @@
+"""Base of every typed input and result, and the reading of untyped data into it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ConfigDict, ValidationError
+
+from rindle_core.kernel.errors import Fault, InputError
+
+
+class Model(BaseModel):
+    """A frozen value: unknown fields are refused, and no number may be infinite or NaN."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+M = TypeVar("M", bound=BaseModel)
+
+# What pydantic calls the fault -> what an installer reads. `{}` takes the error's context.
+_SENTENCES: Mapping[str, str] = {
+    "missing": "is needed",
+    "extra_forbidden": "is not a field of this calculation; `--schema` lists the fields",
+    "greater_than_equal": "is too small: {ge} or more is accepted",
+    "greater_than": "is too small: more than {gt} is accepted",
+    "less_than_equal": "is too large: {le} or less is accepted",
+    "less_than": "is too large: less than {lt} is accepted",
+    "float_parsing": "is not a number: write it with digits, such as 12.5",
+    "float_type": "is not a number: write it with digits, such as 12.5",
+    "int_parsing": "is not a whole number: write it with digits, such as 12",
+    "int_type": "is not a whole number: write it with digits, such as 12",
+    "int_from_float": "is not a whole number: write it with digits, such as 12",
+    "finite_number": "is not a finite number",
+    "string_type": "is not text",
+    "string_too_long": "is too long: {max_length} characters or fewer are accepted",
+    "string_too_short": "is empty or too short: at least {min_length} characters are accepted",
+    "literal_error": "is not one of the choices: {expected} is accepted",
+    "enum": "is not one of the choices: {expected} is accepted",
+    "date_from_datetime_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",
+    "date_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",
+    "date_type": "is not a date: write it as year-month-day, such as 2026-11-24",
+    "bool_parsing": "is neither true nor false",
+    "list_type": "is not a list",
+    "too_short": "has too few entries: {min_length} or more are accepted",
+    "too_long": "has too many entries: {max_length} or fewer are accepted",
+    "model_type": "is not an object with named fields",
+    "model_attributes_type": "is not an object with named fields",
+    "string_pattern_mismatch": "does not have the form that is accepted: {pattern}",
+}
+
+
+def _plain(value: object) -> object:
+    return f"{value:g}" if isinstance(value, float) else value
+
+
+def fault_of(error: Mapping[str, Any], root: str) -> Fault:
+    """One entry of a pydantic error, in the words of this application."""
+    path = ".".join(str(part) for part in error["loc"]) or root
+    sentence = _SENTENCES.get(error["type"])
+    message = (
+        str(error["msg"]).removeprefix("Value error, ")
+        if sentence is None
+        else sentence.format(**{name: _plain(value) for name, value in error.get("ctx", {}).items()})
+    )
+    given = error.get("input")
+    if error["type"] != "missing" and isinstance(given, str | int | float):
+        message = f"{given!r} {message}" if sentence else message
+    return Fault(path, message)
+
+
+def faults_of(error: ValidationError, root: str = "input") -> list[Fault]:
+    """The faults of a pydantic error, in the words of this application."""
+    return [fault_of(dict(item), root) for item in error.errors(include_url=False)]
+
+
+def parse(kind: type[M], data: object, root: str = "input") -> M:
+    """Reads untyped data (from JSON) into `kind`.
+
+    Raises InputError, which names each faulty field and what would be accepted.
+    """
+    try:
+        return kind.model_validate(data)
+    except ValidationError as error:
+        raise InputError(faults_of(error, root)) from error
+
+
+__all__ = ["Model", "fault_of", "faults_of", "parse"]

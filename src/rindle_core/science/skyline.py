@@ -1,0 +1,241 @@
+"""What stands round the terminal: read points and measured obstacles, joined into one profile, and moved with the
+terminal.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from itertools import groupby
+from typing import Literal, NamedTuple
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.kernel.geometry import Array, wrap_180
+from rindle_core.kernel.model import Model
+
+_STEP_DEG = 0.1  # sampling of the skyline between its points
+BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
+_NEAR_DEG = 15.0  # a read point speaks for so much to either side
+_EDGE_DEG = 1e-4  # an obstacle's side is this steep
+
+Kind = Literal["terrain", "building", "tree", "pole", "wire"]
+Season = Literal["leaf", "bare"]
+
+
+class SkylinePoint(Model):
+    """A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north."""
+
+    azimuth_deg: float = Field(ge=0, lt=360)
+    elevation_deg: float = Field(ge=-20, le=90)
+    kind: Kind = "terrain"
+    distance_m: float | None = Field(default=None, gt=0, le=200_000)
+    leafless_share: float = Field(
+        default=1.0, ge=0, le=1, description="What of it still blocks in the bare season: 1 for all that is solid"
+    )
+    computed: bool = Field(default=False, description="From elevation tiles, not read by anybody")
+
+
+class Obstacle(Model):
+    """Something measured whole.
+
+    Height is of its top over the ground at the measuring place, width across the line of sight.
+    """
+
+    name: str = Field(default="", max_length=60)
+    azimuth_deg: float = Field(ge=0, lt=360, description="Of its middle, true")
+    distance_m: float = Field(gt=0, le=200_000, description="Horizontal, from the measuring place")
+    height_m: float = Field(ge=-500, le=9000)
+    width_m: float = Field(default=1.0, gt=0, le=100_000)
+    kind: Kind = "tree"
+    growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
+    leafless_share: float = Field(default=1.0, ge=0, le=1)
+
+
+class Profile(NamedTuple):
+    """The skyline round the whole circle, azimuth rising. `source` is the obstacle's index, or -1 for read points."""
+
+    azimuth_deg: Array
+    elevation_deg: Array
+    distance_m: Array
+    leafless_share: Array
+    source: Array
+
+
+class Shift(NamedTuple):
+    """How the terminal stands from where the skyline was read, metres: east, north, up."""
+
+    east_m: float = 0.0
+    north_m: float = 0.0
+    up_m: float = 0.0
+
+    @property
+    def distance_m(self) -> float:
+        """Straight line."""
+        return math.sqrt(self.east_m**2 + self.north_m**2 + self.up_m**2)
+
+
+def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[SkylinePoint], int]:
+    """The points as seen from the shifted terminal, and how many could not be moved because they have no distance.
+
+    Derivation: each point with a distance is a place east, north and up of the eye; the shift is taken off.
+    """
+    if shift == Shift():
+        return list(points), 0
+    moved, kept = [], 0
+    for point in points:
+        if point.distance_m is None:
+            moved.append(point)
+            kept += 1
+            continue
+        azimuth, elevation = math.radians(point.azimuth_deg), math.radians(point.elevation_deg)
+        east, north = (
+            point.distance_m * math.sin(azimuth) - shift.east_m,
+            point.distance_m * math.cos(azimuth) - shift.north_m,
+        )
+        level = max(math.hypot(east, north), 0.01)
+        top = point.distance_m * math.tan(min(elevation, math.radians(89.9))) - shift.up_m
+        moved.append(
+            point.model_copy(
+                update={
+                    "azimuth_deg": math.degrees(math.atan2(east, north)) % 360.0 % 360.0,
+                    "elevation_deg": max(-20.0, math.degrees(math.atan2(top, level))),
+                    "distance_m": level,
+                }
+            )
+        )
+    return moved, kept
+
+
+def _point_profile(
+    points: Sequence[SkylinePoint], azimuth: Array, assumed_distance_m: float
+) -> tuple[Array, Array, Array]:
+    ordered = sorted(points, key=lambda point: point.azimuth_deg)
+    at = np.array([point.azimuth_deg for point in ordered])
+    away = np.array([point.distance_m or assumed_distance_m for point in ordered])
+    bare = np.array([point.leafless_share for point in ordered])
+    elevation = np.interp(azimuth, at, [point.elevation_deg for point in ordered], period=360.0)
+    after = np.searchsorted(at, azimuth, side="left") % len(at)
+    before = (np.searchsorted(at, azimuth, side="right") - 1) % len(at)
+    return elevation, np.minimum(away[before], away[after]), np.maximum(bare[before], bare[after])
+
+
+def obstacle_outline(
+    obstacle: Obstacle, shift: Shift, eye_height_m: float, years: float
+) -> tuple[float, float, float, float]:
+    """Azimuth of the middle, half width, top's elevation (degrees) and distance (metres) of an obstacle from the
+    shifted terminal.
+
+    `eye_height_m`: the terminal's height over the measuring place's ground; `years` of growth are added to the top.
+    """
+    bearing = math.radians(obstacle.azimuth_deg)
+    east, north = (
+        obstacle.distance_m * math.sin(bearing) - shift.east_m,
+        obstacle.distance_m * math.cos(bearing) - shift.north_m,
+    )
+    level = max(math.hypot(east, north), 0.01)
+    top = obstacle.height_m + obstacle.growth_m_per_year * years - eye_height_m
+    half = math.degrees(math.atan2(obstacle.width_m / 2.0, level))
+    return math.degrees(math.atan2(east, north)) % 360.0, half, math.degrees(math.atan2(top, level)), level
+
+
+def build_profile(
+    points: Sequence[SkylinePoint],
+    obstacles: Sequence[Obstacle] = (),
+    *,
+    assumed_distance_m: float,
+    shift: Shift = Shift(),  # noqa: B008  # an immutable tuple of zeros
+    eye_height_m: float = 0.0,
+    years: float = 0.0,
+    without: int | None = None,
+) -> Profile:
+    """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top.
+
+    Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
+    index.
+    """
+    seen, _ = moved_points(points, shift)
+    shapes = [
+        (at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles) if at != without
+    ]
+    corners = [
+        (middle + side * (half + beyond)) % 360.0
+        for _, middle, half, _, _ in shapes
+        for side in (-1, 1)
+        for beyond in (0.0, _EDGE_DEG)
+    ]
+    azimuth = np.unique(
+        np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners])
+    )
+    count = len(azimuth)
+    if seen:
+        elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
+    else:
+        elevation, away, bare = np.full(count, -20.0), np.full(count, 200_000.0), np.ones(count)
+    source = np.full(count, -1.0)
+    for at, middle, half, top, level in shapes:
+        inside = np.abs(wrap_180(azimuth - middle)) <= half + _EDGE_DEG / 2
+        higher = inside & (top > elevation)
+        elevation = np.where(higher, top, elevation)
+        away = np.where(inside, np.minimum(away, level), away)
+        bare = np.where(higher, obstacles[at].leafless_share, bare)
+        source = np.where(higher, float(at), source)
+    return Profile(azimuth, elevation, away, bare, source)
+
+
+def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
+    """Neighbouring read points of one kind that could be taken away, by name, across north too: trees, poles, wires,
+    buildings; terrain stays.
+    """
+    order = sorted(range(len(points)), key=lambda at: points[at].azimuth_deg)
+    runs = [list(run) for _, run in groupby(order, key=lambda at: points[at].kind)]
+    if len(runs) > 1 and points[runs[0][0]].kind == points[runs[-1][0]].kind:
+        runs[0] = runs.pop() + runs[0]
+    return [
+        (f"{points[run[0]].kind} {points[run[0]].azimuth_deg:.0f}° to {points[run[-1]].azimuth_deg:.0f}°", run)
+        for run in runs
+        if points[run[0]].kind != "terrain"
+    ]
+
+
+def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
+    """The skyline's elevation at any azimuths."""
+    return np.interp(azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0)
+
+
+def scanned_percent(points: Sequence[SkylinePoint], obstacles: Sequence[Obstacle], bearings_deg: Array) -> float:
+    """Share of the bearings that have a read point or an obstacle within 15°: how far the sweep has come."""
+    read = np.array([*(point.azimuth_deg for point in points), *(one.azimuth_deg for one in obstacles)])
+    if not len(read) or not len(bearings_deg):
+        return 0.0
+    off = np.abs(wrap_180(bearings_deg[:, None] - read[None, :])).min(axis=1)
+    return float(100.0 * np.mean(off <= _NEAR_DEG))
+
+
+def tube_half_angle_deg(along_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:
+    """Half-angle under which the beam's tube is seen where the beam has gone so far along its own axis, degrees.
+
+    The tube is the aperture's radius plus a share of the first Fresnel radius √(λ d), the far end being
+    infinitely far. Source: Rec. ITU-R P.526-15, eq. (2) with d2 ≫ d1.
+    """
+    radius_m = aperture_m / 2.0 + fresnel_share * np.sqrt(wavelength * along_m)
+    return np.degrees(np.arctan2(radius_m, along_m))
+
+
+__all__ = [
+    "BARE_SHARE",
+    "Kind",
+    "Obstacle",
+    "Profile",
+    "Season",
+    "Shift",
+    "SkylinePoint",
+    "build_profile",
+    "elevation_at",
+    "moved_points",
+    "obstacle_outline",
+    "point_groups",
+    "scanned_percent",
+    "tube_half_angle_deg",
+]

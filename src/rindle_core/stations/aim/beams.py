@@ -1,0 +1,197 @@
+"""Which beam of a satellite covers a site."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import NamedTuple
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.catalogue.models import Beam, Hand, Polarization
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.geometry import wrap_180
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.outline import contains, edge_distance_km, unrolled
+from rindle_core.science.site import Position
+
+
+def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> Beam | None:
+    """The beam in which the site lies deepest, or None where no beam covers it."""
+    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg)]
+    return max(
+        inside,
+        key=lambda one: edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg),
+        default=None,
+    )
+
+
+_GRID = 24  # points across an outline's box in which its deepest one is sought; the error is under a grid step
+
+
+class Deepest(NamedTuple):
+    """The point of a beam that lies farthest from its edge, and how far."""
+
+    latitude_deg: float
+    longitude_deg: float
+    edge_km: float
+
+
+def deepest(beam: Beam) -> Deepest:
+    """The beam's middle: the centre of the largest circle that fits into the outline, to a step of a grid over it."""
+    return _deepest(tuple(map(tuple, beam.polygon_deg)), tuple(tuple(map(tuple, hole)) for hole in beam.holes_deg))
+
+
+@lru_cache(maxsize=256)
+def _deepest(
+    polygon_deg: tuple[tuple[float, float], ...], holes_deg: tuple[tuple[tuple[float, float], ...], ...]
+) -> Deepest:
+    corners = np.asarray(polygon_deg)
+    longitudes = unrolled(corners[:, 0])
+    return max(
+        (
+            Deepest(
+                float(lat),
+                float(wrap_180(lon)),
+                edge_distance_km(polygon_deg, float(lat), float(wrap_180(lon)), holes_deg),
+            )
+            for lon in np.linspace(longitudes.min(), longitudes.max(), _GRID + 2)[1:-1]
+            for lat in np.linspace(corners[:, 1].min(), corners[:, 1].max(), _GRID + 2)[1:-1]
+        ),
+        key=lambda one: one.edge_km,
+    )
+
+
+class BeamInput(Position):
+    """A site and the beams of a satellite."""
+
+    beams: list[Beam] = Field(max_length=2000)
+    polarization: Polarization | None = Field(default=None, description="Of the terminal; a linear one is told no hand")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class BeamChoice(Model):
+    """A beam with what it asks for."""
+
+    letter: str
+    receive_hand: Hand | None = Field(description="As received at the site; None: it has none")
+    transmit_hand: Hand | None = Field(description="As sent from the site; None: it has none, or the stores do not say")
+    carrier_mhz: float
+    modem_entry: str = Field(description="What the modem is told")
+    expected_es_n0_db: float
+    edge_km: float = Field(description="To the beam's edge: positive inside, negative outside")
+
+
+class BeamResult(Model):
+    """The beam of the site, and the next best one."""
+
+    chosen: BeamChoice | None
+    second: BeamChoice | None
+
+
+def _choice(one: Beam, given: BeamInput) -> BeamChoice:
+    linear = given.polarization == "linear"
+    receive = None if linear else one.hand
+    entry = f"beam {one.letter}, {one.carrier_mhz:g} MHz"
+    return BeamChoice(
+        letter=one.letter,
+        receive_hand=receive,
+        transmit_hand=None if linear else one.transmit_hand,
+        carrier_mhz=one.carrier_mhz,
+        modem_entry=entry if receive is None else f"{entry}, receive {receive}",
+        expected_es_n0_db=one.expected_es_n0_db,
+        edge_km=edge_distance_km(one.polygon_deg, given.latitude_deg, given.longitude_deg, one.holes_deg),
+    )
+
+
+@register("beam", "Which beam covers a site, what it asks for, its edge, and the second choice", BeamInput, BeamResult)
+def beam(given: BeamInput) -> Outcome[BeamResult]:
+    """The beam in which the site lies deepest; the second choice is the next deepest, or the nearest one outside."""
+    choices = sorted((_choice(one, given) for one in given.beams), key=lambda choice: -choice.edge_km)
+    chosen = choices[0] if choices and choices[0].edge_km >= 0 else None
+    second = next((one for one in choices if one is not chosen), None)
+    result = BeamResult(chosen=chosen, second=second)
+    stored = next((one for one in given.beams if chosen and one.letter == chosen.letter), None)
+    mismatch = [] if stored is None else _judge_polarization(stored, given.polarization)
+    return Outcome(result, [*_judge_beam(result, given.rules), *mismatch])
+
+
+def _judge_polarization(beam: Beam, polarization: Polarization | None) -> list[Finding]:
+    """Terminal and beam must be of one kind. A linear antenna takes half of a circular wave, and sends as badly."""
+    if polarization is None or (polarization == "linear") == (beam.hand is None):
+        return []
+    kinds = ("linear", "circular") if polarization == "linear" else ("circular", "linear")
+    return [
+        Finding(
+            level=Level.HOLD,
+            code="aim.polarization",
+            message=f"The terminal is {kinds[0]}, the beam {kinds[1]}",
+            figure=3.0,
+            unit="db",
+            why="Half of the power is lost each way, and the other half disturbs the neighbours.",
+            clears_by="Choose the terminal of the order, or put the beam right in the stores.",
+            source="Polarization of terminal and beam in the stores",
+        )
+    ]
+
+
+def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
+    source = "Beam outlines in the stores"
+    chosen, second = result.chosen, result.second
+    if chosen is None:
+        return [
+            Finding(
+                level=Level.HOLD,
+                code="aim.beam",
+                message="No beam of this satellite covers the site",
+                why="The site lies outside every outline that the stores hold for it.",
+                clears_by="Choose another satellite, or check the sign of the coordinates.",
+                source=source,
+            )
+        ]
+    findings = [
+        Finding(
+            level=Level.CLEAR,
+            code="aim.beam",
+            message=f"Beam {chosen.letter}, received {chosen.receive_hand}-handed"
+            if chosen.receive_hand
+            else f"Beam {chosen.letter}",
+            why="The site lies inside this beam's outline"
+            + (f"; the terminal sends {chosen.transmit_hand}-handed." if chosen.transmit_hand else "."),
+            source=source,
+        )
+    ]
+    if chosen.edge_km < rules.beam_edge_km:
+        other = (
+            f"If the level is poor ask the operations desk about beam {second.letter}."
+            if second
+            else "Expect less level than at the beam's centre."
+        )
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="aim.beam_edge",
+                message="The site lies near the beam's edge",
+                figure=chosen.edge_km,
+                limit=rules.beam_edge_km,
+                unit="km",
+                why="Outlines are smoothed and satellites drift: the neighbouring beam may serve better.",
+                clears_by=other,
+                source=source,
+            )
+        )
+    return findings
+
+
+__all__ = [
+    "BeamChoice",
+    "BeamInput",
+    "BeamResult",
+    "Deepest",
+    "beam",
+    "beam_at",
+    "deepest",
+]

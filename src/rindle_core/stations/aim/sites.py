@@ -1,0 +1,225 @@
+"""Many sites at once: a CSV in, figures out as CSV, GeoJSON or KML."""
+
+from __future__ import annotations
+
+import csv
+import datetime as dt
+import io
+import json
+from typing import Any
+from xml.sax.saxutils import escape
+
+from pydantic import Field
+
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.geometry import wrap_180
+from rindle_core.kernel.model import Model, parse
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.tables import columns_of, read_rows, safe_cell
+from rindle_core.stations.aim.aim import AimInput, AimResult, ModelDay, aim_many
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+
+MOST_SITES = 20_000
+_FIGURES = (
+    "azimuth_true_deg",
+    "azimuth_magnetic_deg",
+    "declination_deg",
+    "elevation_deg",
+    "elevation_apparent_deg",
+    "skew_deg",
+    "slant_range_km",
+    "round_trip_ms",
+)
+
+
+_SAME_SATELLITE_DEG = 0.05  # satellites keep their place within a tenth of a degree
+
+
+class KnownSatellite(Model):
+    """A satellite of the stores, so that a row's skew has the turn of its polarization plane."""
+
+    name: str
+    longitude_deg: float = Field(ge=-180, le=360)
+    tilt_deg: float = Field(default=0.0, ge=-90, le=90)
+
+
+class SitesInput(Model):
+    """CSV with a header: name, and either place or latitude_deg and longitude_deg;
+
+    height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
+    """
+
+    csv: str = Field(min_length=1, max_length=8_000_000)
+    satellite_longitude_deg: float | None = Field(default=None, ge=-180, le=360, description="For rows that name none")
+    satellites: list[KnownSatellite] = Field(
+        default_factory=list, max_length=2000, description="Those whose polarization plane is known"
+    )
+    date: ModelDay
+
+
+class SiteFigures(Model):
+    """A row with its figures, or with what is wrong with it."""
+
+    line_number: int = Field(description="In the file; the header is line 1")
+    name: str
+    latitude_deg: float | None
+    longitude_deg: float | None
+    height_m: float
+    satellite: str = Field(default="", description="Name of the known satellite at the row's longitude")
+    aim: AimResult | None
+    error: str
+
+
+class SitesResult(Model):
+    """Rows in order."""
+
+    sites: list[SiteFigures]
+    good_count: int
+
+
+def _row_input(row: dict[str, str], given: SitesInput) -> AimInput:
+    data: dict[str, Any] = {
+        "date": given.date,
+        "satellite_longitude_deg": row.get("satellite_longitude_deg") or given.satellite_longitude_deg,
+    }
+    if row.get("place"):
+        place = parse_place(PlaceInput(place=row["place"]))
+        data |= {
+            "latitude_deg": place.latitude_deg,
+            "longitude_deg": place.longitude_deg,
+            "height_m": place.height_m or 0.0,
+        }
+    else:
+        data |= {name: row[name] for name in ("latitude_deg", "longitude_deg") if row.get(name)}
+    if row.get("height_m"):
+        data["height_m"] = row["height_m"]
+    if data["satellite_longitude_deg"] is None:
+        raise InputError.one("satellite_longitude_deg", "is needed, in the row or for all rows")
+    known = _known(
+        given, float(data["satellite_longitude_deg"]) if _is_number(data["satellite_longitude_deg"]) else None
+    )
+    data["satellite_tilt_deg"] = row.get("satellite_tilt_deg") or (known.tilt_deg if known else 0.0)
+    return parse(AimInput, data)
+
+
+def _is_number(value: object) -> bool:
+    try:
+        float(str(value))
+    except ValueError:
+        return False  # the aim's own input says what would be accepted
+    return True
+
+
+def _known(given: SitesInput, longitude_deg: float | None) -> KnownSatellite | None:
+    if longitude_deg is None:
+        return None
+    return next(
+        (one for one in given.satellites if abs(wrap_180(one.longitude_deg - longitude_deg)) <= _SAME_SATELLITE_DEG),
+        None,
+    )
+
+
+def _check_columns(text: str) -> None:
+    names = set(columns_of(text, "csv"))
+    if "place" not in names and not {"latitude_deg", "longitude_deg"} <= names:
+        raise InputError.one(
+            "csv",
+            "the header needs place, or latitude_deg and longitude_deg; name, height_m, satellite_longitude_deg and "
+            "satellite_tilt_deg may follow",
+        )
+
+
+@register("sites", "Look angles for a CSV of sites", SitesInput, SitesResult)
+def sites(given: SitesInput) -> Outcome[SitesResult]:
+    """Every row through the `aim` calculator; a row that cannot be read says why and the others go on."""
+    _check_columns(given.csv)
+    rows: list[tuple[int, dict[str, str], AimInput | str]] = []
+    for number, row in read_rows(given.csv, "csv"):
+        if len(rows) >= MOST_SITES:
+            raise InputError.one("csv", f"has too many rows: up to {MOST_SITES} are accepted")
+        try:
+            rows.append((number, row, _row_input(row, given)))
+        except InputError as error:
+            rows.append((number, row, str(error)))
+    outcomes = iter(aim_many([one for *_, one in rows if isinstance(one, AimInput)]))
+    figures = [
+        SiteFigures(
+            line_number=number,
+            name=row.get("name", ""),
+            latitude_deg=one.latitude_deg if isinstance(one, AimInput) else None,
+            longitude_deg=one.longitude_deg if isinstance(one, AimInput) else None,
+            height_m=one.height_m if isinstance(one, AimInput) else 0.0,
+            satellite=known.name
+            if isinstance(one, AimInput) and (known := _known(given, one.satellite_longitude_deg))
+            else "",
+            aim=next(outcomes).result if isinstance(one, AimInput) else None,
+            error="" if isinstance(one, AimInput) else one,
+        )
+        for number, row, one in rows
+    ]
+    good = sum(one.aim is not None for one in figures)
+    return Outcome(SitesResult(sites=figures, good_count=good), _judge(len(figures) - good))
+
+
+def _judge(bad: int) -> list[Finding]:
+    if bad == 0:
+        return []
+    return [
+        Finding(
+            level=Level.MIND,
+            code="sites.bad",
+            message="Some rows could not be read",
+            figure=float(bad),
+            limit=0.0,
+            unit="count",
+            why="They are named with their line; the others are calculated.",
+            clears_by="Mend these lines and load the list again.",
+            source="Rows of the list",
+        )
+    ]
+
+
+def as_csv(result: SitesResult) -> str:
+    """The figures as CSV, one row a site, errors in the last column."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(["name", "latitude_deg", "longitude_deg", "height_m", *_FIGURES, "error"])
+    for one in result.sites:
+        numbers = ["" for _ in _FIGURES] if one.aim is None else [f"{getattr(one.aim, name):.4f}" for name in _FIGURES]
+        where = (one.latitude_deg, one.longitude_deg, one.height_m)
+        writer.writerow([safe_cell(one.name), *where, *numbers, safe_cell(one.error)])
+    return out.getvalue()
+
+
+def _good(result: SitesResult) -> list[tuple[SiteFigures, AimResult]]:
+    return [(one, one.aim) for one in result.sites if one.aim is not None]
+
+
+def as_geojson(result: SitesResult) -> str:
+    """The good rows as a FeatureCollection (RFC 7946), figures as properties."""
+    features = [
+        {
+            "type": "Feature",
+            "geometry": {"type": "Point", "coordinates": [one.longitude_deg, one.latitude_deg, one.height_m]},
+            "properties": {"name": one.name, **{name: round(getattr(aim, name), 4) for name in _FIGURES}},
+        }
+        for one, aim in _good(result)
+    ]
+    return json.dumps({"type": "FeatureCollection", "features": features}, ensure_ascii=False)
+
+
+def as_kml(result: SitesResult, day: dt.date) -> str:
+    """The good rows as placemarks (OGC KML 2.2)."""
+    marks = "".join(
+        f"<Placemark><name>{escape(one.name)}</name><description>Compass {aim.azimuth_magnetic_deg:.0f}°, true "
+        f"{aim.azimuth_true_deg:.1f}°, "
+        f"elevation {aim.elevation_apparent_deg:.1f}°, skew {aim.skew_deg:.1f}°</description>"
+        f"<Point><coordinates>{one.longitude_deg},{one.latitude_deg},{one.height_m}</coordinates></Point></Placemark>"
+        for one, aim in _good(result)
+    )
+    head = '<?xml version="1.0" encoding="UTF-8"?><kml xmlns="http://www.opengis.net/kml/2.2"><Document>'
+    return f"{head}<name>Sites {day}</name>{marks}</Document></kml>"
+
+
+__all__ = ["SiteFigures", "SitesInput", "SitesResult", "as_csv", "as_geojson", "as_kml", "sites"]

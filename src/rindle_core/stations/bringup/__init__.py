@@ -1,0 +1,1 @@
+"""Bring-up: from power to traffic; where it is stuck and why."""

@@ -1,0 +1,1 @@
+"""Build: which step is next, and what holds it back."""

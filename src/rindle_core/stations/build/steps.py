@@ -1,0 +1,147 @@
+"""The terminal's build steps in order, and what holds each of them back."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.catalogue.models import BuildStep
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+
+StepState = Literal["done", "ready", "locked"]
+
+
+class StepMark(Model):
+    """A step that somebody has marked done."""
+
+    code: str
+    at: dt.datetime
+    by: str
+
+
+class BuildInput(Model):
+    """Steps of the terminal, the marks made so far, and the entries that the job has."""
+
+    steps: list[BuildStep]
+    marks: list[StepMark] = Field(default_factory=list)
+    entries: dict[str, bool] = Field(
+        default_factory=dict, description="Entry name -> whether it is there and not on hold"
+    )
+
+
+class StepView(Model):
+    """A step with its state, and in words what it still waits for."""
+
+    step: BuildStep
+    state: StepState
+    waits_for: list[str]
+    mark: StepMark | None
+
+
+class BuildResult(Model):
+    """All steps in order."""
+
+    steps: list[StepView]
+    done_count: int
+    next_code: str | None
+
+
+_ENTRY_WORDS = {
+    "place": "the place (Brief)",
+    "aim": "a satellite above the horizon (Aim)",
+    "sky": "a skyline that leaves the beam free (Sky)",
+    "mount": "a mast that fits and holds (Mount)",
+    "cable": "a cable that the terminal allows (Cable)",
+}
+
+
+def _waits_for(step: BuildStep, done: set[str], titles: dict[str, str], entries: dict[str, bool]) -> list[str]:
+    waits = []
+    for need in step.needs:
+        kind, _, name = need.partition(":")
+        if kind == "step" and name not in done:
+            waits.append(f"step “{titles.get(name, name)}”")
+        elif kind == "entry" and not entries.get(name, False):
+            waits.append(_ENTRY_WORDS.get(name, name))
+    return waits
+
+
+def _with_hold_points(steps: list[BuildStep], done: set[str]) -> dict[str, str]:
+    """For each step the first open hold point before it, by code."""
+    blocked: dict[str, str] = {}
+    open_hold: BuildStep | None = None
+    for step in steps:
+        if open_hold is not None:
+            blocked[step.code] = open_hold.code
+        if step.hold_point and step.code not in done and open_hold is None:
+            open_hold = step
+    return blocked
+
+
+@register("build", "Build steps with their states and what each still waits for", BuildInput, BuildResult)
+def build(given: BuildInput) -> Outcome[BuildResult]:
+    """A step is ready when all that it needs is there and every hold point before it is passed."""
+    done = {mark.code for mark in given.marks}
+    marks = {mark.code: mark for mark in given.marks}
+    titles = {step.code: step.title for step in given.steps}
+    behind = _with_hold_points(given.steps, done)
+    views = []
+    for step in given.steps:
+        waits = _waits_for(step, done, titles, given.entries)
+        if step.code in behind and f"step “{titles[behind[step.code]]}”" not in waits:
+            waits.append(f"hold point “{titles[behind[step.code]]}”")
+        state: StepState = "done" if step.code in done else "locked" if waits else "ready"
+        views.append(
+            StepView(step=step, state=state, waits_for=waits if state == "locked" else [], mark=marks.get(step.code))
+        )
+    upcoming = next((view for view in views if view.state != "done"), None)
+    count = sum(view.state == "done" for view in views)
+    result = BuildResult(steps=views, done_count=count, next_code=upcoming.step.code if upcoming else None)
+    return Outcome(result, _judge(result))
+
+
+def _judge(result: BuildResult) -> list[Finding]:
+    locked = [view for view in result.steps if view.state == "locked"]
+    upcoming = next((view for view in result.steps if view.state != "done"), None)
+    if upcoming is None:
+        message, level, why, clears = "Every step is done", Level.CLEAR, "All hold points are passed.", ""
+    elif upcoming.state == "locked":
+        message, level = f"“{upcoming.step.title}” is held", Level.HOLD
+        why = f"It waits for {', '.join(upcoming.waits_for)}."
+        clears = "Supply what it waits for; no later step can be marked before it."
+    else:
+        message, level = f"Next: {upcoming.step.title}", Level.UNKNOWN
+        why = upcoming.step.detail or "It is the next step in order."
+        clears = "Do it, then mark it done."
+    findings = [
+        Finding(
+            level=level,
+            code="build.next",
+            message=message,
+            why=why,
+            clears_by=clears,
+            source="Terminal's build steps",
+        )
+    ]
+    skipped = [
+        view for view in locked if any(later.state == "done" for later in result.steps[result.steps.index(view) :])
+    ]
+    if skipped:
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="build.order",
+                message=f"“{skipped[0].step.title}” was passed over",
+                why="A later step is marked although this one still waits.",
+                clears_by="Go back to it before going on.",
+                source="Terminal's build steps",
+            )
+        )
+    return findings
+
+
+__all__ = ["BuildInput", "BuildResult", "StepMark", "StepView", "build"]

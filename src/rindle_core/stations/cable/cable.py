@@ -1,0 +1,264 @@
+"""Length, loss and supply voltage of the cable between antenna and modem."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
+from rindle_core.kernel.constants import COPPER_TEMPERATURE_COEFFICIENT_PER_K
+from rindle_core.kernel.findings import Finding, Level, at_least, at_most, missing
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+
+PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
+
+
+class CablePiece(Model):
+    """One piece of the route."""
+
+    kind: PieceKind
+    length_m: float = Field(ge=0, le=500)
+    note: str = Field(default="", max_length=120)
+
+
+class ExtraRun(Model):
+    """A cable of its own beside the data cable, such as for a spare feed's television."""
+
+    name: str = Field(min_length=1, max_length=80)
+    cable_code: str = Field(default="", max_length=40)
+    length_m: float = Field(ge=0, le=500)
+    top_mhz: float = Field(default=2150.0, gt=0, le=6000, description="Top of its IF")
+
+
+class ExtraRunsInput(Model):
+    """The extra runs, and the cables of the stores."""
+
+    runs: list[ExtraRun] = Field(default_factory=list, max_length=20)
+    cables: list[CoaxCable] = Field(default_factory=list)
+    rules: HouseRules = DEFAULT_RULES
+
+
+class ExtraRunView(Model):
+    """Loss of one extra run at the top of its IF; None while its cable is not chosen."""
+
+    name: str
+    length_m: float
+    loss_db: float | None
+
+
+class ExtraRunsResult(Model):
+    """All extra runs."""
+
+    runs: list[ExtraRunView]
+    length_m: float
+
+
+class CableInput(Model):
+    """The route, the cable, and what the terminal allows."""
+
+    pieces: list[CablePiece] = Field(default_factory=list, max_length=60)
+    cable: CoaxCable
+    connectors: int = Field(default=2, ge=0, le=20)
+    limits: CableLimits
+    supply: Supply
+    rules: HouseRules = DEFAULT_RULES
+
+
+class CableResult(Model):
+    """Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can)."""
+
+    length_m: float
+    loss_low_db: float
+    loss_high_db: float
+    slope_db: float
+    loop_resistance_ohm: float
+    voltage_v: float | None
+    current_a: float | None
+    longest_by_loss_m: float = Field(description="Length at which the loss reaches its limit")
+    longest_by_supply_m: float = Field(description="Length at which the voltage falls to its least")
+
+
+def coax_loss_db_per_100m(cable: CoaxCable, frequency_mhz: float, temperature_c: float) -> float:
+    """a√f + b·f, the conductor part growing with the root of copper's resistance.
+
+    Derivation: the conductors' resistance grows with √f (skin effect), the dielectric's loss with f; makers' tables
+    are fitted by the two.
+    """
+    warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (temperature_c - 20.0)
+    return cable.loss_a * math.sqrt(frequency_mhz * warmth) + cable.loss_b * frequency_mhz
+
+
+def voltage_at_load_v(supply_v: float, power_w: float, resistance_ohm: float) -> float | None:
+    """Voltage at a constant-power load behind a resistance: V = (Vs + √(Vs² - 4PR))/2, the stable branch.
+
+    None where no voltage carries that power. Derivation: P = V (Vs - V)/R.
+    """
+    inside = supply_v**2 - 4.0 * power_w * resistance_ohm
+    return None if inside < 0 else (supply_v + math.sqrt(inside)) / 2.0
+
+
+def _longest_by_supply_m(given: CableInput, ohm_per_m: float) -> float:
+    """Length at which the voltage is the least allowed, or at which the power can no longer be carried."""
+    if given.supply.power_w == 0:
+        return 10_000.0
+    at_v = max(given.supply.least_v, given.supply.supply_v / 2.0)
+    return at_v * (given.supply.supply_v - at_v) / given.supply.power_w / ohm_per_m
+
+
+def _judge(given: CableInput, result: CableResult) -> list[Finding]:
+    limits = given.limits
+    findings = [
+        at_most(
+            result.length_m,
+            limits.most_m,
+            code="cable.length",
+            unit="m",
+            clear="The cable is within the terminal's length",
+            over="The cable is too long for the terminal",
+            why="The terminal's timing and supply are only promised up to this length.",
+            clears_by="A shorter route, or the modem nearer to the dish.",
+            source="Terminal's cable limits",
+        ),
+    ]
+    if given.cable.kind == "coax":
+        findings.append(
+            at_most(
+                result.loss_high_db,
+                limits.most_loss_db,
+                code="cable.loss",
+                unit="db",
+                clear="The loss is within its limit",
+                over="The cable loses too much",
+                why="At the top of the IF the modem would hear too little.",
+                clears_by="A thicker cable, fewer joints or a shorter route.",
+                source="a√f + b·f with temperature",
+            )
+        )
+    if given.cable.code not in limits.types:
+        findings.append(
+            Finding(
+                level=Level.HOLD,
+                code="cable.type",
+                message="This cable is not allowed for the terminal",
+                why="Its impedance, screen or conductor is not what the terminal was approved with.",
+                clears_by="Choose a cable from the terminal's list.",
+                source="Terminal's cable limits",
+            )
+        )
+    if result.voltage_v is None:
+        findings.append(
+            Finding(
+                level=Level.HOLD,
+                code="cable.supply",
+                message="The cable cannot carry the power",
+                unit="m",
+                figure=result.length_m,
+                limit=result.longest_by_supply_m,
+                why="The outdoor unit draws more current as its voltage falls, until nothing is left.",
+                clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
+                source="V = (Vs + √(Vs² - 4PR))/2 has no solution",
+            )
+        )
+    else:
+        findings.append(
+            at_least(
+                result.voltage_v,
+                given.supply.least_v,
+                code="cable.supply",
+                unit="v",
+                clear="Enough voltage reaches the outdoor unit",
+                under="Too little voltage reaches the outdoor unit",
+                why="The outdoor unit restarts or never starts when its voltage sinks under transmit load.",
+                clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
+                source="V = (Vs + √(Vs² - 4PR))/2",
+            )
+        )
+    loop_m = sum(piece.length_m for piece in given.pieces if piece.kind == "loop")
+    findings.append(
+        at_least(
+            loop_m,
+            given.rules.service_loop_m,
+            level=Level.MIND,
+            code="cable.loop",
+            unit="m",
+            clear="There is a service loop",
+            under="The service loop is short or missing",
+            why="Without a loop no end can be cut off and made again.",
+            clears_by="Add the loop at the dish.",
+            source="House rule: service loop",
+        )
+    )
+    return findings
+
+
+@register(
+    "cable", "Cable length, loss at the IF's edges and supply voltage under constant power", CableInput, CableResult
+)
+def cable(given: CableInput) -> Outcome[CableResult]:
+    """Loss and supply of one run made of pieces."""
+    length_m = sum(piece.length_m for piece in given.pieces)
+    warm_c = given.rules.cable_temperature_c
+    joints_db = given.connectors * given.rules.connector_loss_db if given.cable.kind == "coax" else 0.0
+    low, high = (
+        coax_loss_db_per_100m(given.cable, mhz, warm_c) / 100.0
+        for mhz in (given.limits.if_low_mhz, given.limits.if_high_mhz)
+    )
+    warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (warm_c - 20.0)
+    ohm_per_m = given.cable.loop_ohm_per_100m / 100.0 * warmth
+    voltage_v = voltage_at_load_v(given.supply.supply_v, given.supply.power_w, ohm_per_m * length_m)
+    result = CableResult(
+        length_m=length_m,
+        loss_low_db=low * length_m + joints_db,
+        loss_high_db=high * length_m + joints_db,
+        slope_db=(high - low) * length_m,
+        loop_resistance_ohm=ohm_per_m * length_m,
+        voltage_v=voltage_v,
+        current_a=None if voltage_v is None else given.supply.power_w / voltage_v,
+        longest_by_loss_m=max(0.0, (given.limits.most_loss_db - joints_db) / high) if high > 0 else 10_000.0,
+        longest_by_supply_m=_longest_by_supply_m(given, ohm_per_m),
+    )
+    if not given.pieces:
+        return Outcome(
+            result, [missing("cable.empty", "No route has been entered", "Enter the pieces from the arm to the modem.")]
+        )
+    return Outcome(result, _judge(given, result))
+
+
+@register("extra_runs", "Loss of cables of their own, such as for spare feeds", ExtraRunsInput, ExtraRunsResult)
+def extra_runs(given: ExtraRunsInput) -> Outcome[ExtraRunsResult]:
+    """Loss at the top of each run's IF with a connector at either end; same formula as `cable`."""
+    by_code = {one.code: one for one in given.cables}
+    views = []
+    for run in given.runs:
+        chosen = by_code.get(run.cable_code)
+        per_m = (
+            None
+            if chosen is None
+            else coax_loss_db_per_100m(chosen, run.top_mhz, given.rules.cable_temperature_c) / 100.0
+        )
+        views.append(
+            ExtraRunView(
+                name=run.name,
+                length_m=run.length_m,
+                loss_db=None if per_m is None else per_m * run.length_m + 2 * given.rules.connector_loss_db,
+            )
+        )
+    return Outcome(ExtraRunsResult(runs=views, length_m=sum(run.length_m for run in given.runs)), [])
+
+
+__all__ = [
+    "CableInput",
+    "CablePiece",
+    "CableResult",
+    "ExtraRun",
+    "ExtraRunsInput",
+    "ExtraRunsResult",
+    "cable",
+    "coax_loss_db_per_100m",
+    "extra_runs",
+    "voltage_at_load_v",
+]

@@ -1,0 +1,60 @@
+"""What must be shown before a job is signed off, and what was let pass, by whom and why."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from pydantic import ConfigDict, Field
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Model
+
+# Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
+_NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
+_NEED = "handover.need."  # a need of the customer that nobody has proved
+
+
+class Waiver(Model):
+    """Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name."""
+
+    model_config = ConfigDict(str_strip_whitespace=True)
+
+    code: str = Field(min_length=1, max_length=80, description="Of the finding that is let pass")
+    reason: str = Field(min_length=5, max_length=300)
+    by: str = Field(min_length=2, max_length=120)
+
+
+class Evidence(Model):
+    """Something that is not shown yet, with the waiver that lets it pass, if there is one."""
+
+    station: str = Field(description="Code of the station where it is shown")
+    code: str
+    message: str
+    clears_by: str
+    may_pass: bool = Field(default=True, description="Whether anybody may let it pass")
+    waiver: Waiver | None
+
+
+def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Waiver]) -> list[Evidence]:
+    """All that is not yet known at any station, and the customer's needs that are not proved, in the order of the work.
+
+    A hold is no missing evidence and cannot be let pass: it is cleared where it stands.
+    """
+    passed = {one.code: one for one in waivers}
+    rows: dict[str, Evidence] = {}
+    for station, found in findings.items():
+        for one in found:
+            if one.level is Level.UNKNOWN or one.code.startswith(_NEED):
+                told = Evidence(
+                    station=station,
+                    code=one.code,
+                    message=one.message,
+                    clears_by=one.clears_by,
+                    may_pass=one.code not in _NEVER_PASSED,
+                    waiver=None if one.code in _NEVER_PASSED else passed.get(one.code),
+                )
+                rows.setdefault(one.code, told)
+    return list(rows.values())
+
+
+__all__ = ["Evidence", "Waiver", "evidence_of"]

@@ -1,0 +1,1 @@
+"""Mount: whether what holds the antenna stands and stays aimed in the wind."""

@@ -1,0 +1,63 @@
+"""Candidate positions of the terminal: what people know of each before anything is drilled."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Literal
+
+from geographiclib.geodesic import Geodesic
+from pydantic import Field
+
+from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.model import Model
+
+Exposure = Literal[
+    "", "lee", "side", "windward", "edge"
+]  # edge: at a ridge, corner or parapet, where wind is turbulent
+Access = Literal["", "ground", "ladder", "roof", "lift"]
+
+
+def next_letter(taken: Sequence[str]) -> str:
+    """The first letter of the alphabet that no candidate has; after Z come AA, AB and so on."""
+    alphabet = [chr(code) for code in range(ord("A"), ord("Z") + 1)]
+    return next(one for one in (*alphabet, *(a + b for a in alphabet for b in alphabet)) if one not in taken)
+
+
+class CandidateFacts(Model):
+    """A candidate. Distance and true bearing are from the job's place; heights above the ground there."""
+
+    letter: str = Field(min_length=1, max_length=3)
+    distance_m: float | None = Field(default=None, ge=0, le=100_000)
+    bearing_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
+    note: str = Field(default="", max_length=200)
+    height_above_ground_m: float | None = Field(default=None, ge=0, le=300)
+    time_at_height_min: float | None = Field(default=None, ge=0, le=2000, description="Minutes of work off the ground")
+    cable_length_m: float | None = Field(default=None, ge=0, le=1000)
+    exposure: Exposure = Field(default="", description="To the prevailing wind")
+    access: Access = Field(default="", description="What it takes to get there")
+    walkway_in_front: bool = Field(default=False, description="Whether people walk through the beam or just before it")
+    discreet: bool = Field(default=False, description="Hardly seen from street or neighbours")
+    rigid: bool = Field(default=False, description="Shaken by hand from safe footing: it does not move")
+    entry_bore_mm: float | None = Field(
+        default=None, gt=0, le=500, description="Of an existing hole that its cable could use"
+    )
+    out_of_reach: bool = Field(default=False, description="Cannot be taken or knocked from the ground")
+
+
+class CandidateAt(CandidateFacts):
+    """A candidate with its WGS 84 coordinates, once they are known."""
+
+    latitude_deg: float | None = Field(default=None, ge=-90, le=90)
+    longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+
+    def offset_m(self, latitude_deg: float, longitude_deg: float) -> tuple[float, float] | None:
+        """East and north of a place, metres, along the geodesic; None while the candidate has no coordinates."""
+        if self.latitude_deg is None or self.longitude_deg is None:
+            return None
+        line = Geodesic.WGS84.Inverse(latitude_deg, longitude_deg, self.latitude_deg, self.longitude_deg)
+        bearing = math.radians(float(line["azi1"]))
+        return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
+
+
+__all__ = ["Access", "CandidateAt", "CandidateFacts", "Exposure", "next_letter"]

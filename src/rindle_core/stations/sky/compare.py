@@ -1,0 +1,284 @@
+"""Candidate positions side by side: the sky first, then how firm, how near, how safe; and which one, and why."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.sky.candidates import CandidateFacts
+
+_LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
+_ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
+_EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
+POSITION_WORDS = {
+    "ground": "reached from the ground",
+    "ladder": "by ladder",
+    "lift": "by a lift",
+    "roof": "on the roof",
+    "lee": "sheltered from the wind",
+    "side": "half sheltered",
+    "windward": "exposed to the wind",
+    "edge": "at a ridge or corner, where the wind is turbulent",
+}
+
+
+GROUND_CHECKS: dict[str, str] = {
+    "people": "people and animals kept off",
+    "machines": "mower and vehicles",
+    "snow": "snow depth",
+    "flood": "flood",
+    "buried": "cable buried or led off the ground",
+}
+
+
+ENTRY_CHECKS: dict[str, str] = {
+    "dead": "the old service in it is dead",
+    "room": "room beside what stays in it",
+    "slope": "falls towards the outside",
+    "inside": "comes out where the indoor unit will be",
+}
+
+
+class PositionSky(CandidateFacts):
+    """A candidate with what its sky came to. Fixed satellite: margins; low orbit: time without service."""
+
+    sky_level: Level = Level.UNKNOWN
+    margin_deg: float | None = None
+    tube_margin_deg: float | None = None
+    out_percent: float | None = None
+    interruptions_per_h: float | None = None
+    raise_by_m: float | None = Field(default=None, description="Height that would clear it; 0: clear now")
+    tried: bool = Field(default=False, description="Whether a trial stands behind the figure")
+
+
+class CompareInput(Model):
+    """The positions, the terminal's cable, and why the work is done."""
+
+    positions: list[PositionSky] = Field(max_length=50)
+    most_cable_m: float | None = Field(default=None, gt=0)
+    plug_mm: float | None = Field(default=None, gt=0, description="What has to pass an existing hole")
+    ground_checks: list[str] = Field(
+        default_factory=list, max_length=20, description="What was checked of positions on the ground"
+    )
+    entry_checks: list[str] = Field(default_factory=list, max_length=20, description="What was checked of an old hole")
+    reasons: list[str] = Field(default_factory=list, max_length=20)
+    needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class PositionRank(Model):
+    """A position with its place in the order, and what speaks for and against it."""
+
+    letter: str
+    rank: int
+    level: Level = Field(description="The gravest of sky, cable and walkway: a hold is never outranked away")
+    cost_factor: float = Field(description="What beside the sky speaks against it: only the order among equal skies")
+    good: list[str]
+    bad: list[str]
+
+
+class CompareResult(Model):
+    """Order of the positions, and the one that Rindle would take; none where every one is on hold or unknown."""
+
+    ranks: list[PositionRank]
+    recommended: str
+    why: str
+    height_note: str = Field(description="What more height would gain, judged by what is blocked now")
+
+
+def _holds(one: PositionSky, given: CompareInput) -> list[str]:
+    found = []
+    if one.sky_level is Level.HOLD:
+        found.append("the sky fails")
+    if one.walkway_in_front:
+        found.append("people walk in front of it")
+    if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
+        found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
+    return found
+
+
+def _cable_is_tight(one: PositionSky, given: CompareInput) -> bool:
+    most, length = given.most_cable_m, one.cable_length_m
+    return most is not None and length is not None and given.rules.cable_warn_share * most < length <= most
+
+
+def _minds(one: PositionSky, given: CompareInput) -> list[str]:
+    found = []
+    if one.sky_level is Level.MIND:
+        found.append("the sky is to be minded")
+    if _cable_is_tight(one, given):
+        found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
+    if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
+        found.append(f"its hole of {one.entry_bore_mm:g} mm does not pass the plug of {given.plug_mm:g} mm")
+    unseen = [name for code, name in ENTRY_CHECKS.items() if code not in given.entry_checks]
+    if one.entry_bore_mm is not None and unseen:
+        found.append(f"of its hole not checked: {', '.join(unseen)}")
+    unchecked = [name for code, name in GROUND_CHECKS.items() if code not in given.ground_checks]
+    if one.access == "ground" and unchecked:
+        found.append(f"not checked: {', '.join(unchecked)}")
+    if one.access in ("roof", "ladder", "lift"):
+        found.append(POSITION_WORDS[one.access])
+    if one.exposure in ("windward", "edge"):
+        found.append(POSITION_WORDS[one.exposure])
+    return found
+
+
+def _good(one: PositionSky) -> list[str]:
+    rows = [
+        (one.sky_level is Level.CLEAR, "the sky is clear"),
+        (one.tried, "a trial stands behind it"),
+        (one.exposure == "lee", POSITION_WORDS["lee"]),
+        (one.access == "ground", POSITION_WORDS["ground"]),
+        (one.rigid, "does not move when shaken"),
+        (one.discreet, "hardly seen"),
+        (one.out_of_reach, "out of reach"),
+    ]
+    return [text for there, text in rows if there]
+
+
+def _cost(one: PositionSky, given: CompareInput) -> float:
+    """What beside sky, firmness and access speaks against a position; each part about one.
+
+    The job's reasons weigh more, by the house rule.
+    """
+    rules = given.rules
+    wind = rules.reason_factor if "wind" in given.reasons or given.needs_still_air else 1.0
+    seen = rules.reason_factor if "looks" in given.reasons else rules.aside_factor
+    theft = rules.reason_factor if "theft" in given.reasons else rules.aside_factor
+    cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or rules.cable_weight_m)
+    minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / rules.at_height_weight_min
+    return (
+        wind * _EXPOSURE_COST[one.exposure]
+        + seen * (not one.discreet)
+        + theft * (not one.out_of_reach)
+        + cable
+        + minutes
+    )
+
+
+def _level(one: PositionSky, given: CompareInput) -> Level:
+    if _holds(one, given):
+        return Level.HOLD
+    return Level.MIND if one.sky_level is Level.CLEAR and _cable_is_tight(one, given) else one.sky_level
+
+
+def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
+    """What the sky lacks: time without service over what browsing bears, or degrees under the wanted free angle.
+
+    To half a percent and to whole degrees: neither prediction nor hand readings are finer, and sky beyond what is
+    wanted gains nothing.
+    """
+    if one.out_percent is not None:
+        return round(2.0 * max(0.0, one.out_percent - given.rules.browse_out_percent)) / 2.0
+    return 0.0 if one.margin_deg is None else float(round(max(0.0, given.rules.clearance_deg - one.margin_deg)))
+
+
+def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
+    """Smaller is better, the first that differs decides."""
+    level = _LEVELS[_level(one, given)]
+    wished = _EXPOSURE_COST[one.exposure] * ("wind" in given.reasons)
+    wished += (not one.discreet) * ("looks" in given.reasons) + (not one.out_of_reach) * ("theft" in given.reasons)
+    return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
+
+
+@register(
+    "compare",
+    "Candidate positions by sky, firmness, cable, wind and access, and which one to take",
+    CompareInput,
+    CompareResult,
+)
+def compare(given: CompareInput) -> Outcome[CompareResult]:
+    """Level first (a hold is last), then what the sky lacks, firmness, the job's own reasons, access, and the rest.
+
+    An aimed link cannot be traded against comfort: shelter, looks and theft go before access only where the job gives
+    them as its reason, and cable and minutes only order what is alike in all of that. The weights of the rest are the
+    trade's judgement, not a measurement.
+    """
+    ordered = sorted(given.positions, key=lambda one: _order(one, given))
+    ranks = [
+        PositionRank(
+            letter=one.letter,
+            rank=at,
+            level=_level(one, given),
+            cost_factor=round(_cost(one, given), 2),
+            good=_good(one),
+            bad=[*_holds(one, given), *_minds(one, given)],
+        )
+        for at, one in enumerate(ordered, start=1)
+    ]
+    best = ranks[0] if ranks and ranks[0].level in (Level.CLEAR, Level.MIND) else None
+    why = _why(ranks, best)
+    result = CompareResult(
+        ranks=ranks, recommended=best.letter if best else "", why=why, height_note=_height_note(given)
+    )
+    return Outcome(result, _judge(result, given))
+
+
+def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
+    if best is None:
+        return (
+            "Every position is on hold or not known: raise one, find another, or read its sky."
+            if ranks
+            else "There is no position yet."
+        )
+    good = ", ".join(best.good) or "nothing better is known"
+    others = [
+        f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky"
+        for one in ranks
+        if one is not best
+    ]
+    return f"{best.letter}: {good}." + (f" Against the others: {'; '.join(others)}." if others else "")
+
+
+def _height_note(given: CompareInput) -> str:
+    """More height helps only as far as something is in the way."""
+    blocked = [one for one in given.positions if one.sky_level in (Level.HOLD, Level.MIND) and one.raise_by_m]
+    if blocked:
+        least = min(blocked, key=lambda one: one.raise_by_m or 0.0)
+        return f"Raising {least.letter} by {least.raise_by_m:.1f} m would clear it."
+    if any(one.sky_level is Level.CLEAR for one in given.positions):
+        return "Where the sky is clear already more height gains no service; it is for safety only."
+    return ""
+
+
+def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
+    if not result.ranks:
+        return []
+    held = [one.letter for one in result.ranks if one.level is Level.HOLD]
+    if result.recommended:
+        return [
+            Finding(
+                level=Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND,
+                code="sky.position",
+                message=f"Take position {result.recommended}",
+                why=result.why,
+                clears_by=f"On hold: {', '.join(held)}." if held else "",
+                source="Sky first, then firmness, cable and access",
+            )
+        ]
+    return [
+        Finding(
+            level=Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN,
+            code="sky.position",
+            message="No position can be taken yet",
+            why=result.why,
+            clears_by=result.height_note
+            or "Read the sky at each, or find another position." + (f" On hold: {', '.join(held)}." if held else ""),
+            source="Sky first, then firmness, cable and access",
+        )
+    ]
+
+
+__all__ = [
+    "ENTRY_CHECKS",
+    "GROUND_CHECKS",
+    "POSITION_WORDS",
+    "CompareInput",
+    "CompareResult",
+    "PositionRank",
+    "PositionSky",
+    "compare",
+]

@@ -1,0 +1,468 @@
+"""A fixed satellite over the skyline: margin by both schools, how much higher, where else, for how many years, and the
+usable arc.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from collections.abc import Callable
+from typing import NamedTuple
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level, at_least, missing
+from rindle_core.kernel.geometry import Array, separation_deg, wrap_180
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.antenna import wavelength_m
+from rindle_core.science.look_angles import look_angles
+from rindle_core.science.refraction import apparent_from_free_space_deg
+from rindle_core.science.site import Site
+from rindle_core.science.skyline import BARE_SHARE, Profile, moved_points, tube_half_angle_deg
+from rindle_core.science.sun import day_path
+from rindle_core.stations.sky.surroundings import Surroundings
+
+_RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
+_MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
+_MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
+_REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
+
+
+class SkyInput(Surroundings, Site):
+    """Site, satellite, terminal's aperture and the skyline that was read there."""
+
+    satellite_longitude_deg: float = Field(ge=-180, le=360)
+    date: dt.date
+    aperture_mm: float = Field(gt=0, le=20_000)
+    receive_ghz: float = Field(gt=0, le=100)
+
+
+class SkyDirection(Model):
+    """A direction of the sky, degrees."""
+
+    azimuth_deg: float
+    elevation_deg: float
+
+
+class RaiseMargin(Model):
+    """What more height would give."""
+
+    raise_m: float
+    margin_deg: float
+    tube_margin_deg: float
+
+
+class MarginWithout(Model):
+    """What it would give if something were not there."""
+
+    name: str
+    margin_deg: float
+    tube_margin_deg: float
+
+
+class SkyResult(Model):
+    """Margins are angles between sight-line and skyline, negative where the skyline stands in the way."""
+
+    satellite: SkyDirection
+    margin_deg: float | None
+    tube_margin_deg: float | None = Field(description="What is left beyond the physical tube at its tightest place")
+    tube_half_angle_deg: float | None = Field(description="Half-angle of the tube at that place")
+    nearest: SkyDirection | None = Field(description="Where the skyline comes nearest to the sight-line")
+    nearest_name: str = Field(default="", description="The obstacle there, where it is a measured one")
+    bare_margin_deg: float | None = Field(
+        default=None, description="Margin in the bare season; None where leaves make no difference"
+    )
+    raise_tube_m: float | None = Field(
+        default=None, description="Least height to add until the tube is free; 0: free now; None: no height does it"
+    )
+    raise_clearance_m: float | None = Field(default=None, description="The same for the flat rule")
+    raise_known: bool = Field(
+        default=True, description="False: points without a distance stand in the way, so nothing is known of height"
+    )
+    raises: list[RaiseMargin] = Field(default_factory=list, description="The margin from higher up")
+    raise_best: RaiseMargin | None = Field(
+        default=None,
+        description="Least height at which all is good, else the tube free; None: none is needed, or none does it",
+    )
+    removals: list[MarginWithout] = Field(
+        default_factory=list, description="While a rule is broken: the margin without each obstacle"
+    )
+    tube_years: float | None = Field(
+        default=None, description="Years until growth touches the tube; None: not within forty"
+    )
+    clearance_years: float | None = Field(default=None, description="Years until growth breaks the flat rule")
+    unmoved_count: int = Field(
+        default=0,
+        description="Points without a distance that could not be corrected to the terminal's place and height",
+    )
+    arc: list[SkyDirection] = Field(
+        description="The geostationary arc above the horizon, a point a degree of longitude"
+    )
+    sun_path: list[SkyDirection] = Field(description="The sun above the horizon on the day, every ten minutes")
+
+
+class Margins(NamedTuple):
+    """Flat margin, what is left beyond the tube; and where the flat one is tightest: the profile's index, and the
+    elevation there.
+    """
+
+    flat_deg: float
+    tube_deg: float
+    half_angle_deg: float
+    at: int
+    elevation_deg: float
+
+
+class Sight(NamedTuple):
+    """A sight-line with the tube's measures."""
+
+    azimuth_deg: float
+    elevation_deg: float
+    aperture_m: float
+    wavelength: float
+    fresnel_share: float
+
+
+def _along_m(level_m: Array, elevation_deg: Array, away_deg: Array) -> Array:
+    """How far the beam has gone when it passes what stands at a level distance and is seen that high and that far
+    beside.
+
+    Derivation: the point is d / cos e away; its foot on the beam's axis lies at that times the cosine of the angle
+    between.
+    """
+    slant_m = level_m / np.maximum(np.cos(np.radians(elevation_deg)), 1e-3)
+    return np.maximum(slant_m * np.cos(np.radians(np.minimum(away_deg, 89.0))), 0.01)
+
+
+def margins(sight: Sight, profile: Profile) -> Margins:
+    """Least angle between sight-line and skyline, negative where the skyline covers it; and beyond the tube's
+    half-angle.
+
+    What stands beside the sight-line and higher than it is nearest with its side, not with its top: on each bearing
+    the nearest elevation
+    is atan2(sin e, cos e · cos Δa), cut to what stands there (spherical right triangle). Covered, it is the nearest
+    free sky likewise.
+    """
+    offset = np.abs(wrap_180(profile.azimuth_deg - sight.azimuth_deg))
+    near = offset <= _REACH_DEG if sight.elevation_deg < 90.0 - _REACH_DEG / 2 else np.ones_like(offset, dtype=bool)
+    index = np.flatnonzero(near)
+    azimuth, top = profile.azimuth_deg[index], profile.elevation_deg[index]
+    here = float(np.interp(sight.azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0))
+    blocked = sight.elevation_deg < here
+    up, turned = np.radians(sight.elevation_deg), np.radians(azimuth - sight.azimuth_deg)
+    beside = np.minimum(np.degrees(np.arctan2(np.sin(up), np.cos(up) * np.cos(turned))), 90.0)
+    elevation = np.maximum(top, beside) if blocked else np.minimum(top, beside)
+    away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
+    signed = -away if blocked else away
+    at = int(np.argmin(away))
+    along_m = _along_m(profile.distance_m[index], elevation, away)
+    half = tube_half_angle_deg(along_m, sight.aperture_m, sight.wavelength, sight.fresnel_share)
+    left = signed - half
+    tight = at if blocked else int(np.argmin(left))
+    return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]), float(elevation[at]))
+
+
+def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> Sight:
+    """The sight-line to a satellite, refraction included."""
+    longitude = given.satellite_longitude_deg if satellite_longitude_deg is None else satellite_longitude_deg
+    angles = given.look(longitude)
+    apparent = float(apparent_from_free_space_deg(angles.elevation_deg, given.height_m))
+    return Sight(
+        float(angles.azimuth_true_deg),
+        apparent,
+        given.aperture_mm / 1000.0,
+        wavelength_m(given.receive_ghz),
+        given.rules.fresnel_share,
+    )
+
+
+def _least(enough: Callable[[float], bool], most: float) -> float | None:
+    """Least value at which a condition holds that, once held, stays;
+
+    0 where it holds at once, None where never up to `most`.
+    """
+    if enough(0.0):
+        return 0.0
+    if not enough(most):
+        return None
+    low, high = 0.0, most
+    while high - low > 0.01:
+        middle = (low + high) / 2
+        low, high = (low, middle) if enough(middle) else (middle, high)
+    return high
+
+
+def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
+    """Rises that clear tube and flat rule, to the next tenth of a metre: whoever raises by what is told is clear."""
+
+    def at(raised: float) -> Margins:
+        return margins(sight, given.profile(raised_m=raised))
+
+    found = (
+        _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M),
+        _least(lambda up: at(up).flat_deg >= given.rules.clearance_deg, _MOST_RAISE_M),
+    )
+    tube_m, flat_m = (None if one is None else math.ceil(round(one * 10.0, 6)) / 10.0 for one in found)
+    return tube_m, flat_m
+
+
+def _undistanced(given: SkyInput) -> bool:
+    """Whether there are points that stay where they are seen, however the terminal is moved."""
+    return any(point.distance_m is None for point in given.skyline)
+
+
+def _all_undistanced(given: SkyInput) -> bool:
+    return not given.obstacles and all(point.distance_m is None for point in given.skyline)
+
+
+def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
+    found = margins(sight, given.profile(raised_m=raise_m))
+    return RaiseMargin(raise_m=raise_m, margin_deg=found.flat_deg, tube_margin_deg=found.tube_deg)
+
+
+def _raise_best(given: SkyInput, sight: Sight, tube_m: float | None, flat_m: float | None) -> RaiseMargin | None:
+    if not tube_m and not flat_m:  # clear now, or past all heights
+        return None
+    if tube_m is None:
+        return None
+    return _raised(given, sight, tube_m if flat_m is None else max(tube_m, flat_m))
+
+
+def _removals(given: SkyInput, sight: Sight) -> list[MarginWithout]:
+    rows = []
+    for name, profile in given.removable():
+        left = margins(sight, profile)
+        rows.append(MarginWithout(name=name, margin_deg=left.flat_deg, tube_margin_deg=left.tube_deg))
+    return sorted(rows, key=lambda one: -one.margin_deg)
+
+
+def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
+    """Years from today until growth touches the tube, and until it breaks the flat rule;
+
+    None where nothing grows into it.
+    """
+    if not any(one.growth_m_per_year for one in given.obstacles):
+        return None, None
+
+    def at(years: float) -> Margins:
+        return margins(sight, given.profile(years=years))
+
+    return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(
+        lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS
+    )
+
+
+def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
+    assert result.margin_deg is not None
+    assert result.tube_margin_deg is not None
+    rules = given.rules
+    name = f" ({result.nearest_name})" if result.nearest_name else ""
+    findings = [
+        at_least(
+            result.tube_margin_deg,
+            0.0,
+            code="sky.tube",
+            unit="deg",
+            clear="The beam's tube is free",
+            under=f"The beam's tube is touched{name}",
+            why="Something that stands inside the tube takes signal away, wet leaves most of all.",
+            clears_by=_way_out(result.raise_tube_m, result.raise_known),
+            source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
+        ),
+        at_least(
+            result.margin_deg,
+            rules.clearance_deg,
+            level=Level.MIND,
+            code="sky.clearance",
+            unit="deg",
+            clear="The wanted free angle is there all round",
+            under=f"Less than the wanted free angle{name}",
+            why="Hand readings are rough and trees grow: what is free today may not be in three years.",
+            clears_by=_way_out(result.raise_clearance_m, result.raise_known),
+            source="House rule: free angle all round",
+        ),
+    ]
+    return [
+        *findings,
+        *_judge_gap(result, given),
+        *given.moved_finding(),
+        *_judge_growth(result, given),
+        *_judge_leaf(result),
+    ]
+
+
+def _way_out(raise_m: float | None, known: bool) -> str:
+    if raise_m is None and not known:
+        return (
+            "Enter how far off the points in the way are: without a distance nobody knows what height or another place "
+            "would do."
+        )
+    if raise_m is None:
+        return (
+            "No height clears it: move the terminal, have the obstacle cut back by those who may, or choose "
+            "another satellite."
+        )
+    return f"Raise the terminal by {raise_m:.1f} m, move it, or have the obstacle cut back by those who may."
+
+
+def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
+    bearings = np.array(
+        [*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)]
+    )
+    offsets = wrap_180(bearings - result.satellite.azimuth_deg)
+    left = float(np.max(offsets[offsets <= 0], initial=-360.0))
+    right = float(np.min(offsets[offsets >= 0], initial=360.0))
+    if right - left <= given.rules.skyline_gap_deg:
+        return []
+    return [
+        Finding(
+            level=Level.MIND,
+            code="sky.gap",
+            message="The skyline is thinly read about the satellite's bearing",
+            why="Between far points Rindle can only draw a straight line.",
+            figure=min(360.0, right - left),
+            limit=given.rules.skyline_gap_deg,
+            unit="deg",
+            clears_by="Read points every few degrees within 15° of the satellite's bearing.",
+            source="Spacing of the points that were read",
+        )
+    ]
+
+
+def _judge_growth(result: SkyResult, given: SkyInput) -> list[Finding]:
+    years = result.tube_years
+    if years is None or result.tube_margin_deg is None or result.tube_margin_deg < 0:
+        return []
+    return [
+        at_least(
+            years,
+            given.rules.growth_years,
+            level=Level.MIND,
+            code="sky.growth",
+            unit="years",
+            clear="Growth leaves the beam free for some years",
+            under="Trees grow into the beam",
+            why="At the growth that was entered this is when the tube is touched.",
+            clears_by="Agree on cutting back, or raise it now; note a day to look again.",
+            source="Height plus growth a year",
+        )
+    ]
+
+
+def _judge_leaf(result: SkyResult) -> list[Finding]:
+    if (
+        result.bare_margin_deg is None
+        or result.tube_margin_deg is None
+        or result.tube_margin_deg >= 0
+        or result.bare_margin_deg < 0
+    ):
+        return []
+    return [
+        Finding(
+            level=Level.MIND,
+            code="sky.leaf",
+            message="Free only while the trees are bare",
+            figure=result.bare_margin_deg,
+            unit="deg",
+            why="A link that is set up in winter will fail with the first leaves.",
+            clears_by="Judge by the leaved tree.",
+            source="Leafless share of the points",
+        )
+    ]
+
+
+def _above_horizon(azimuth_deg: Array, elevation_deg: Array) -> list[SkyDirection]:
+    return [
+        SkyDirection(azimuth_deg=round(float(a), 2), elevation_deg=round(float(e), 2))
+        for a, e in zip(azimuth_deg, elevation_deg, strict=True)
+        if e > 0
+    ]
+
+
+def arc_directions(latitude_deg: float, longitude_deg: float, height_m: float) -> list[SkyDirection]:
+    """The geostationary arc above the horizon, a point a degree of longitude, refraction included."""
+    longitudes = longitude_deg + np.arange(-82.0, 82.5, 1.0)
+    angles = look_angles(latitude_deg, longitude_deg, height_m, longitudes)
+    return _above_horizon(angles.azimuth_true_deg, apparent_from_free_space_deg(angles.elevation_deg, height_m))
+
+
+def sun_directions_of(latitude_deg: float, longitude_deg: float, day: dt.date) -> list[SkyDirection]:
+    """The sun above the horizon on the day, every ten minutes."""
+    return _above_horizon(*day_path(latitude_deg, longitude_deg, day))
+
+
+@register(
+    "sky",
+    "Margin between the sight-line and the skyline, how much higher it clears, and when trees close it",
+    SkyInput,
+    SkyResult,
+)
+def sky(given: SkyInput) -> Outcome[SkyResult]:
+    """How far the sight-line passes from the skyline, where it comes nearest, and the arcs to draw.
+
+    Raise-by and years by halving to a centimetre (told to the next tenth of a metre) and a hundredth of a year: a
+    raised terminal sees what has a distance lower.
+    """
+    sight = sight_of(given)
+    found: dict[str, object] = {
+        "margin_deg": None,
+        "tube_margin_deg": None,
+        "tube_half_angle_deg": None,
+        "nearest": None,
+    }
+    if given.skyline or given.obstacles:
+        profile = given.profile()
+        tight = margins(sight, profile)
+        source = int(profile.source[tight.at])
+        shares = [point.leafless_share for point in given.skyline] + [one.leafless_share for one in given.obstacles]
+        bare = min(shares) < BARE_SHARE
+        (tube_m, flat_m), (tube_y, flat_y) = _raises(given, sight), _years(given, sight)
+        found = {
+            "margin_deg": tight.flat_deg,
+            "tube_margin_deg": tight.tube_deg,
+            "tube_half_angle_deg": tight.half_angle_deg,
+            "nearest": SkyDirection(
+                azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg
+            ),
+            "nearest_name": given.obstacles[source].name if source >= 0 else "",
+            "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
+            "raise_tube_m": tube_m,
+            "raise_clearance_m": flat_m,
+            "raise_known": all(one is not None for one in (tube_m, flat_m)) or not _undistanced(given),
+            "raises": [] if _all_undistanced(given) else [_raised(given, sight, raise_m) for raise_m in _RAISES_M],
+            "raise_best": _raise_best(given, sight, tube_m, flat_m),
+            "removals": [] if tube_m == 0 and flat_m == 0 else _removals(given, sight),
+            "tube_years": tube_y,
+            "clearance_years": flat_y,
+            "unmoved_count": moved_points(given.skyline, given.shift())[1],
+        }
+    result = SkyResult.model_validate(
+        {
+            "satellite": SkyDirection(azimuth_deg=sight.azimuth_deg, elevation_deg=sight.elevation_deg),
+            **found,
+            "arc": arc_directions(given.latitude_deg, given.longitude_deg, given.height_m),
+            "sun_path": sun_directions_of(given.latitude_deg, given.longitude_deg, given.date),
+        }
+    )
+    if result.margin_deg is None:
+        wanted = missing(
+            "sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line."
+        )
+        return Outcome(result, [wanted])
+    return Outcome(result, _judge_margin(result, given))
+
+
+__all__ = [
+    "Margins",
+    "Sight",
+    "SkyDirection",
+    "SkyInput",
+    "SkyResult",
+    "arc_directions",
+    "margins",
+    "sight_of",
+    "sky",
+    "sun_directions_of",
+]

@@ -1,0 +1,107 @@
+"""What stands round the terminal as a calculator's input: where it was read, and how the terminal stands to that."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.science.skyline import (
+    BARE_SHARE,
+    Obstacle,
+    Profile,
+    Shift,
+    SkylinePoint,
+    build_profile,
+    moved_points,
+    point_groups,
+)
+
+_SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
+
+
+class Surroundings(Model):
+    """What stands round the terminal, where and at what height it was read, and how the terminal stands to that."""
+
+    skyline: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
+    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
+    read_height_m: float | None = Field(
+        default=None,
+        ge=0,
+        le=300,
+        description="Height over ground of the eye that read the points; None: the terminal's own",
+    )
+    terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
+    east_m: float = Field(
+        default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read"
+    )
+    north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
+    ahead_years: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
+    rules: HouseRules = DEFAULT_RULES
+
+    def shift(self) -> Shift:
+        """From the eye that read to the terminal."""
+        up_m = 0.0 if self.read_height_m is None else self.terminal_height_m - self.read_height_m
+        return Shift(self.east_m, self.north_m, up_m)
+
+    def profile(
+        self,
+        *,
+        raised_m: float = 0.0,
+        years: float | None = None,
+        bare: bool = False,
+        shift: Shift | None = None,
+        without: int | None = None,
+    ) -> Profile:
+        """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without an obstacle."""
+        base = self.shift() if shift is None else shift
+        return build_profile(
+            [one for one in self.skyline if not bare or one.leafless_share >= BARE_SHARE],
+            [one for one in self.obstacles if not bare or one.leafless_share >= BARE_SHARE],
+            assumed_distance_m=self.rules.assumed_obstacle_distance_m,
+            shift=base._replace(up_m=base.up_m + raised_m),
+            eye_height_m=self.terminal_height_m + raised_m,
+            years=self.ahead_years if years is None else years,
+            without=without,
+        )
+
+    def removable(self) -> list[tuple[str, Profile]]:
+        """Each obstacle, and each stretch of read points that could be taken away, by name, with the skyline that
+        would be left.
+        """
+        left = [
+            (one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at))
+            for at, one in enumerate(self.obstacles)
+        ]
+        for name, group in point_groups(self.skyline):
+            rest = [one for at, one in enumerate(self.skyline) if at not in group]
+            left.append((name, self.model_copy(update={"skyline": rest}).profile()))
+        return left
+
+    def moved_finding(self) -> list[Finding]:
+        """Says that the skyline was read elsewhere or at another height than the terminal will stand."""
+        shift = self.shift()
+        if shift.distance_m < _SAME_PLACE_M:
+            return []
+        unmoved = moved_points(self.skyline, shift)[1]
+        whole = unmoved == 0
+        return [
+            Finding(
+                level=Level.CLEAR if whole else Level.MIND,
+                code="sky.moved",
+                figure=shift.distance_m,
+                unit="m",
+                message="The skyline was read elsewhere and is corrected"
+                if whole
+                else "The skyline was read elsewhere, and some of it cannot be corrected",
+                why="Everything near looks different from another place or height."
+                if whole
+                else f"{unmoved} of its points have no distance and stay as they were read.",
+                clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
+                source="Geometry of the points' distances",
+            )
+        ]
+
+
+__all__ = ["Surroundings"]
