@@ -14,7 +14,7 @@ from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import Axis, Side
 from rindle_bench.ground import made_up_tile
 from rindle_bench.panel import panel_log
-from rindle_core.job_sky import low_orbit_input
+from rindle_core.stations.sky.seen import low_orbit_input
 from rindle_server import terrain_files
 from rindle_server.jobs import edit, models, positions, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of

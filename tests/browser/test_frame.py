@@ -111,7 +111,9 @@ def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):
     # Past the pause after which a grid is sent, by the page's own clock: nothing more may come then.
     page.wait_for_function("(from) => performance.now() - from > 1000", arg=page.evaluate("performance.now()"))
     lengths = {
-        number: [one["length_m"] for one in page.request.get(f"/api/jobs/{number}").json()["facts"]["cable_pieces"]]
+        number: [
+            one["length_m"] for one in page.request.get(f"/api/jobs/{number}").json()["facts"]["cable"]["cable_pieces"]
+        ]
         for number in ("2026-104", other)
     }
     assert 12.5 in lengths["2026-104"]

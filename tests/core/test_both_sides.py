@@ -24,7 +24,7 @@ from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.instruments import instrument_bias
 from rindle_core.stations.brief.brief import DeliveriesInput, Delivery, deliveries
 from rindle_core.stations.brief.costs import CostsInput, costs
-from rindle_core.stations.bringup.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
+from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, StateEntered, bringup
 from rindle_core.stations.cable.cable import CableInput, CablePiece, cable
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky
@@ -35,7 +35,7 @@ STATES = [BringUpState(code=c, name=c, usual_s=s) for c, s in (("power", 2), ("s
 
 def on_the_way(now_s, *entered, **facts):
     events = [StateEntered(code=code, at_s=at) for code, at in entered]
-    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=BringUpFacts(**facts)))
+    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts)))
 
 
 def test_a_state_is_stuck_after_twice_its_usual_time_and_not_before():

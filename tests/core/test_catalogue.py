@@ -9,11 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.catalogue.models import CoaxCable, Satellite, Terminal
-from rindle_core.job import AxisReading, JobFacts, assess
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.model import parse
+from rindle_core.stations.peak.facts import AxisReading
 
 DEMO = Path(__file__).parents[2] / "demo"
 
@@ -46,7 +47,7 @@ THIN = {
 
 
 def job(**more):
-    return assess(JobFacts(**{**BASE, **more})).result
+    return assess(JobInput(**{**BASE, **more})).result
 
 
 def verdicts(result):
@@ -81,7 +82,7 @@ def test_a_terminal_that_contradicts_itself_is_refused_with_the_reason(change, s
 
 
 def test_an_empty_job_has_nine_stations_and_nothing_on_hold():
-    result = assess(JobFacts(date=dt.date(2026, 11, 24))).result
+    result = assess(JobInput(date=dt.date(2026, 11, 24))).result
     assert [station.number for station in result.stations] == list(range(1, 10))
     assert Level.HOLD not in verdicts(result).values()
     assert result.may_sign_off is False

@@ -8,7 +8,7 @@ import pytest
 
 from rindle_core.catalogue.models import Beam, Terminal
 from rindle_core.catalogue.panel import Panel
-from rindle_core.job import JobFacts, assess
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.house_rules import HouseRules
@@ -335,7 +335,7 @@ def test_a_second_pass_is_held_against_the_fitted_top_of_the_first():
         for number, turns in ((1, (-2.0, -1.2, 1.2, 2.0)), (2, (-2.0, -1.0, 0.0, 1.0, 2.0)))
         for row in parabola(12.0, turns, axis)
     ]
-    found = assess(JobFacts.model_validate({**base, "readings": rows}))
+    found = assess(JobInput.model_validate({**base, "readings": rows}))
     assert found.result.second_pass_gain_db == pytest.approx(0.0, abs=0.02)
     assert next(one for one in found.findings if one.code == "peak.second_pass").level is Level.CLEAR
 
@@ -352,7 +352,7 @@ def test_a_second_pass_is_held_against_the_fitted_top_of_the_first():
 def test_a_top_is_proved_by_a_fall_on_both_sides(levels, proved):
     readings = [{"axis": "elevation", "turns": 0.5 * at, "level_db": level} for at, level in enumerate(levels)]
     both = readings + [{**one, "axis": "azimuth"} for one in readings]
-    found = assess(JobFacts.model_validate({**golden.read("half-way")["facts"], "readings": both})).result
+    found = assess(JobInput.model_validate({**golden.read("half-way")["facts"], "readings": both})).result
     station = next(one for one in found.stations if one.code == "peak")
     assert found.elevation_peak.fit.bracketed is proved
     assert ("Peaked" in as_text(station.headline) or "turn" in as_text(station.headline)) is proved

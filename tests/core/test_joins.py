@@ -2,17 +2,18 @@
 
 import pytest
 
-from rindle_core.job import JobFacts, assess
-from rindle_core.job_sky import panel_aim_of, surroundings
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.headline import as_text
+from rindle_core.stations.aim.assess import panel_aim_of
+from rindle_core.stations.sky.seen import surroundings
 from tests import golden
 
 DISH, PANEL = golden.read("2026-101")["facts"], golden.read("panel-by-hand")["facts"]
 
 
 def job(base=DISH, **changed):
-    return JobFacts.model_validate({**base, **changed})
+    return JobInput.model_validate({**base, **changed})
 
 
 def come_to(base=DISH, **changed):
@@ -52,7 +53,7 @@ def test_a_sky_that_was_hardly_read_is_called_clear_by_nothing():
 
 @pytest.mark.parametrize(("longitude_deg", "utc_hour"), [(90.0, 6), (0.0, 12), (-90.0, 18)])
 def test_noon_of_the_work_is_earlier_in_the_east(longitude_deg, utc_hour):
-    assert job(longitude_deg=longitude_deg).noon().hour == utc_hour
+    assert job(longitude_deg=longitude_deg).brief.noon().hour == utc_hour
 
 
 def test_a_cable_that_only_loses_too_much_leaves_the_supply_out_of_the_likely_causes():
@@ -100,7 +101,7 @@ def test_a_skyline_is_not_moved_into_another_valley():
 def test_growth_is_looked_at_again_on_the_day_it_breaks_the_rule():
     tree = {"name": "gum", "azimuth_deg": 7.0, "width_m": 12.0, "distance_m": 15.0, "height_m": 6.0}
     grown = come_to(skylines=[{**DISH["skylines"][0], "obstacles": [{**tree, "growth_m_per_year": 0.4}]}])
-    days = (grown.sky_more.look_again_by - job().date).days
+    days = (grown.sky_more.look_again_by - job().brief.date).days
     assert days == int(365.25 * (grown.sky.clearance_years or grown.sky.tube_years)) > 365
     assert come_to().sky_more.look_again_by is None
 

@@ -11,7 +11,7 @@ from rindle_core.kernel.cli import main
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import calculator, calculators
 from rindle_core.kernel.units import convert, format_quantity
-from rindle_core.stations.bringup.bringup import BringUpFacts, BringUpInput, StateEntered, bringup
+from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, StateEntered, bringup
 from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_core.stations.handover.acceptance import AcceptanceInput, ServiceRun, acceptance
 
@@ -46,7 +46,7 @@ def test_a_held_step_says_for_what_it_waits():
 
 def rise(now_s, *entered, **facts):
     events = [StateEntered(code=code, at_s=at) for code, at in entered]
-    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=BringUpFacts(**facts)))
+    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts)))
 
 
 def test_times_in_each_state_are_the_differences():

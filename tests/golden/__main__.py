@@ -8,18 +8,18 @@ import os
 import tempfile
 from typing import Any
 
-from rindle_core.job import JobFacts, assess
+from rindle_core.job import JobInput, assess
 from tests.golden import FOLDER, differences, rounded
 from tests.golden.cases import CASES
 
 
-def _told(facts: JobFacts) -> dict[str, Any]:
+def _told(facts: JobInput) -> dict[str, Any]:
     """Facts without what is at its default, and the whole assessment."""
     assessment = assess(facts).result.model_dump(mode="json")
     return {"facts": facts.model_dump(mode="json", exclude_defaults=True), "assessment": rounded(assessment)}
 
 
-def _demo() -> dict[str, JobFacts]:
+def _demo() -> dict[str, JobInput]:
     """The demo's jobs, loaded into a data folder that is thrown away."""
     os.environ["RINDLE_HOME"] = tempfile.mkdtemp(prefix="golden-")
     os.environ["DJANGO_SETTINGS_MODULE"] = "rindle_server.settings"
@@ -44,7 +44,7 @@ def main() -> None:
     parser.add_argument("--write", action="store_true", help="write the golden files anew")
     write = parser.parse_args().write
     FOLDER.mkdir(exist_ok=True)
-    jobs = _demo() | {name: JobFacts.model_validate(make()) for name, make in CASES.items()}
+    jobs = _demo() | {name: JobInput.model_validate(make()) for name, make in CASES.items()}
     count = 0
     for name, facts in jobs.items():
         path = FOLDER / f"{name}.json"

@@ -71,14 +71,14 @@ def test_a_new_job_takes_its_entries_one_by_one(crew):
     number = crew.post("/api/jobs").json()["number"]
     patch(crew, number, customer="Ha Tumo Clinic", place_text="29°18'42.6\"S 27°56'10.2\"E", height_m=2140)
     job = patch(crew, number, terminal_code="tarn-74", satellite_code="hamerkop-2").json()
-    assert job["facts"]["latitude_deg"] == pytest.approx(-29.31183, abs=1e-5)
+    assert job["facts"]["brief"]["latitude_deg"] == pytest.approx(-29.31183, abs=1e-5)
     expected = calculator("aim").run(
         {
             "latitude_deg": -29.311833,
             "longitude_deg": 27.936167,
             "height_m": 2140,
             "satellite_longitude_deg": 31.6,
-            "date": job["facts"]["date"],
+            "date": job["facts"]["brief"]["date"],
         }
     )
     assert job["assessment"]["aim"]["azimuth_true_deg"] == pytest.approx(expected.result.azimuth_true_deg, abs=1e-4)
@@ -112,7 +112,7 @@ def test_a_bad_row_of_a_list_is_named_and_the_old_list_stays(crew):
     rows = [{"azimuth_deg": 10, "elevation_deg": 5}, {"azimuth_deg": 400, "elevation_deg": 5}]
     answer = crew.put("/api/jobs/2026-102/lists/skylines", json.dumps([{"points": rows}]), **JSON)
     assert (answer.status_code, list(faults(answer))) == (422, ["0.points.1.azimuth_deg"])
-    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["skylines"][0]["points"]) == 8
+    assert len(crew.get("/api/jobs/2026-102").json()["facts"]["sky"]["skylines"][0]["points"]) == 8
 
 
 def test_a_satellite_below_the_horizon_is_a_hold(crew):

@@ -33,7 +33,7 @@ def faults(answer):
 def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, settings):
     order = (settings.DEMO_DIR / "imports" / "work-order.json").read_bytes()
     job = upload(crew, "/api/jobs/2026-105/work-order", "order.json", order).json()
-    assert (job["terminal_code"], job["satellite_code"], job["facts"]["activation_code"]) == (
+    assert (job["terminal_code"], job["satellite_code"], job["facts"]["bringup"]["activation_code"]) == (
         "tarn-98",
         "hamerkop-2",
         "4MND-8KQ2",
@@ -49,7 +49,9 @@ def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, sett
 def test_a_work_order_as_csv_does_the_same(crew):
     text = "customer;place;terminal;azimuth_deg\nLodge;-29.0375, 28.8778;Tarn 98;31.0\n"
     assert (
-        upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text.encode()).json()["facts"]["printed_azimuth_deg"]
+        upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text.encode()).json()["facts"]["brief"][
+            "printed_azimuth_deg"
+        ]
         == 31.0
     )
 
@@ -108,7 +110,7 @@ def test_deliveries_follow_what_they_wait_for(crew):
     refused = crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON)
     assert "wait for each other" in faults(refused)["items"]
     assert (
-        len(crew.get("/api/jobs/2026-102").json()["facts"]["deliveries"]) == 3
+        len(crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["deliveries"]) == 3
     )  # the old list stays, and the job still opens
 
 

@@ -113,7 +113,7 @@ def test_a_beams_hand_turns_the_other_way_when_seen_against_the_wave(db):
         arcs = [
             node.get("d")
             for node in ET.fromstring(
-                dial_card(found.result.aim, found.result.dial, found.facts.terminal, beam).svg
+                dial_card(found.result.aim, found.result.dial, found.facts.picks.terminal, beam).svg
             ).iter(f"{SVG}path")
         ]
         circle = max(arcs, key=len)

@@ -6,7 +6,7 @@ import xml.etree.ElementTree as ET
 import numpy as np
 import pytest
 
-from rindle_core.job import JobFacts, assess
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.geometry import separation_deg
 from rindle_server.drawings import job_drawings
 from tests import golden
@@ -16,7 +16,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 def drawn(name, **changed):
     """A job's facts, result, and drawings by name."""
-    facts = JobFacts.model_validate({**golden.read(name)["facts"], **changed})
+    facts = JobInput.model_validate({**golden.read(name)["facts"], **changed})
     result = assess(facts).result
     return facts, result, {one.name: one for one in job_drawings(facts, result)}
 
@@ -42,7 +42,7 @@ def test_the_bars_of_the_cable_show_length_the_greater_loss_and_the_voltage():
         for one in nodes(drawings["cable"], "rect", height="16")
         if one.get("fill") != "var(--paper)"
     ]
-    limits, supply = facts.terminal.cable, facts.terminal.supply
+    limits, supply = facts.picks.terminal.cable, facts.picks.terminal.supply
     assert result.cable.loss_high_db > 1.05 * result.cable.loss_low_db
     assert bars == pytest.approx(
         [
@@ -64,7 +64,7 @@ def test_the_mount_has_its_lever_and_its_height_in_one_scale():
     (ground,) = (one for one in nodes(drawings["mount"], "line", x1="40", x2="740"))
     top, foot = numbers(lever, "y1", "y2")
     share = (foot - top) / (float(ground.get("y1")) - top)
-    assert share == pytest.approx(facts.mast_free_length_m / facts.height_above_ground_m, abs=0.003)
+    assert share == pytest.approx(facts.mount.mast_free_length_m / facts.mount.height_above_ground_m, abs=0.003)
 
 
 @pytest.mark.parametrize("hand", ["left", "right"])
@@ -82,9 +82,11 @@ def test_a_right_handed_wave_turns_against_the_clock_for_who_looks_at_the_satell
 
 def test_a_readings_triangle_points_the_way_the_screw_was_turned():
     facts, _, drawings = drawn("2026-101")
-    readings = [{**one.model_dump(), "turning": way} for one, way in zip(facts.readings, _ways(facts), strict=True)]
+    readings = [
+        {**one.model_dump(), "turning": way} for one, way in zip(facts.peak.readings, _ways(facts), strict=True)
+    ]
     facts, _, drawings = drawn("2026-101", readings=readings)
-    mine = [one for one in facts.readings if one.axis == "elevation"]
+    mine = [one for one in facts.peak.readings if one.axis == "elevation"]
     last = [one for one in mine if one.pass_number == max(each.pass_number for each in mine)]
     tips = [points_of(one) for one in nodes(drawings["peak-elevation"], "path", stroke_width="1.8")]
     assert {one.turning for one in last} == {"up", "down"}
@@ -92,12 +94,12 @@ def test_a_readings_triangle_points_the_way_the_screw_was_turned():
 
 
 def _ways(facts):
-    return ["down" if at % 3 == 1 else "up" for at in range(len(facts.readings))]
+    return ["down" if at % 3 == 1 else "up" for at in range(len(facts.peak.readings))]
 
 
 def test_the_plan_has_north_up_and_east_to_the_right():
     facts = golden.read("2026-101")["facts"]
-    at = {"latitude_deg": facts["latitude_deg"], "longitude_deg": facts["longitude_deg"]}
+    at = {"latitude_deg": facts["brief"]["latitude_deg"], "longitude_deg": facts["brief"]["longitude_deg"]}
     spots = [
         {"letter": "P", **at},
         {"letter": "Q", **at, "latitude_deg": at["latitude_deg"] + 20 / 110_846},
@@ -139,4 +141,4 @@ def test_the_ring_of_the_free_angle_is_a_small_circle_of_the_sky(name):
     away = separation_deg(azimuth, elevation, satellite.azimuth_deg, satellite.elevation_deg)
     seen = elevation < 89
     assert seen.sum() > 30
-    assert away[seen] == pytest.approx(np.full(seen.sum(), facts.rules.clearance_deg), abs=0.05)
+    assert away[seen] == pytest.approx(np.full(seen.sum(), facts.picks.rules.clearance_deg), abs=0.05)

@@ -37,13 +37,13 @@ def test_nobody_signs_nothing(db, name):
 def test_a_place_that_has_a_height_brings_it(crew):
     change = json.dumps({"place_text": "geo:-29.5,28.25,2345"})
     facts = crew.patch("/api/jobs/2026-105", change, **JSON).json()["facts"]
-    assert (facts["latitude_deg"], facts["height_m"]) == (-29.5, 2345)
+    assert (facts["brief"]["latitude_deg"], facts["brief"]["height_m"]) == (-29.5, 2345)
 
 
 def test_a_place_from_an_order_says_so(crew, settings):
     order = SimpleUploadedFile("o.json", (settings.DEMO_DIR / "imports" / "work-order.json").read_bytes())
     job = crew.post("/api/jobs/2026-105/work-order", {"file": order}).json()
-    assert job["facts"]["visit"]["place_method"] == "order"
+    assert job["facts"]["brief"]["place_method"] == "order"
 
 
 def test_tightening_keeps_the_level_before_as_before(crew, monkeypatch):
@@ -94,7 +94,9 @@ def test_blanks_are_neither_a_reason_nor_a_name(crew):
     faults = {one["field"] for one in bad.json()["error"]["faults"]}
     assert faults == {"0.reason", "0.by"}
     good = {"code": "peak.elevation.few", "reason": " rain came ", "by": " N. M. "}
-    kept = crew.put(f"/api/jobs/{OPEN}/lists/waivers", json.dumps([good]), **JSON).json()["facts"]["waivers"]
+    kept = crew.put(f"/api/jobs/{OPEN}/lists/waivers", json.dumps([good]), **JSON).json()["facts"]["handover"][
+        "waivers"
+    ]
     assert kept == [{"code": "peak.elevation.few", "reason": "rain came", "by": "N. M."}]
 
 

@@ -264,7 +264,7 @@ def test_a_forged_record_is_noticed_on_the_screen_and_on_paper(crew):
     assert crew.get("/api/jobs/2026-101").json()["record_state"] == "intact"
     page = crew.get("/api/jobs/2026-101/report.html").content.decode()
     assert job.record_sha256 in page
-    job.record["facts"]["customer"] = "Somebody else"
+    job.record["facts"]["brief"]["customer"] = "Somebody else"
     job.save()
     assert crew.get("/api/jobs/2026-101").json()["record_state"] == "changed"
     assert "was changed after it was signed" in crew.get("/api/jobs/2026-101/report.html").content.decode()

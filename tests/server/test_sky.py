@@ -116,7 +116,7 @@ def test_what_can_be_done_is_costed_and_stands_in_the_report(crew):
     assert "2029-05-01" in page
     refused = crew.patch(f"/api/jobs/{FIXED}", json.dumps({"raise_cost_money": -1}), **JSON)
     assert list(faults(refused)) == ["raise_cost_money"]
-    assert get(crew, FIXED)["facts"]["visit"]["raise_cost_money"] == 450  # nothing is lost
+    assert get(crew, FIXED)["facts"]["brief"]["raise_cost_money"] == 450  # nothing is lost
     clear = patch(crew, FIXED, position_letter="B")
     assert clear["assessment"]["sky_more"]["ways"] is None
 
@@ -156,7 +156,7 @@ def test_a_position_in_another_valley_borrows_no_skyline(crew):
 
 
 def test_a_skyline_comes_out_as_csv_and_json_and_reads_back_the_same(crew):
-    points = get(crew, FIXED)["facts"]["skylines"][0]["points"]
+    points = get(crew, FIXED)["facts"]["sky"]["skylines"][0]["points"]
     for form in ("csv", "json"):
         text = crew.get(f"/api/jobs/{FIXED}/skylines/0.{form}").content.decode()
         told = crew.post("/api/calc/skyline_text", json.dumps({"text": text}), **JSON).json()
@@ -165,10 +165,10 @@ def test_a_skyline_comes_out_as_csv_and_json_and_reads_back_the_same(crew):
 
 
 def test_a_faulty_point_names_its_place_in_the_list_and_nothing_is_lost(crew):
-    before = get(crew, FIXED)["facts"]["skylines"]
+    before = get(crew, FIXED)["facts"]["sky"]["skylines"]
     answer = put(crew, FIXED, "skylines", [{"points": [{"azimuth_deg": 10, "elevation_deg": 99}]}])
     assert list(faults(answer)) == ["0.points.0.elevation_deg"]
-    assert get(crew, FIXED)["facts"]["skylines"] == before
+    assert get(crew, FIXED)["facts"]["sky"]["skylines"] == before
 
 
 def test_the_input_of_the_other_calculators_is_that_of_the_station(crew):
@@ -204,15 +204,19 @@ def test_the_horizon_from_a_tile_becomes_a_skyline_with_progress(crew, settings,
     assert "no elevation tile covers" in lines[-1]["error"]["message"]
     assert upload(crew, "/api/places/terrain", "s30e027.hgt", made_up_tile(-30, 27).tobytes()).status_code == 200
     assert [one["name"] for one in crew.get("/api/places/terrain").json()] == ["S30E027.hgt"]
-    before = get(crew, FIXED)["facts"]["skylines"]
+    before = get(crew, FIXED)["facts"]["sky"]["skylines"]
     assert before
     lines = streamed(crew.post(f"/api/jobs/{FIXED}/sky/horizon", json.dumps({"letter": "A", "reach_km": 40}), **JSON))
     shares = [line["progress"] for line in lines if "progress" in line]
     assert shares == sorted(shares)
     job = lines[-1]["done"]["job"]
-    new = job["facts"]["skylines"][-1]
-    assert job["facts"]["skylines"][:-1] == before  # what was read by hand stays
-    assert (new["name"], new["letter"], job["facts"]["sky_set"]) == ("Terrain", "A", len(job["facts"]["skylines"]) - 1)
+    new = job["facts"]["sky"]["skylines"][-1]
+    assert job["facts"]["sky"]["skylines"][:-1] == before  # what was read by hand stays
+    assert (new["name"], new["letter"], job["facts"]["sky"]["sky_set"]) == (
+        "Terrain",
+        "A",
+        len(job["facts"]["sky"]["skylines"]) - 1,
+    )
     assert max(one["elevation_deg"] for one in new["points"]) < 30
     assert crew.delete("/api/places/terrain/S30E027.hgt").json() == []
 
@@ -272,7 +276,7 @@ def test_a_photo_is_kept_upright_with_what_the_camera_said(crew):
         "trace": [[10, 150], [150, 120], [290, 160]],
     }
     kept = put(crew, FIXED, "sky_photos", [{"document_id": told["document_id"], "photo": photo}]).json()
-    assert kept["facts"]["sky_photos"][0]["photo"]["trace"][1] == [150, 120]
+    assert kept["facts"]["sky"]["sky_photos"][0]["photo"]["trace"][1] == [150, 120]
 
 
 def test_a_large_panorama_is_scaled_and_what_is_no_picture_refused(crew, monkeypatch):
@@ -301,9 +305,9 @@ def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
     assert codes(get(crew, LODGE))["sky.trial"]["level"] == "unknown"  # this job wants a trial first
     assert faults(crew.post(f"{url}/end"))["trial"]
     crew.post(f"{url}/start")
-    started = get(crew, LODGE)["facts"]["trial"]["started_at"]
+    started = get(crew, LODGE)["facts"]["sky"]["trial"]["started_at"]
     job = crew.post(f"{url}/end").json()
-    assert job["facts"]["trial"]["ended_at"] >= started
+    assert job["facts"]["sky"]["trial"]["ended_at"] >= started
     crew.delete(url)
     begin = dt.datetime(2026, 11, 20, 5, tzinfo=dt.UTC)
     rows = "".join(
@@ -320,9 +324,9 @@ def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
     # From the first event to the end of the last, as nobody timed it.
     assert trial["hours_h"] == pytest.approx(59 * 9 / 60 + 6 / 3600)
     assert trial["causes"][0]["count"] == 60
-    assert crew.delete(url).json()["facts"]["trial"]["events"] == []
+    assert crew.delete(url).json()["facts"]["sky"]["trial"]["events"] == []
     back = crew.post(f"{url}/bring-back").json()  # half a day of log is not gone at one press
-    assert len(back["facts"]["trial"]["events"]) == 60
+    assert len(back["facts"]["sky"]["trial"]["events"]) == 60
 
 
 @pytest.mark.parametrize(
@@ -335,12 +339,12 @@ def test_columns_that_are_none_are_refused_in_a_sentence(crew, columns):
 
 def test_a_log_without_a_zone_is_asked_about_and_one_of_another_day_refused(crew):
     url = f"/api/jobs/{LODGE}/trial"
-    began = get(crew, LODGE)["facts"]["trial"]["started_at"]
+    began = get(crew, LODGE)["facts"]["sky"]["trial"]["started_at"]
     local = (dt.datetime.fromisoformat(began) + dt.timedelta(hours=2, minutes=30)).strftime("%Y-%m-%d %H:%M:%S")
     log = f"start,seconds,cause\n{local},4,blocked\n".encode()
     assert "name no zone" in faults(upload(crew, f"{url}/log", "log.csv", log))["zone_offset_h"]
     told = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"zone_offset_h": 2})).json()
-    start = dt.datetime.fromisoformat(told["job"]["facts"]["trial"]["events"][0]["start"])
+    start = dt.datetime.fromisoformat(told["job"]["facts"]["sky"]["trial"]["events"][0]["start"])
     assert start - dt.datetime.fromisoformat(began) == dt.timedelta(minutes=30)
     other = upload(crew, f"{url}/log", "log.csv", log, columns=json.dumps({"zone_offset_h": -10}))
     assert "none of them in the trial" in faults(other)["file"]
@@ -366,7 +370,7 @@ def test_a_panel_set_by_hand_is_told_its_knobs_and_its_drift(crew):
     found = codes(job, "peak")["peak.attitude"]
     assert found["level"] == "hold"
     assert "12° clockwise" in found["clears_by"]
-    news = [*job["facts"]["attitudes"], {"on": "2026-11-24", "azimuth_deg": 181, "tilt_deg": 21}]
+    news = [*job["facts"]["peak"]["attitudes"], {"on": "2026-11-24", "azimuth_deg": 181, "tilt_deg": 21}]
     assert codes(put(crew, "2026-107", "attitudes", news).json(), "peak")["peak.attitude"]["level"] == "clear"
     job = patch(crew, "2026-107", panel_azimuth_deg=0)
     assert (

@@ -39,14 +39,14 @@ def test_entries_about_the_visit_are_kept_judged_and_taken_out_again(crew):
     assert "brief.return_visit" in codes(job)
     empty = patch(crew, surface="", may_drill=True, forecast_gust_mps=None, conditions=[], permanence="").json()
     assert not {"brief.mount_choice", "brief.weather", "brief.return_visit"} & set(codes(empty))
-    assert empty["facts"]["visit"]["may_drill"] is True
+    assert empty["facts"]["brief"]["may_drill"] is True
 
 
 def test_a_faulty_entry_names_its_own_field_and_changes_nothing(crew):
-    before = crew.get("/api/jobs/2026-105").json()["facts"]["visit"]
+    before = crew.get("/api/jobs/2026-105").json()["facts"]["brief"]
     assert "choices" in faults(patch(crew, surface="ice floe"))["surface"]
     assert set(faults(patch(crew, forecast_gust_mps=-3))) == {"forecast_gust_mps"}
-    assert crew.get("/api/jobs/2026-105").json()["facts"]["visit"] == before
+    assert crew.get("/api/jobs/2026-105").json()["facts"]["brief"] == before
 
 
 def test_a_secret_of_the_settings_sheet_is_never_kept(crew):
@@ -55,7 +55,7 @@ def test_a_secret_of_the_settings_sheet_is_never_kept(crew):
         {"name": "Password", "value": "hunter2", "secret": True, "entered": True},
     ]
     job = put(crew, "settings", rows).json()
-    assert [one["value"] for one in job["facts"]["settings"]] == ["HW-1", ""]
+    assert [one["value"] for one in job["facts"]["bringup"]["settings"]] == ["HW-1", ""]
     assert b"hunter2" not in crew.get("/api/jobs/2026-105/report.html").content
 
 

@@ -16,6 +16,10 @@ class Model(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
 
+class Facts(Model):
+    """What people enter at one station, each fact told once. None or empty: not yet."""
+
+
 M = TypeVar("M", bound=BaseModel)
 
 # What pydantic calls the fault -> what an installer reads. `{}` takes the error's context.
@@ -85,4 +89,4 @@ def parse(kind: type[M], data: object, root: str = "input") -> M:
         raise InputError(faults_of(error, root)) from error
 
 
-__all__ = ["Model", "fault_of", "faults_of", "parse"]
+__all__ = ["Facts", "Model", "fault_of", "faults_of", "parse"]

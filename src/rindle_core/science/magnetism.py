@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import datetime as dt
 from functools import lru_cache
-from typing import NamedTuple
+from typing import Annotated, NamedTuple
 
 import numpy as np
 from numpy.typing import ArrayLike
+from pydantic import AfterValidator
 from pygeomag.wmm.wmm_2025 import WMM_2025  # the published coefficients
 
 from rindle_core.kernel.constants import WGS84_ECCENTRICITY_SQUARED, WGS84_SEMI_MAJOR_AXIS_M
@@ -168,6 +169,17 @@ def magnetic_field(latitude_deg: float, longitude_deg: float, height_m: float, d
     return magnetic_fields(latitude_deg, longitude_deg, height_m, [day])[0]
 
 
+def _in_model(day: dt.date) -> dt.date:
+    if not MODEL_FIRST_DAY <= day <= MODEL_LAST_DAY:
+        raise ValueError(
+            f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted"
+        )
+    return day
+
+
+ModelDay = Annotated[dt.date, AfterValidator(_in_model)]
+
+
 __all__ = [
     "BLACKOUT_NT",
     "CAUTION_NT",
@@ -176,6 +188,7 @@ __all__ = [
     "SOURCE",
     "FieldArrays",
     "MagneticField",
+    "ModelDay",
     "decimal_year",
     "field_arrays",
     "magnetic_field",

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.job_parts import dial_of, last_pass, readings
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System
+from rindle_core.stations.aim.assess import dial_of
+from rindle_core.stations.peak.assess import last_pass, readings
 from rindle_core.stations.peak.peaking import PeakView
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.dial import dial_card
@@ -18,7 +19,7 @@ from rindle_server.drawings.skyline import position_strips, skyline_strip, subje
 from rindle_server.drawings.svg import Drawing, for_print
 
 
-def _peaks(facts: JobFacts, views: list[PeakView | None]) -> list[Drawing]:
+def _peaks(facts: JobInput, views: list[PeakView | None]) -> list[Drawing]:
     drawn = []
     for view in views:
         if view is not None and (shown := readings(facts, view.axis, last_pass(facts, view.axis))):
@@ -26,7 +27,7 @@ def _peaks(facts: JobFacts, views: list[PeakView | None]) -> list[Drawing]:
     return drawn
 
 
-def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
+def _skies(facts: JobInput, result: JobAssessment) -> list[Drawing]:
     """The strip for print, the whole circle for the editor, and a small strip for each candidate."""
     subject = subject_of(facts, result)
     if subject is None or (subject.sky is None and subject.low_orbit is None):
@@ -39,7 +40,9 @@ def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
         else skyline_strip(subject)
     )
     worked_on = (
-        facts.skylines[min(facts.sky_set, len(facts.skylines) - 1)].letter if facts.skylines else facts.position_letter
+        facts.sky.skylines[min(facts.sky.sky_set, len(facts.sky.skylines) - 1)].letter
+        if facts.sky.skylines
+        else facts.sky.position_letter
     )
     edited = subject_of(facts, result, worked_on) or subject
     wide = skyline_strip(
@@ -48,31 +51,36 @@ def _skies(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
     return [narrow, wide, *position_strips(facts, result)]
 
 
-def job_drawings(facts: JobFacts, result: JobAssessment, system: System = "metric") -> list[Drawing]:
+def job_drawings(facts: JobInput, result: JobAssessment, system: System = "metric") -> list[Drawing]:
     """Every drawing for which the results are there, in the order of the stations."""
     drawn: list[Drawing] = []
     dial = result.dial or dial_of(facts, result.aim)  # a record of an older version has none of its own
     if result.aim is not None and dial is not None:
-        drawn.append(dial_card(result.aim, dial, facts.terminal, result.beam))
-    if facts.latitude_deg is not None and (facts.positions or result.aim is not None):
+        drawn.append(dial_card(result.aim, dial, facts.picks.terminal, result.beam))
+    if facts.brief.latitude_deg is not None and (facts.sky.positions or result.aim is not None):
         drawn.append(site_plan(facts, result, system))
     drawn += _skies(facts, result)
-    if result.mount is not None and facts.terminal and facts.mast_free_length_m and facts.mast_diameter_mm:
-        height_m = facts.height_above_ground_m or facts.mast_free_length_m
+    if (
+        result.mount is not None
+        and facts.picks.terminal
+        and facts.mount.mast_free_length_m
+        and facts.mount.mast_diameter_mm
+    ):
+        height_m = facts.mount.height_above_ground_m or facts.mount.mast_free_length_m
         elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
         drawn.append(
             mount_elevation(
                 result.mount,
-                facts.terminal,
-                facts.mast_free_length_m,
+                facts.picks.terminal,
+                facts.mount.mast_free_length_m,
                 height_m,
-                facts.mast_diameter_mm,
+                facts.mount.mast_diameter_mm,
                 elevation_deg,
                 system,
             )
         )
-    if result.cable is not None and facts.terminal and facts.cable_pieces:
-        drawn.append(cable_run(result.cable, facts.cable_pieces, facts.terminal, system))
+    if result.cable is not None and facts.picks.terminal and facts.cable.cable_pieces:
+        drawn.append(cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, system))
     drawn += _peaks(facts, [result.elevation_peak, result.azimuth_peak])
     if result.bringup is not None:
         drawn.append(bringup_ladder(result.bringup))

@@ -5,8 +5,8 @@ from __future__ import annotations
 from rindle_core.catalogue.models import Beam, Clinometer, Terminal
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.headline import skew_words
 from rindle_core.stations.aim.instruments import DialFigures
-from rindle_core.stations.course import skew_words
 from rindle_server.drawings.svg import Drawing, Point, arc_points, arrow, circle, ink, line, path, polar, sheet, words
 
 _W, _H, _R = 780.0, 292.0, 92.0

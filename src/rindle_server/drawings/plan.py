@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 
-from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.job_sky import set_for
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.sky.seen import set_for
 from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
 
 _W, _H = 780.0, 330.0
@@ -21,17 +21,17 @@ def _nice_m(span_m: float) -> float:
     return float(max(step * power for step in (1.0, 2.0, 5.0) if step * power <= span_m / 2.0))
 
 
-def _spots(facts: JobFacts) -> list[tuple[str, float, float]]:
+def _spots(facts: JobInput) -> list[tuple[str, float, float]]:
     """Letter, east and north in metres of each candidate whose place is known."""
-    assert facts.latitude_deg is not None
-    assert facts.longitude_deg is not None
-    found = [(one.letter, one.offset_m(facts.latitude_deg, facts.longitude_deg)) for one in facts.positions]
+    place = facts.brief.place
+    assert place is not None
+    found = [(one.letter, one.offset_m(*place)) for one in facts.sky.positions]
     return [(letter, at[0], at[1]) for letter, at in found if at is not None]
 
 
-def _near(facts: JobFacts, extent_m: float) -> list[tuple[str, float, float]]:
+def _near(facts: JobInput, extent_m: float) -> list[tuple[str, float, float]]:
     """Kind, east and north of the skyline's points that stand near enough to be drawn."""
-    used = set_for(facts, facts.position_letter)[1]
+    used = set_for(facts, facts.sky.position_letter)[1]
     points: list[tuple[str, float, float]] = [
         (
             one.kind,
@@ -108,7 +108,7 @@ def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> 
     return parts
 
 
-def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing:
+def site_plan(facts: JobInput, result: JobAssessment, system: System) -> Drawing:
     """North is up. Obstacles stand where the skyline's distances put them."""
     spots = _spots(facts)
     extent_m = max(8.0, *(math.hypot(east, north) for _, east, north in spots), 8.0)
@@ -132,12 +132,12 @@ def site_plan(facts: JobFacts, result: JobAssessment, system: System) -> Drawing
             circle((x, y), 12, "stream", 2.5, fill=ink("sheet")),
             words((x, y + 5), letter, 14, "ink", weight=700),
         ]
-    if facts.wind_from_deg is not None:
-        parts += _wind(facts.wind_from_deg)
+    if facts.sky.wind_from_deg is not None:
+        parts += _wind(facts.sky.wind_from_deg)
     parts += [*_scale_bar(fit.px, (_W - 2 * _EDGE_PX) / fit.px / 2, system), *_north()]
     rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
-    if facts.wind_from_deg is not None:
-        rows.append(("Prevailing wind", f"from {facts.wind_from_deg:.0f}° true"))
+    if facts.sky.wind_from_deg is not None:
+        rows.append(("Prevailing wind", f"from {facts.sky.wind_from_deg:.0f}° true"))
     rows += [
         (
             f"Position {letter}",

@@ -7,13 +7,13 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from rindle_core.job import JobAssessment, JobFacts
-from rindle_core.job_sky import low_orbit_of, sky_of, surroundings
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.units import format_quantity
 from rindle_core.science.skyline import Kind, Profile, SkylinePoint, elevation_at
 from rindle_core.stations.sky.fixed_sky import SkyDirection, SkyResult, arc_directions, sun_directions_of
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.seen import low_orbit_of, sky_of, surroundings
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_server.drawings.strip import Strip
 from rindle_server.drawings.svg import Drawing, Point, circle, ink, line, path, sheet, tag, words
@@ -43,20 +43,20 @@ class StripSubject:
         return self.around.profile() if self.around.skyline or self.around.obstacles else None
 
 
-def subject_of(facts: JobFacts, result: JobAssessment, letter: str | None = None) -> StripSubject | None:
+def subject_of(facts: JobInput, result: JobAssessment, letter: str | None = None) -> StripSubject | None:
     """The strip of a job at a position (the planned one by default); None while its place is not known."""
-    if facts.latitude_deg is None or facts.longitude_deg is None:
+    if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
         return None
-    at = facts.position_letter if letter is None else letter
+    at = facts.sky.position_letter if letter is None else letter
     sky, simulated = result.sky, result.low_orbit
-    if at != facts.position_letter:
+    if at != facts.sky.position_letter:
         fixed, panel_sky = sky_of(facts, at), low_orbit_of(facts, at)
         sky, simulated = fixed.result if fixed else None, panel_sky.result if panel_sky else None
-    panel = facts.terminal.panel if facts.terminal else None
+    panel = facts.picks.terminal.panel if facts.picks.terminal else None
     return StripSubject(
         around=Surroundings(**surroundings(facts, at)),
-        arc=arc_directions(facts.latitude_deg, facts.longitude_deg, facts.height_m),
-        sun_path=sun_directions_of(facts.latitude_deg, facts.longitude_deg, facts.date),
+        arc=arc_directions(facts.brief.latitude_deg, facts.brief.longitude_deg, facts.brief.height_m),
+        sun_path=sun_directions_of(facts.brief.latitude_deg, facts.brief.longitude_deg, facts.brief.date),
         sky=sky,
         low_orbit=simulated,
         least_elevation_deg=panel.least_elevation_deg if panel else 0.0,
@@ -351,7 +351,7 @@ def skyline_strip(
     )
 
 
-def position_strips(facts: JobFacts, result: JobAssessment) -> list[Drawing]:
+def position_strips(facts: JobInput, result: JobAssessment) -> list[Drawing]:
     """A small strip for every candidate, side by side on the sheet."""
     drawn = []
     for one in result.sky_more.positions if result.sky_more else []:

@@ -12,12 +12,22 @@ from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime
 
-from rindle_core.job import AxisReading, JobAssessment, JobFacts
+from rindle_core.job import JobAssessment
 from rindle_core.kernel.units import System
+from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.brief.brief import Delivery, read_work_order
+from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
+from rindle_core.stations.bringup.facts import BringUpFacts
+from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.cable.cable import CablePiece
+from rindle_core.stations.cable.facts import CableFacts
+from rindle_core.stations.entries import Picks
 from rindle_core.stations.handover.acceptance import ServiceRun
+from rindle_core.stations.handover.facts import HandOverFacts
+from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.peak.facts import AxisReading, PeakFacts
+from rindle_core.stations.sky.facts import SkyFacts
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.files import bytes_of, text_of
@@ -63,6 +73,21 @@ class PositionOut(positions.Candidate):
     longitude_deg: float | None
 
 
+class FactsOut(Schema):
+    """What people entered, room by room, and what they picked from the stores."""
+
+    brief: BriefFacts
+    aim: AimFacts
+    sky: SkyFacts
+    mount: MountFacts
+    cable: CableFacts
+    build: BuildFacts
+    peak: PeakFacts
+    bringup: BringUpFacts
+    handover: HandOverFacts
+    picks: Picks
+
+
 class JobOut(Schema):
     """A job whole: what was entered, and what it comes to."""
 
@@ -79,7 +104,7 @@ class JobOut(Schema):
     terminal_code: str
     satellite_code: str
     constellation_code: str
-    facts: JobFacts
+    facts: FactsOut
     readings: list[ReadingOut]
     assessment: JobAssessment
     version: str
@@ -157,7 +182,7 @@ def job_out(job: Job) -> JobOut:
         terminal_code=job.terminal_code,
         satellite_code=job.satellite_code,
         constellation_code=job.constellation_code,
-        facts=found.facts,
+        facts=FactsOut.from_orm(found.facts),
         readings=[ReadingOut.from_orm(row) for row in job.readings.all()],
         assessment=found.result,
         version=found.version,

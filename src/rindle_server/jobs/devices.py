@@ -21,7 +21,7 @@ from rindle_bench.config import (
     Telemetry,
     TerminalConfig,
 )
-from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.model import Model
 from rindle_server.errors import Conflict, DeviceDown
 
@@ -114,15 +114,15 @@ class SimulatedTerminalLink:
         return self._ask("POST", "/entries", ModemEntries(beam_letter=beam_letter, activation_code=activation_code))
 
 
-def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalConfig:
+def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalConfig:
     """The stand-in for this job's terminal at this job's site. Raises Conflict where the brief is not complete."""
     if (
-        facts.terminal is None
+        facts.picks.terminal is None
         or result.aim is None
         or result.beam is None
-        or facts.satellite is None
-        or facts.latitude_deg is None
-        or facts.longitude_deg is None
+        or facts.picks.satellite is None
+        or facts.brief.latitude_deg is None
+        or facts.brief.longitude_deg is None
         or not result.aim.visible
     ):
         raise Conflict.one(
@@ -132,22 +132,22 @@ def bench_config(seed: int, facts: JobFacts, result: JobAssessment) -> TerminalC
     return TerminalConfig(
         seed=seed,
         time_scale=settings.BENCH_TIME_SCALE,
-        beamwidth_deg=facts.terminal.beamwidth_deg(),
+        beamwidth_deg=facts.picks.terminal.beamwidth_deg(),
         elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
-        elevation_screw=facts.terminal.elevation_screw,
-        azimuth_screw=facts.terminal.azimuth_screw,
+        elevation_screw=facts.picks.terminal.elevation_screw,
+        azimuth_screw=facts.picks.terminal.azimuth_screw,
         downlink=Downlink(
-            satellite_longitude_deg=facts.satellite.longitude_deg,
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
-            height_m=facts.height_m,
+            satellite_longitude_deg=facts.picks.satellite.longitude_deg,
+            latitude_deg=facts.brief.latitude_deg,
+            longitude_deg=facts.brief.longitude_deg,
+            height_m=facts.brief.height_m,
             outline_deg=result.beam.polygon_deg,
             centre_db=result.beam.expected_es_n0_db,
             edge_loss_db=result.beam.edge_loss_db,
-            terminal_gain_db=facts.terminal.reference_gain_db,
+            terminal_gain_db=facts.picks.terminal.reference_gain_db,
         ),
         beam_letter=result.beam.letter,
-        states=facts.terminal.bringup_states,
+        states=facts.picks.terminal.bringup_states,
     )
 
 
@@ -156,7 +156,7 @@ def seed_of(number: str) -> int:
     return int("".join(character for character in number if character.isdigit()) or "1")
 
 
-def link_for(number: str, facts: JobFacts, result: JobAssessment) -> TerminalLink:
+def link_for(number: str, facts: JobInput, result: JobAssessment) -> TerminalLink:
     """The terminal of a job. Raises Conflict or DeviceDown."""
     if not settings.BENCH_URL:
         raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.")

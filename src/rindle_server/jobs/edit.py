@@ -13,19 +13,21 @@ from django.db.models import Max
 from django.db.models import Model as DjangoModel
 from django.utils import timezone
 
-from rindle_core.job import AxisReading, JobFacts
-from rindle_core.job_facts import TrialFacts
-from rindle_core.job_parts import before_power_open
+from rindle_core.job import JobInput
 from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import Model, parse
 from rindle_core.stations.brief.brief import HAZARDS, NEEDS, SETTLED
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.visit import INDOOR, REASONS, VisitFacts
 from rindle_core.stations.brief.weather import CONDITIONS
+from rindle_core.stations.build.assess import before_power_open
+from rindle_core.stations.entries import home_of
+from rindle_core.stations.peak.facts import AxisReading
 from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
+from rindle_core.stations.sky.facts import TrialFacts
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
-from rindle_server.jobs.facts import LISTS, answer_to, facts_of
+from rindle_server.jobs.facts import LISTS, answer_to, facts_of, parsed
 from rindle_server.stores.models import StoreItem
 
 P = ParamSpec("P")
@@ -355,7 +357,7 @@ def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, lev
 def enter_state(job: models.Job, code: str, at: dt.datetime) -> Write:
     """A state that somebody saw the terminal reach. The first one starts the clock. Raises Conflict or InputError."""
     facts = facts_of(job)
-    states = [one.code for one in facts.terminal.bringup_states] if facts.terminal else []
+    states = [one.code for one in facts.picks.terminal.bringup_states] if facts.picks.terminal else []
     if code not in states:
         raise InputError.one("code", f"{code!r} is no state of this terminal; {', '.join(states)} are accepted")
     refuse_power(facts)
@@ -383,7 +385,7 @@ def forget_states(job: models.Job) -> Write:
     return lambda: _put(job, "states_entered", [])
 
 
-def refuse_power(facts: JobFacts) -> None:
+def refuse_power(facts: JobInput) -> None:
     """Raises Conflict while something is open that comes before power, such as the earth."""
     still = before_power_open(facts)
     if still:
@@ -403,8 +405,7 @@ def void(_: object) -> None:
 @whole
 def replace(job: models.Job, name: str, entries: list[dict[str, Any]]) -> Write:
     """Puts a whole list (skyline, cable pieces, runs…) in place of the old one. Raises InputError."""
-    base = facts_of(job).model_dump()
-    answer_to(parse(JobFacts, {**base, name: entries}, name))  # a list that no calculator can use is never saved
+    answer_to(_with(job, name, entries))  # a list that no calculator can use is never saved
     return lambda: _put(job, name, entries)
 
 
@@ -435,19 +436,22 @@ def put_list(job: models.Job, name: ListName, entries: list[dict[str, Any]]) -> 
     """
     if name == "settings":
         entries = [{**entry, "value": "" if entry.get("secret") else entry.get("value", "")} for entry in entries]
-    in_visit = name in VisitFacts.model_fields
-    base = facts_of(job).model_dump(mode="json")
-    news: dict[str, Any] = {"visit": {**base["visit"], name: entries}} if in_visit else {name: entries}
     try:
-        facts = parse(JobFacts, {**base, **news})
+        facts = _with(job, name, entries)
         answer_to(facts)
     except InputError as error:
-        prefix = f"visit.{name}." if in_visit else f"{name}."
-        raise InputError([Fault(one.field.removeprefix(prefix), one.message) for one in error.faults]) from error
-    if in_visit:
-        job.visit = facts.visit.model_dump(mode="json", exclude_defaults=True)
+        raise InputError([Fault(one.field.removeprefix(f"{name}."), one.message) for one in error.faults]) from error
+    kept = getattr(facts, home_of(name)).model_dump(mode="json")[name]
+    if name in VisitFacts.model_fields:
+        job.visit = {key: one for key, one in {**job.visit, name: kept}.items() if one != []}
     else:
-        setattr(job, name, facts.model_dump(mode="json")[name])
+        setattr(job, name, kept)
+
+
+def _with(job: models.Job, name: str, entries: list[dict[str, Any]]) -> JobInput:
+    """The job's facts with another list in the place of one. Raises InputError."""
+    base, room = facts_of(job).model_dump(mode="json"), home_of(name)
+    return parsed({**base, room: {**base[room], name: entries}})
 
 
 def understood(place_text: str) -> str:

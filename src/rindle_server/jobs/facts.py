@@ -12,11 +12,12 @@ from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
-from rindle_core.job import JobAssessment, JobFacts, assess
-from rindle_core.kernel.errors import InputError
+from rindle_core.job import JobAssessment, JobInput, assess
+from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.aim.bearings import OffsetInput, offset
 from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_server.jobs.models import Job, Position
 from rindle_server.stores.models import Firm
@@ -106,7 +107,7 @@ LOCKDOWN = {
 class Assessed:
     """A job's facts with what they come to, and the version that computed it."""
 
-    facts: JobFacts
+    facts: JobInput
     result: JobAssessment
     version: str
 
@@ -159,7 +160,7 @@ def store_troubles(job: Job) -> list[str]:
     return [f"The {kind} {code} in the stores cannot be read: {message}" for kind, code, message in found if message]
 
 
-def facts_of(job: Job) -> JobFacts:
+def facts_of(job: Job) -> JobInput:
     """The job's facts, checked. Raises InputError that names the field."""
     data: dict[str, Any] = {name: getattr(job, name) for name in SCALARS}
     if job.pk:
@@ -175,7 +176,20 @@ def facts_of(job: Job) -> JobFacts:
     data["others"] = [one for one in held.all("satellite", Satellite) if one.code != job.satellite_code]
     data["cables"] = held.all("cable", CoaxCable)
     data["rules"] = Firm.ours().house_rules()
-    return parse(JobFacts, data, "job")
+    return parsed(data)
+
+
+def parsed(data: dict[str, Any]) -> JobInput:
+    """Facts from their data, flat or by rooms. Raises InputError; a fault names its field without the room."""
+    try:
+        return parse(JobInput, data, "job")
+    except InputError as error:
+        raise InputError([Fault(_roomless(one.field), one.message) for one in error.faults]) from error
+
+
+def _roomless(field: str) -> str:
+    room, _, rest = field.partition(".")
+    return rest if rest and room in ROOMS else field
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,7 +197,7 @@ class _Asked:
     """Facts with their text, by which they are known again."""
 
     text: str
-    facts: JobFacts = field(compare=False)
+    facts: JobInput = field(compare=False)
 
 
 @lru_cache(maxsize=64)
@@ -191,7 +205,7 @@ def _answer(asked: _Asked) -> JobAssessment:
     return assess(asked.facts).result
 
 
-def answer_to(facts: JobFacts) -> JobAssessment:
+def answer_to(facts: JobInput) -> JobAssessment:
     """The assessment of the facts. A change is checked, shown and drawn: the same facts are assessed once."""
     return _answer(_Asked(facts.model_dump_json(), facts))
 
@@ -204,7 +218,7 @@ def assessed(job: Job) -> Assessed:
         version = str(job.record.get("version", "unknown"))
         try:
             return Assessed(
-                JobFacts.model_validate(job.record["facts"]),
+                JobInput.model_validate(job.record["facts"]),
                 JobAssessment.model_validate(job.record["assessment"]),
                 version,
             )

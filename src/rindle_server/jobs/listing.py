@@ -15,7 +15,7 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import Segment, sentence
-from rindle_core.stations.course import furthest
+from rindle_core.stations.fold import furthest
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.stores.shelf import Shelf, rules_mark, shelf

@@ -62,7 +62,7 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
             "plumb": found.result.plumb,
             "beam": found.result.beam,
             "place": understood(job.place_text),
-            "cautions": [HAZARDS[code] for code in found.facts.hazards if code in HAZARDS],
+            "cautions": [HAZARDS[code] for code in found.facts.brief.hazards if code in HAZARDS],
             "holds": holds[:3],
             "qr": mark_safe(
                 segno.make(address, error="m").svg_inline(scale=2, dark=tokens()["day"]["ink"])

@@ -75,10 +75,10 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
     facts, visit = found.facts, found.result.visit
     compared = found.result.sky_more.compared if found.result.sky_more else None
     plan = next((one for one in job_drawings(facts, found.result, system) if one.name == "plan"), None)
-    sign = facts.rules.currency
+    sign = facts.picks.rules.currency
     money = (
         []
-        if visit is None or not facts.visit.costs
+        if visit is None or not facts.brief.costs
         else [
             ("Once", visit.costs.once_money),
             ("Each month, new less old", visit.costs.month_difference_money),
@@ -93,13 +93,13 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "facts": facts,
             "place": understood(job.place_text),
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
-            "positions": _positions(facts.positions, compared, system),
+            "positions": _positions(facts.sky.positions, compared, system),
             "recommended": compared.recommended if compared else "",
-            "planned": facts.position_letter,
+            "planned": facts.sky.position_letter,
             "why": compared.why if compared else "",
-            "needs": [NEEDS[code][0] for code in facts.needs if code in NEEDS],
-            "reasons": [REASONS[code][0] for code in facts.visit.reasons if code in REASONS],
-            "old_line": OLD_LINE.get(facts.visit.old_line, ("", ""))[0],
+            "needs": [NEEDS[code][0] for code in facts.brief.needs if code in NEEDS],
+            "reasons": [REASONS[code][0] for code in facts.brief.reasons if code in REASONS],
+            "old_line": OLD_LINE.get(facts.brief.old_line, ("", ""))[0],
             "photos": _photos(job),
             "money": [(what, f"{sign} {amount:.2f}".strip()) for what, amount in money],
             "mount": next((one.kind for one in visit.mounts.options if one.suits), None) if visit else None,

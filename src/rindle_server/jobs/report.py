@@ -8,7 +8,7 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from rindle_core.job import JobAssessment, JobFacts
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings import for_print, job_drawings
@@ -39,11 +39,11 @@ def firm_of(job: Job) -> dict[str, str]:
     return {"name": firm.name, "address": firm.address}
 
 
-def _aim_rows(facts: JobFacts, result: JobAssessment) -> list[tuple[str, str]]:
+def _aim_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
     aim, dial = result.aim, result.dial
     if aim is None:
         return []
-    linear = facts.terminal is None or facts.terminal.polarization == "linear"
+    linear = facts.picks.terminal is None or facts.picks.terminal.polarization == "linear"
     corrected = dial is not None and abs(dial.compass_correction_deg) > 0
     rows = [
         (
@@ -70,42 +70,45 @@ def _aim_rows(facts: JobFacts, result: JobAssessment) -> list[tuple[str, str]]:
     return rows
 
 
-def _brief_rows(job: Job, facts: JobFacts) -> list[tuple[str, str]]:
+def _brief_rows(job: Job, facts: JobInput) -> list[tuple[str, str]]:
     place = understood(job.place_text) or "not given"
-    rows = [("Customer", facts.customer), ("Service wanted", facts.service_wanted), ("Place", place)]
-    rows += [("Height", format_quantity(facts.height_m, "m")), ("Day of the figures", facts.date.isoformat())]
-    if facts.terminal:
-        rows.append(("Terminal", facts.terminal.name))
-    if facts.satellite:
+    rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
+    rows += [
+        ("Height", format_quantity(facts.brief.height_m, "m")),
+        ("Day of the figures", facts.brief.date.isoformat()),
+    ]
+    if facts.picks.terminal:
+        rows.append(("Terminal", facts.picks.terminal.name))
+    if facts.picks.satellite:
         rows.append(
             (
                 "Satellite",
-                f"{facts.satellite.name}, {abs(facts.satellite.longitude_deg):g}° "
-                f"{'E' if facts.satellite.longitude_deg >= 0 else 'W'}",
+                f"{facts.picks.satellite.name}, {abs(facts.picks.satellite.longitude_deg):g}° "
+                f"{'E' if facts.picks.satellite.longitude_deg >= 0 else 'W'}",
             )
         )
-    if facts.constellation:
-        rows.append(("Constellation", facts.constellation.name))
+    if facts.picks.constellation:
+        rows.append(("Constellation", facts.picks.constellation.name))
     return rows
 
 
-def _sky_rows(facts: JobFacts, result: JobAssessment, system: System) -> list[tuple[str, str]]:
+def _sky_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
     more, rows = result.sky_more, []
     if more is None:
         return []
-    if facts.position_letter:
-        rows.append(("Planned at", f"position {facts.position_letter}"))
+    if facts.sky.position_letter:
+        rows.append(("Planned at", f"position {facts.sky.position_letter}"))
     if more.compared:
         rows.append(("Positions compared", more.compared.why))
     for one in more.ways.ways if more.ways else []:
         left = [format_quantity(one.out_percent, "percent") + " without service"] if one.out_percent is not None else []
         left += [format_quantity(one.margin_deg, "deg") + " free"] if one.margin_deg is not None else []
-        left += [f"costs {facts.rules.currency} {one.cost_money:,.0f}"] if one.cost_money is not None else []
+        left += [f"costs {facts.picks.rules.currency} {one.cost_money:,.0f}"] if one.cost_money is not None else []
         rows.append((one.what, ", ".join(left)))
     if more.trial:
         rows.append(("Trial", f"{more.trial.available_percent:.1f} % available. {more.trial.because}"))
-    if facts.visit.look_again_on:
-        rows.append(("Look again on", facts.visit.look_again_on.isoformat()))
+    if facts.brief.look_again_on:
+        rows.append(("Look again on", facts.brief.look_again_on.isoformat()))
     return rows
 
 
@@ -122,11 +125,17 @@ def _service_rows(result: JobAssessment) -> list[dict[str, str]]:
     ]
 
 
-def _push_rows(facts: JobFacts) -> list[tuple[str, str]]:
-    sides = facts.lockdown.model_dump(exclude={"rules"})
-    names = {"before_db": "Before tightening", "after_db": "After tightening"}
-    named = ((names.get(name, f"After a push, {name.removesuffix('_db')}"), level) for name, level in sides.items())
-    return [(what, format_quantity(level, "db")) for what, level in named if level is not None]
+def _push_rows(facts: JobInput) -> list[tuple[str, str]]:
+    held = facts.peak
+    told = (
+        ("Before tightening", held.lock_before_db),
+        ("After tightening", held.lock_after_db),
+        ("After a push, top", held.push_top_db),
+        ("After a push, bottom", held.push_bottom_db),
+        ("After a push, left", held.push_left_db),
+        ("After a push, right", held.push_right_db),
+    )
+    return [(what, format_quantity(level, "db")) for what, level in told if level is not None]
 
 
 def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
@@ -171,7 +180,7 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
         "service": _service_rows(found.result),
         "readings": [
             (r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, format_quantity(r.level_db, "db"))
-            for r in found.facts.readings
+            for r in found.facts.peak.readings
         ],
         "version": found.version,
         "firm": firm,

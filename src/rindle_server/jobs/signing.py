@@ -9,7 +9,7 @@ from django.utils import timezone
 from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
 from rindle_core.stations.aim.instruments import checks_at_peak
-from rindle_core.stations.course import NAMES
+from rindle_core.stations.names import NAMES
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import Write, whole
@@ -66,15 +66,15 @@ def _open(found: Assessed) -> list[str]:
 def _teach_instruments(job: models.Job, found: Assessed) -> None:
     """What the crew's instruments showed on the peak becomes a check of each in the stores, once."""
     facts = found.facts
-    if found.result.aim is None or facts.terminal is None:
+    if found.result.aim is None or facts.picks.terminal is None:
         return
     checks = checks_at_peak(
-        facts.date,
+        facts.brief.date,
         job.number,
         found.result.aim,
-        [facts.terminal.clinometer, *facts.terminal.other_faces],
-        facts.compass_at_peak_deg,
-        facts.clinometer_at_peak_deg,
+        [facts.picks.terminal.clinometer, *facts.picks.terminal.other_faces],
+        facts.peak.compass_at_peak_deg,
+        facts.peak.clinometer_at_peak_deg,
     )
     for kind, check in checks.items():
         item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{kind}_code")).first()

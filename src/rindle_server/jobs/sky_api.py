@@ -9,16 +9,17 @@ from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from rindle_core.job_facts import JobFacts, SkylineSet
-from rindle_core.job_sky import low_orbit_input, surroundings, terminal_height
+from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model, parse
 from rindle_core.kernel.registry import parse_json
 from rindle_core.science.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.science.skyline import Season
+from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput
 from rindle_core.stations.sky.low_orbit import simulate
 from rindle_core.stations.sky.passes import LowOrbitInput
+from rindle_core.stations.sky.seen import low_orbit_input, surroundings, terminal_height
 from rindle_core.stations.sky.skyline_text import as_csv, as_json
 from rindle_core.stations.sky.trial import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
@@ -81,9 +82,9 @@ def keep_photo(request: HttpRequest, number: str, file: File[UploadedFile]) -> P
 def export_skyline(request: HttpRequest, number: str, index: int, form: Literal["csv", "json"]) -> HttpResponse:
     """The points of one skyline as CSV (azimuth, elevation) or JSON; what is written can be read in again."""
     facts = assessed(edit.find(number)).facts
-    if not 0 <= index < len(facts.skylines):
-        raise NotThere.one("index", f"There is no skyline {index}; the job has {len(facts.skylines)}.")
-    chosen = facts.skylines[index]
+    if not 0 <= index < len(facts.sky.skylines):
+        raise NotThere.one("index", f"There is no skyline {index}; the job has {len(facts.sky.skylines)}.")
+    chosen = facts.sky.skylines[index]
     content = as_csv(chosen.points) if form == "csv" else as_json(chosen.points)
     answer = HttpResponse(content, content_type=f"{'text/csv' if form == 'csv' else 'application/json'}; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="skyline-{number}-{chosen.letter or "place"}.{form}"'
@@ -97,11 +98,11 @@ class HorizonOrder(Model):
     reach_km: float = Field(default=60.0, gt=0, le=200)
 
 
-def _horizon_input(facts: JobFacts, order: HorizonOrder) -> HorizonInput:
-    if facts.latitude_deg is None or facts.longitude_deg is None:
+def _horizon_input(facts: JobInput, order: HorizonOrder) -> HorizonInput:
+    if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
         raise InputError.one("place", "the place is not known; enter it at Brief")
-    at = next((one for one in facts.positions if one.letter == order.letter), None)
-    latitude, longitude = facts.latitude_deg, facts.longitude_deg
+    at = next((one for one in facts.sky.positions if one.letter == order.letter), None)
+    latitude, longitude = facts.brief.latitude_deg, facts.brief.longitude_deg
     if at is not None and at.latitude_deg is not None and at.longitude_deg is not None:
         latitude, longitude = at.latitude_deg, at.longitude_deg
     height = terminal_height(facts, order.letter) or 2.0
@@ -115,7 +116,7 @@ def _keep_horizon(number: str, order: HorizonOrder, height_m: float, found: Hori
     that place. What people read into it stays; where that cannot be told apart the older one stays whole beside it.
     """
     job = edit.editable(number)
-    skylines = facts_of(job).skylines
+    skylines = facts_of(job).sky.skylines
     old = next((one for one in skylines if one.name == _TERRAIN and one.letter == order.letter), None)
     new = SkylineSet(name=_TERRAIN, letter=order.letter, read_height_m=height_m, points=found.points())
     kept = [one for one in skylines if one is not old]
@@ -178,18 +179,23 @@ def sky_input(request: HttpRequest, number: str, letter: str | None = None) -> d
     Raises Conflict while something is missing.
     """
     facts = assessed(edit.find(number)).facts
-    terminal = facts.terminal
-    if facts.latitude_deg is None or facts.longitude_deg is None or facts.satellite is None or terminal is None:
+    terminal = facts.picks.terminal
+    if (
+        facts.brief.latitude_deg is None
+        or facts.brief.longitude_deg is None
+        or facts.picks.satellite is None
+        or terminal is None
+    ):
         raise Conflict.one("job", "Place, satellite and terminal are needed; choose them at Brief.")
     given = SkyInput(
-        latitude_deg=facts.latitude_deg,
-        longitude_deg=facts.longitude_deg,
-        height_m=facts.height_m,
-        satellite_longitude_deg=facts.satellite.longitude_deg,
-        date=facts.date,
+        latitude_deg=facts.brief.latitude_deg,
+        longitude_deg=facts.brief.longitude_deg,
+        height_m=facts.brief.height_m,
+        satellite_longitude_deg=facts.picks.satellite.longitude_deg,
+        date=facts.brief.date,
         aperture_mm=terminal.aperture_mm,
         receive_ghz=terminal.receive_ghz,
-        **surroundings(facts, facts.position_letter if letter is None else letter),
+        **surroundings(facts, facts.sky.position_letter if letter is None else letter),
     )
     return given.model_dump(mode="json")
 

@@ -27,8 +27,8 @@ def mark_step(job: models.Job, code: str, by: str) -> Write:
 def unmark_step(job: models.Job, code: str) -> Write:
     """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
     facts = facts_of(job)
-    terminal = facts.terminal
-    left = [mark for mark in facts.step_marks if mark.code != code]
+    terminal = facts.picks.terminal
+    left = [mark for mark in facts.build.step_marks if mark.code != code]
     if terminal is not None:
         resting = _resting_on(terminal, left, code)
         if resting:

@@ -6,9 +6,9 @@ import datetime as dt
 
 from django.utils import timezone
 
-from rindle_core.job_facts import TrialFacts
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
+from rindle_core.stations.sky.facts import TrialFacts
 from rindle_core.stations.sky.trial import TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models

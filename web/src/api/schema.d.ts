@@ -1372,6 +1372,43 @@ export interface components {
             by_position?: components["schemas"]["PositionFigures"][];
         };
         /**
+         * AimFacts
+         * @description What the instruments, the mast and the modem's own page showed before the search.
+         */
+        AimFacts: {
+            /**
+             * Clinometer Correction Deg
+             * @default 0
+             */
+            clinometer_correction_deg: number;
+            /**
+             * Compass Correction Deg
+             * @default 0
+             */
+            compass_correction_deg: number;
+            /** Lean Deg */
+            lean_deg?: number | null;
+            /** Lean Towards Deg */
+            lean_towards_deg?: number | null;
+            /**
+             * Modem Azimuth Deg
+             * @description On the modem's own pointing page
+             */
+            modem_azimuth_deg?: number | null;
+            /** Modem Elevation Deg */
+            modem_elevation_deg?: number | null;
+            /**
+             * Panel Azimuth Deg
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
+            /**
+             * Preset Measured Deg
+             * @description Clinometer reading once the elevation was preset
+             */
+            preset_measured_deg?: number | null;
+        };
+        /**
          * AimResult
          * @description Azimuths clockwise from north; skew clockwise positive from behind the antenna, in (-90, 90].
          */
@@ -1743,6 +1780,260 @@ export interface components {
             surfaces: components["schemas"]["Choice"][];
         };
         /**
+         * BriefFacts
+         * @description The order, the place, the customer's wishes and what stands in the way.
+         */
+        BriefFacts: {
+            /**
+             * Accept Cost Money
+             * @description Of leaving it, such as a lower price
+             */
+            accept_cost_money?: number | null;
+            /**
+             * Access
+             * @default
+             */
+            access: string;
+            /** Cautions Seen */
+            cautions_seen?: string[];
+            /**
+             * Climber
+             * @description Who is competent for this height and weather
+             * @default
+             */
+            climber: string;
+            /**
+             * Climber Contact
+             * @default
+             */
+            climber_contact: string;
+            /**
+             * Cluster Code
+             * @description Frequency-cluster code of the order
+             * @default
+             */
+            cluster_code: string;
+            /** Conditions */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            /** Costs */
+            costs?: components["schemas"]["CostItem"][];
+            /**
+             * Customer
+             * @default
+             */
+            customer: string;
+            /**
+             * Customer Reference
+             * @default
+             */
+            customer_reference: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Deliveries */
+            deliveries?: components["schemas"]["Delivery"][];
+            /**
+             * Entry Checks
+             * @description Checked of an old hole that a cable could use
+             */
+            entry_checks?: string[];
+            /** Forecast Gust Mps */
+            forecast_gust_mps?: number | null;
+            /** Forecast Low C */
+            forecast_low_c?: number | null;
+            /**
+             * Ground Checks
+             * @description Checked of positions on the ground
+             */
+            ground_checks?: string[];
+            /**
+             * Hardware Address
+             * @default
+             */
+            hardware_address: string;
+            /** Hazards */
+            hazards?: string[];
+            /**
+             * Height M
+             * @default 0
+             */
+            height_m: number;
+            /**
+             * Indoor
+             * @description Settled about the indoor unit's place
+             */
+            indoor?: string[];
+            /**
+             * Indoor Note
+             * @default
+             */
+            indoor_note: string;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /**
+             * Lineup At
+             * @description Site's clock
+             */
+            lineup_at?: string | null;
+            /**
+             * Lineup Booked
+             * @default false
+             */
+            lineup_booked: boolean;
+            /**
+             * Lineup Person
+             * @default
+             */
+            lineup_person: string;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Look Again On
+             * @description When the view is looked at again, as trees grow
+             */
+            look_again_on?: string | null;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Move Cost Money
+             * @description Of taking the better position
+             */
+            move_cost_money?: number | null;
+            /** Needs */
+            needs?: string[];
+            /**
+             * Old Line
+             * @default
+             * @enum {string}
+             */
+            old_line: "" | "replace" | "backup" | "balance";
+            /**
+             * Other Latitude Deg
+             * @description A second entry for the same site
+             */
+            other_latitude_deg?: number | null;
+            /** Other Longitude Deg */
+            other_longitude_deg?: number | null;
+            /**
+             * Overlap Month Count
+             * @default 0
+             */
+            overlap_month_count: number;
+            /**
+             * Permanence
+             * @default
+             * @enum {string}
+             */
+            permanence: "" | "permanent" | "trial" | "temporary";
+            /**
+             * Place Error M
+             * @description How far off the place may be
+             */
+            place_error_m?: number | null;
+            /**
+             * Place Method
+             * @default
+             * @enum {string}
+             */
+            place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
+            /**
+             * Printed Azimuth Deg
+             * @description On the work order
+             */
+            printed_azimuth_deg?: number | null;
+            /** Printed Elevation Deg */
+            printed_elevation_deg?: number | null;
+            /** Printed Skew Deg */
+            printed_skew_deg?: number | null;
+            /**
+             * Raise Cost Money
+             * @description Of raising the terminal, in the firm's currency
+             */
+            raise_cost_money?: number | null;
+            /** Reasons */
+            reasons?: string[];
+            /**
+             * Return On
+             * @description Day of the return visit of a trial or temporary set-up
+             */
+            return_on?: string | null;
+            /**
+             * Reuse Note
+             * @description What the permanent set-up takes over: cable, hole, mount
+             * @default
+             */
+            reuse_note: string;
+            /**
+             * Service Wanted
+             * @default
+             */
+            service_wanted: string;
+            /** Settled */
+            settled?: string[];
+            /**
+             * Site Code
+             * @description Location code of the order
+             * @default
+             */
+            site_code: string;
+            /**
+             * Site Id
+             * @default
+             */
+            site_id: string;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /** Tasks */
+            tasks?: components["schemas"]["VisitTask"][];
+            /**
+             * Terminal Id
+             * @default
+             */
+            terminal_id: string;
+            /**
+             * Trim Cost Money
+             * @description Of having an obstacle cut back
+             */
+            trim_cost_money?: number | null;
+            /**
+             * Wanted Height M
+             * @default 0
+             */
+            wanted_height_m: number;
+        };
+        /**
+         * BringUpFacts
+         * @description What the modem was told, and what it told since it has power.
+         */
+        BringUpFacts: {
+            /**
+             * Activation Code
+             * @default
+             */
+            activation_code: string;
+            /**
+             * Beam Letter
+             * @default
+             */
+            beam_letter: string;
+            /** Device Level Db */
+            device_level_db?: number | null;
+            /**
+             * Device Now S
+             * @default 0
+             */
+            device_now_s: number;
+            /** Settings */
+            settings?: components["schemas"]["SettingMark"][];
+            /** States Entered */
+            states_entered?: components["schemas"]["StateEntered"][];
+        };
+        /**
          * BringUpResult
          * @description The ladder from power to online.
          */
@@ -1783,6 +2074,14 @@ export interface components {
             said: string;
             /** Usual S */
             usual_s: number;
+        };
+        /**
+         * BuildFacts
+         * @description Which steps are done, when and by whom.
+         */
+        BuildFacts: {
+            /** Step Marks */
+            step_marks?: components["schemas"]["StepMark"][];
         };
         /**
          * BuildResult
@@ -1828,6 +2127,26 @@ export interface components {
             needs?: string[];
             /** Title */
             title: string;
+        };
+        /**
+         * CableFacts
+         * @description The cable, piece by piece, and other runs through the house.
+         */
+        CableFacts: {
+            /**
+             * Cable Code
+             * @default
+             */
+            cable_code: string;
+            /** Cable Pieces */
+            cable_pieces?: components["schemas"]["CablePiece"][];
+            /**
+             * Connectors
+             * @default 2
+             */
+            connectors: number;
+            /** Extra Runs */
+            extra_runs?: components["schemas"]["ExtraRun"][];
         };
         /**
          * CableLimits
@@ -2556,6 +2875,22 @@ export interface components {
             runs: components["schemas"]["ExtraRunView"][];
         };
         /**
+         * FactsOut
+         * @description What people entered, room by room, and what they picked from the stores.
+         */
+        FactsOut: {
+            aim: components["schemas"]["AimFacts"];
+            brief: components["schemas"]["BriefFacts"];
+            bringup: components["schemas"]["BringUpFacts"];
+            build: components["schemas"]["BuildFacts"];
+            cable: components["schemas"]["CableFacts"];
+            handover: components["schemas"]["HandOverFacts"];
+            mount: components["schemas"]["MountFacts"];
+            peak: components["schemas"]["PeakFacts"];
+            picks: components["schemas"]["Picks"];
+            sky: components["schemas"]["SkyFacts"];
+        };
+        /**
          * Finding
          * @description One judgement of a station.
          */
@@ -2696,6 +3031,21 @@ export interface components {
             name: string;
             /** People */
             people: number;
+        };
+        /**
+         * HandOverFacts
+         * @description The service before and after, the needs that were proved, and the proofs that somebody let pass.
+         */
+        HandOverFacts: {
+            /** Needs Proved */
+            needs_proved?: string[];
+            /** Runs */
+            runs?: components["schemas"]["ServiceRun"][];
+            /**
+             * Waivers
+             * @description Proofs that somebody let pass
+             */
+            waivers?: components["schemas"]["Waiver"][];
         };
         /**
          * Health
@@ -3219,7 +3569,7 @@ export interface components {
         };
         /**
          * JobAssessment
-         * @description The nine stations, and every result behind them (None where an entry is missing).
+         * @description The nine stations, and the results of every room side by side (None where an entry is missing).
          */
         JobAssessment: {
             acceptance: components["schemas"]["AcceptanceResult"];
@@ -3278,423 +3628,6 @@ export interface components {
             visit?: components["schemas"]["VisitAssessment"] | null;
         };
         /**
-         * JobFacts
-         * @description Everything that people entered or devices reported. None or empty: not yet.
-         */
-        JobFacts: {
-            /**
-             * Access
-             * @default
-             */
-            access: string;
-            /**
-             * Activation Code
-             * @default
-             */
-            activation_code: string;
-            /**
-             * Ahead Years
-             * @default 0
-             */
-            ahead_years: number;
-            /** Attitudes */
-            attitudes?: components["schemas"]["Attitude"][];
-            /**
-             * Beam Letter
-             * @default
-             */
-            beam_letter: string;
-            /**
-             * Cable Code
-             * @default
-             */
-            cable_code: string;
-            /** Cable Pieces */
-            cable_pieces?: components["schemas"]["CablePiece"][];
-            /** Cables */
-            cables?: components["schemas"]["CoaxCable"][];
-            /** Cautions Seen */
-            cautions_seen?: string[];
-            clinometer?: components["schemas"]["Instrument"] | null;
-            /** Clinometer At Peak Deg */
-            clinometer_at_peak_deg?: number | null;
-            /**
-             * Clinometer Correction Deg
-             * @default 0
-             */
-            clinometer_correction_deg: number;
-            /** @description The crew's own, with its checks */
-            compass?: components["schemas"]["Instrument"] | null;
-            /**
-             * Compass At Peak Deg
-             * @description What the compass showed on the peak
-             */
-            compass_at_peak_deg?: number | null;
-            /**
-             * Compass Correction Deg
-             * @default 0
-             */
-            compass_correction_deg: number;
-            /**
-             * Connectors
-             * @default 2
-             */
-            connectors: number;
-            constellation?: components["schemas"]["Constellation"] | null;
-            /**
-             * Customer
-             * @default
-             */
-            customer: string;
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            /** Deliveries */
-            deliveries?: components["schemas"]["Delivery"][];
-            /** Device Level Db */
-            device_level_db?: number | null;
-            /**
-             * Device Now S
-             * @default 0
-             */
-            device_now_s: number;
-            /** Documents */
-            documents?: components["schemas"]["DocumentFact"][];
-            /** Extra Runs */
-            extra_runs?: components["schemas"]["ExtraRun"][];
-            /** Hazards */
-            hazards?: string[];
-            /** Height Above Ground M */
-            height_above_ground_m?: number | null;
-            /**
-             * Height M
-             * @default 0
-             */
-            height_m: number;
-            /** Latitude Deg */
-            latitude_deg?: number | null;
-            /** Lean Deg */
-            lean_deg?: number | null;
-            /** Lean Towards Deg */
-            lean_towards_deg?: number | null;
-            /**
-             * @default {
-             *       "after_db": null,
-             *       "before_db": null,
-             *       "bottom_db": null,
-             *       "left_db": null,
-             *       "right_db": null,
-             *       "rules": {
-             *         "aside_factor": 0.3,
-             *         "assumed_obstacle_distance_m": 10,
-             *         "at_height_weight_min": 120,
-             *         "beam_edge_km": 30,
-             *         "better_bearing_percent": 1,
-             *         "browse_out_percent": 3,
-             *         "cable_temperature_c": 40,
-             *         "cable_warn_share": 0.8,
-             *         "cable_weight_m": 50,
-             *         "call_gap_s": 2,
-             *         "call_gaps_per_h": 2,
-             *         "clearance_deg": 10,
-             *         "clinometer_deg": 0.3,
-             *         "clinometer_error_deg": 0.5,
-             *         "compass_deg": 2,
-             *         "concrete_least_c": 5,
-             *         "connector_loss_db": 0.1,
-             *         "currency": "",
-             *         "declination_mind_deg": 5,
-             *         "design_gust_mps": 45,
-             *         "elements_fresh_days": 14,
-             *         "exposure": "C",
-             *         "foam_least_c": 5,
-             *         "fresnel_share": 0.6,
-             *         "game_gaps_per_h": 4,
-             *         "growth_years": 5,
-             *         "hold_db": 0.2,
-             *         "ladder_gust_mps": 12,
-             *         "level_margin_db": 3,
-             *         "level_shortfall_db": 2,
-             *         "lift_gust_mps": 8,
-             *         "lineup_lead_min": 60,
-             *         "lone_lift_kg": 25,
-             *         "low_elevation_deg": 10,
-             *         "low_orbit_hold_percent": 10,
-             *         "overhead_deg": 89,
-             *         "peak_certain_share": 0.1,
-             *         "peak_fall_db": 1,
-             *         "person_reach_m": 2.2,
-             *         "places_apart_m": 200,
-             *         "preset_elevation_deg": 1,
-             *         "printed_tolerance_deg": 0.6,
-             *         "radiation_limit_w_per_m2": 10,
-             *         "reason_factor": 2,
-             *         "scan_least_percent": 50,
-             *         "scan_wanted_percent": 90,
-             *         "sealant_least_c": 5,
-             *         "second_pass_db": 0.1,
-             *         "service_loop_m": 0.7,
-             *         "shadow_most_deg": 75,
-             *         "side_lobe_least_db": 12,
-             *         "side_lobe_most_db": 25,
-             *         "skyline_gap_deg": 30,
-             *         "steel_yield_mpa": 235,
-             *         "stream_gap_s": 20,
-             *         "stream_gaps_per_h": 0.5,
-             *         "strength_factor": 1.5,
-             *         "stuck_share": 2,
-             *         "trial_apart_m": 3,
-             *         "trial_least_h": 6,
-             *         "trial_spread_share": 0.65,
-             *         "trial_wanted_h": 12,
-             *         "unserved_percent": 0.5,
-             *         "wanted_run_count": 3,
-             *         "wind_loss_db": 0.5,
-             *         "workday_h": 9,
-             *         "workday_start_h": 8,
-             *         "working_gust_mps": 20
-             *       },
-             *       "top_db": null
-             *     }
-             */
-            lockdown: components["schemas"]["LockdownInput"];
-            /** Longitude Deg */
-            longitude_deg?: number | null;
-            /** Mast Diameter Mm */
-            mast_diameter_mm?: number | null;
-            /** Mast Free Length M */
-            mast_free_length_m?: number | null;
-            /** Mast Wall Mm */
-            mast_wall_mm?: number | null;
-            /**
-             * Modem Azimuth Deg
-             * @description On the modem's own pointing page
-             */
-            modem_azimuth_deg?: number | null;
-            /** Modem Elevation Deg */
-            modem_elevation_deg?: number | null;
-            /** Needs */
-            needs?: string[];
-            /** Needs Proved */
-            needs_proved?: string[];
-            /**
-             * Other Latitude Deg
-             * @description A second entry for the same site
-             */
-            other_latitude_deg?: number | null;
-            /** Other Longitude Deg */
-            other_longitude_deg?: number | null;
-            /**
-             * Others
-             * @description Other satellites of the stores
-             */
-            others?: components["schemas"]["Satellite"][];
-            /**
-             * Panel Azimuth Deg
-             * @description Planned bearing of a panel's boresight, true
-             */
-            panel_azimuth_deg?: number | null;
-            /**
-             * Position Letter
-             * @description Candidate that the terminal is planned for; empty: the job's place
-             * @default
-             */
-            position_letter: string;
-            /** Positions */
-            positions?: components["schemas"]["CandidateAt"][];
-            /**
-             * Preset Measured Deg
-             * @description Clinometer reading once the elevation was preset
-             */
-            preset_measured_deg?: number | null;
-            /**
-             * Printed Azimuth Deg
-             * @description On the work order
-             */
-            printed_azimuth_deg?: number | null;
-            /** Printed Elevation Deg */
-            printed_elevation_deg?: number | null;
-            /** Printed Skew Deg */
-            printed_skew_deg?: number | null;
-            /** Readings */
-            readings?: components["schemas"]["AxisReading"][];
-            /**
-             * @default {
-             *       "aside_factor": 0.3,
-             *       "assumed_obstacle_distance_m": 10,
-             *       "at_height_weight_min": 120,
-             *       "beam_edge_km": 30,
-             *       "better_bearing_percent": 1,
-             *       "browse_out_percent": 3,
-             *       "cable_temperature_c": 40,
-             *       "cable_warn_share": 0.8,
-             *       "cable_weight_m": 50,
-             *       "call_gap_s": 2,
-             *       "call_gaps_per_h": 2,
-             *       "clearance_deg": 10,
-             *       "clinometer_deg": 0.3,
-             *       "clinometer_error_deg": 0.5,
-             *       "compass_deg": 2,
-             *       "concrete_least_c": 5,
-             *       "connector_loss_db": 0.1,
-             *       "currency": "",
-             *       "declination_mind_deg": 5,
-             *       "design_gust_mps": 45,
-             *       "elements_fresh_days": 14,
-             *       "exposure": "C",
-             *       "foam_least_c": 5,
-             *       "fresnel_share": 0.6,
-             *       "game_gaps_per_h": 4,
-             *       "growth_years": 5,
-             *       "hold_db": 0.2,
-             *       "ladder_gust_mps": 12,
-             *       "level_margin_db": 3,
-             *       "level_shortfall_db": 2,
-             *       "lift_gust_mps": 8,
-             *       "lineup_lead_min": 60,
-             *       "lone_lift_kg": 25,
-             *       "low_elevation_deg": 10,
-             *       "low_orbit_hold_percent": 10,
-             *       "overhead_deg": 89,
-             *       "peak_certain_share": 0.1,
-             *       "peak_fall_db": 1,
-             *       "person_reach_m": 2.2,
-             *       "places_apart_m": 200,
-             *       "preset_elevation_deg": 1,
-             *       "printed_tolerance_deg": 0.6,
-             *       "radiation_limit_w_per_m2": 10,
-             *       "reason_factor": 2,
-             *       "scan_least_percent": 50,
-             *       "scan_wanted_percent": 90,
-             *       "sealant_least_c": 5,
-             *       "second_pass_db": 0.1,
-             *       "service_loop_m": 0.7,
-             *       "shadow_most_deg": 75,
-             *       "side_lobe_least_db": 12,
-             *       "side_lobe_most_db": 25,
-             *       "skyline_gap_deg": 30,
-             *       "steel_yield_mpa": 235,
-             *       "stream_gap_s": 20,
-             *       "stream_gaps_per_h": 0.5,
-             *       "strength_factor": 1.5,
-             *       "stuck_share": 2,
-             *       "trial_apart_m": 3,
-             *       "trial_least_h": 6,
-             *       "trial_spread_share": 0.65,
-             *       "trial_wanted_h": 12,
-             *       "unserved_percent": 0.5,
-             *       "wanted_run_count": 3,
-             *       "wind_loss_db": 0.5,
-             *       "workday_h": 9,
-             *       "workday_start_h": 8,
-             *       "working_gust_mps": 20
-             *     }
-             */
-            rules: components["schemas"]["HouseRules"];
-            /** Runs */
-            runs?: components["schemas"]["ServiceRun"][];
-            satellite?: components["schemas"]["Satellite"] | null;
-            /**
-             * Season
-             * @default leaf
-             * @enum {string}
-             */
-            season: "leaf" | "bare";
-            /**
-             * Service Wanted
-             * @default
-             */
-            service_wanted: string;
-            /** Settings */
-            settings?: components["schemas"]["SettingMark"][];
-            /** Settled */
-            settled?: string[];
-            /** Sky Photos */
-            sky_photos?: components["schemas"]["SkyPhoto"][];
-            /**
-             * Sky Set
-             * @description Number of the skyline in use
-             * @default 0
-             */
-            sky_set: number;
-            /**
-             * Skyline
-             * @description One skyline, where there are no sets
-             */
-            skyline?: components["schemas"]["SkylinePoint"][];
-            /** Skylines */
-            skylines?: components["schemas"]["SkylineSet"][];
-            /** States Entered */
-            states_entered?: components["schemas"]["StateEntered"][];
-            /** Step Marks */
-            step_marks?: components["schemas"]["StepMark"][];
-            terminal?: components["schemas"]["Terminal"] | null;
-            /**
-             * @default {
-             *       "ended_at": null,
-             *       "events": [],
-             *       "height_m": null,
-             *       "letter": "",
-             *       "log_name": "",
-             *       "started_at": null
-             *     }
-             */
-            trial: components["schemas"]["TrialFacts"];
-            /**
-             * @default {
-             *       "accept_cost_money": null,
-             *       "climber": "",
-             *       "climber_contact": "",
-             *       "cluster_code": "",
-             *       "conditions": [],
-             *       "costs": [],
-             *       "customer_reference": "",
-             *       "entry_checks": [],
-             *       "forecast_gust_mps": null,
-             *       "forecast_low_c": null,
-             *       "ground_checks": [],
-             *       "hardware_address": "",
-             *       "indoor": [],
-             *       "indoor_note": "",
-             *       "lineup_at": null,
-             *       "lineup_booked": false,
-             *       "lineup_person": "",
-             *       "look_again_on": null,
-             *       "may_drill": true,
-             *       "move_cost_money": null,
-             *       "old_line": "",
-             *       "overlap_month_count": 0,
-             *       "permanence": "",
-             *       "place_error_m": null,
-             *       "place_method": "",
-             *       "raise_cost_money": null,
-             *       "reasons": [],
-             *       "return_on": null,
-             *       "reuse_note": "",
-             *       "site_code": "",
-             *       "site_id": "",
-             *       "surface": null,
-             *       "tasks": [],
-             *       "terminal_id": "",
-             *       "trim_cost_money": null,
-             *       "wanted_height_m": 0
-             *     }
-             */
-            visit: components["schemas"]["VisitFacts"];
-            /**
-             * Waivers
-             * @description Proofs that somebody let pass
-             */
-            waivers?: components["schemas"]["Waiver"][];
-            /**
-             * Wind From Deg
-             * @description Where the prevailing wind comes from, true
-             */
-            wind_from_deg?: number | null;
-        };
-        /**
          * JobOut
          * @description A job whole: what was entered, and what it comes to.
          */
@@ -3708,7 +3641,7 @@ export interface components {
             constellation_code: string;
             /** Documents */
             documents: components["schemas"]["DocumentOut"][];
-            facts: components["schemas"]["JobFacts"];
+            facts: components["schemas"]["FactsOut"];
             /** Number */
             number: string;
             /** Other Place Text */
@@ -4055,97 +3988,6 @@ export interface components {
             request_text: string;
         };
         /**
-         * LockdownInput
-         * @description Levels before and after the nuts are tightened, and after a push on each side of the rim.
-         */
-        LockdownInput: {
-            /** After Db */
-            after_db?: number | null;
-            /** Before Db */
-            before_db?: number | null;
-            /** Bottom Db */
-            bottom_db?: number | null;
-            /** Left Db */
-            left_db?: number | null;
-            /** Right Db */
-            right_db?: number | null;
-            /**
-             * @default {
-             *       "aside_factor": 0.3,
-             *       "assumed_obstacle_distance_m": 10,
-             *       "at_height_weight_min": 120,
-             *       "beam_edge_km": 30,
-             *       "better_bearing_percent": 1,
-             *       "browse_out_percent": 3,
-             *       "cable_temperature_c": 40,
-             *       "cable_warn_share": 0.8,
-             *       "cable_weight_m": 50,
-             *       "call_gap_s": 2,
-             *       "call_gaps_per_h": 2,
-             *       "clearance_deg": 10,
-             *       "clinometer_deg": 0.3,
-             *       "clinometer_error_deg": 0.5,
-             *       "compass_deg": 2,
-             *       "concrete_least_c": 5,
-             *       "connector_loss_db": 0.1,
-             *       "currency": "",
-             *       "declination_mind_deg": 5,
-             *       "design_gust_mps": 45,
-             *       "elements_fresh_days": 14,
-             *       "exposure": "C",
-             *       "foam_least_c": 5,
-             *       "fresnel_share": 0.6,
-             *       "game_gaps_per_h": 4,
-             *       "growth_years": 5,
-             *       "hold_db": 0.2,
-             *       "ladder_gust_mps": 12,
-             *       "level_margin_db": 3,
-             *       "level_shortfall_db": 2,
-             *       "lift_gust_mps": 8,
-             *       "lineup_lead_min": 60,
-             *       "lone_lift_kg": 25,
-             *       "low_elevation_deg": 10,
-             *       "low_orbit_hold_percent": 10,
-             *       "overhead_deg": 89,
-             *       "peak_certain_share": 0.1,
-             *       "peak_fall_db": 1,
-             *       "person_reach_m": 2.2,
-             *       "places_apart_m": 200,
-             *       "preset_elevation_deg": 1,
-             *       "printed_tolerance_deg": 0.6,
-             *       "radiation_limit_w_per_m2": 10,
-             *       "reason_factor": 2,
-             *       "scan_least_percent": 50,
-             *       "scan_wanted_percent": 90,
-             *       "sealant_least_c": 5,
-             *       "second_pass_db": 0.1,
-             *       "service_loop_m": 0.7,
-             *       "shadow_most_deg": 75,
-             *       "side_lobe_least_db": 12,
-             *       "side_lobe_most_db": 25,
-             *       "skyline_gap_deg": 30,
-             *       "steel_yield_mpa": 235,
-             *       "stream_gap_s": 20,
-             *       "stream_gaps_per_h": 0.5,
-             *       "strength_factor": 1.5,
-             *       "stuck_share": 2,
-             *       "trial_apart_m": 3,
-             *       "trial_least_h": 6,
-             *       "trial_spread_share": 0.65,
-             *       "trial_wanted_h": 12,
-             *       "unserved_percent": 0.5,
-             *       "wanted_run_count": 3,
-             *       "wind_loss_db": 0.5,
-             *       "workday_h": 9,
-             *       "workday_start_h": 8,
-             *       "working_gust_mps": 20
-             *     }
-             */
-            rules: components["schemas"]["HouseRules"];
-            /** Top Db */
-            top_db?: number | null;
-        };
-        /**
          * LockdownResult
          * @description Losses in dB, positive where the level fell; None where not read.
          */
@@ -4292,6 +4134,20 @@ export interface components {
         MountChoiceResult: {
             /** Options */
             options: components["schemas"]["MountOption"][];
+        };
+        /**
+         * MountFacts
+         * @description The mast as it was measured.
+         */
+        MountFacts: {
+            /** Height Above Ground M */
+            height_above_ground_m?: number | null;
+            /** Mast Diameter Mm */
+            mast_diameter_mm?: number | null;
+            /** Mast Free Length M */
+            mast_free_length_m?: number | null;
+            /** Mast Wall Mm */
+            mast_wall_mm?: number | null;
         };
         /**
          * MountKind
@@ -4526,6 +4382,44 @@ export interface components {
             name: string;
         };
         /**
+         * PeakFacts
+         * @description The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         */
+        PeakFacts: {
+            /** Attitudes */
+            attitudes?: components["schemas"]["Attitude"][];
+            /** Clinometer At Peak Deg */
+            clinometer_at_peak_deg?: number | null;
+            /**
+             * Compass At Peak Deg
+             * @description What the compass showed on the peak
+             */
+            compass_at_peak_deg?: number | null;
+            /**
+             * Lock After Db
+             * @description After the nuts were tightened
+             */
+            lock_after_db?: number | null;
+            /**
+             * Lock Before Db
+             * @description Before the nuts were tightened
+             */
+            lock_before_db?: number | null;
+            /** Push Bottom Db */
+            push_bottom_db?: number | null;
+            /** Push Left Db */
+            push_left_db?: number | null;
+            /** Push Right Db */
+            push_right_db?: number | null;
+            /**
+             * Push Top Db
+             * @description After a push on the rim
+             */
+            push_top_db?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["AxisReading"][];
+        };
+        /**
          * PeakResult
          * @description The fitted top. Turns are counted as the screw shows them when turned up.
          */
@@ -4665,6 +4559,100 @@ export interface components {
             ][];
             /** Width Px */
             width_px: number;
+        };
+        /**
+         * Picks
+         * @description What the stores and the firm say about this job: nobody entered it here.
+         */
+        Picks: {
+            /** Cables */
+            cables?: components["schemas"]["CoaxCable"][];
+            clinometer?: components["schemas"]["Instrument"] | null;
+            /** @description The crew's own, with its checks */
+            compass?: components["schemas"]["Instrument"] | null;
+            constellation?: components["schemas"]["Constellation"] | null;
+            /** Documents */
+            documents?: components["schemas"]["DocumentFact"][];
+            /**
+             * Others
+             * @description Other satellites of the stores
+             */
+            others?: components["schemas"]["Satellite"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            satellite?: components["schemas"]["Satellite"] | null;
+            terminal?: components["schemas"]["Terminal"] | null;
         };
         /**
          * PictureOut
@@ -5418,6 +5406,57 @@ export interface components {
             elevation_deg: number;
         };
         /**
+         * SkyFacts
+         * @description Candidate positions, what stands round them, and what a trial told.
+         */
+        SkyFacts: {
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Position Letter
+             * @description Candidate that the terminal is planned for; empty: the job's place
+             * @default
+             */
+            position_letter: string;
+            /** Positions */
+            positions?: components["schemas"]["CandidateAt"][];
+            /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /** Sky Photos */
+            sky_photos?: components["schemas"]["SkyPhoto"][];
+            /**
+             * Sky Set
+             * @description Number of the skyline in use
+             * @default 0
+             */
+            sky_set: number;
+            /** Skylines */
+            skylines?: components["schemas"]["SkylineSet"][];
+            /**
+             * @default {
+             *       "ended_at": null,
+             *       "events": [],
+             *       "height_m": null,
+             *       "letter": "",
+             *       "log_name": "",
+             *       "started_at": null
+             *     }
+             */
+            trial: components["schemas"]["TrialFacts"];
+            /**
+             * Wind From Deg
+             * @description Where the prevailing wind comes from, true
+             */
+            wind_from_deg?: number | null;
+        };
+        /**
          * SkyPhoto
          * @description A picture in the locker with its marks and its traced skyline.
          */
@@ -6115,178 +6154,6 @@ export interface components {
             day_count: number;
             /** Rows */
             rows: components["schemas"]["VisitRow"][];
-        };
-        /**
-         * VisitFacts
-         * @description Entries about the visit. Empty: not yet.
-         */
-        VisitFacts: {
-            /**
-             * Accept Cost Money
-             * @description Of leaving it, such as a lower price
-             */
-            accept_cost_money?: number | null;
-            /**
-             * Climber
-             * @description Who is competent for this height and weather
-             * @default
-             */
-            climber: string;
-            /**
-             * Climber Contact
-             * @default
-             */
-            climber_contact: string;
-            /**
-             * Cluster Code
-             * @description Frequency-cluster code of the order
-             * @default
-             */
-            cluster_code: string;
-            /** Conditions */
-            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
-            /** Costs */
-            costs?: components["schemas"]["CostItem"][];
-            /**
-             * Customer Reference
-             * @default
-             */
-            customer_reference: string;
-            /**
-             * Entry Checks
-             * @description Checked of an old hole that a cable could use
-             */
-            entry_checks?: string[];
-            /** Forecast Gust Mps */
-            forecast_gust_mps?: number | null;
-            /** Forecast Low C */
-            forecast_low_c?: number | null;
-            /**
-             * Ground Checks
-             * @description Checked of positions on the ground
-             */
-            ground_checks?: string[];
-            /**
-             * Hardware Address
-             * @default
-             */
-            hardware_address: string;
-            /**
-             * Indoor
-             * @description Settled about the indoor unit's place
-             */
-            indoor?: string[];
-            /**
-             * Indoor Note
-             * @default
-             */
-            indoor_note: string;
-            /**
-             * Lineup At
-             * @description Site's clock
-             */
-            lineup_at?: string | null;
-            /**
-             * Lineup Booked
-             * @default false
-             */
-            lineup_booked: boolean;
-            /**
-             * Lineup Person
-             * @default
-             */
-            lineup_person: string;
-            /**
-             * Look Again On
-             * @description When the view is looked at again, as trees grow
-             */
-            look_again_on?: string | null;
-            /**
-             * May Drill
-             * @default true
-             */
-            may_drill: boolean;
-            /**
-             * Move Cost Money
-             * @description Of taking the better position
-             */
-            move_cost_money?: number | null;
-            /**
-             * Old Line
-             * @default
-             * @enum {string}
-             */
-            old_line: "" | "replace" | "backup" | "balance";
-            /**
-             * Overlap Month Count
-             * @default 0
-             */
-            overlap_month_count: number;
-            /**
-             * Permanence
-             * @default
-             * @enum {string}
-             */
-            permanence: "" | "permanent" | "trial" | "temporary";
-            /**
-             * Place Error M
-             * @description How far off the place may be
-             */
-            place_error_m?: number | null;
-            /**
-             * Place Method
-             * @default
-             * @enum {string}
-             */
-            place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
-            /**
-             * Raise Cost Money
-             * @description Of raising the terminal, in the firm's currency
-             */
-            raise_cost_money?: number | null;
-            /** Reasons */
-            reasons?: string[];
-            /**
-             * Return On
-             * @description Day of the return visit of a trial or temporary set-up
-             */
-            return_on?: string | null;
-            /**
-             * Reuse Note
-             * @description What the permanent set-up takes over: cable, hole, mount
-             * @default
-             */
-            reuse_note: string;
-            /**
-             * Site Code
-             * @description Location code of the order
-             * @default
-             */
-            site_code: string;
-            /**
-             * Site Id
-             * @default
-             */
-            site_id: string;
-            /** Surface */
-            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
-            /** Tasks */
-            tasks?: components["schemas"]["VisitTask"][];
-            /**
-             * Terminal Id
-             * @default
-             */
-            terminal_id: string;
-            /**
-             * Trim Cost Money
-             * @description Of having an obstacle cut back
-             */
-            trim_cost_money?: number | null;
-            /**
-             * Wanted Height M
-             * @default 0
-             */
-            wanted_height_m: number;
         };
         /**
          * VisitRow

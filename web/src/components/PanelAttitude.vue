@@ -11,7 +11,7 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const aim = computed(() => job.value.assessment.panel_aim!)
 const attitude = computed(() => job.value.assessment.attitude ?? null)
-const tolerance = computed(() => job.value.facts.terminal!.panel!.tolerance_deg!)
+const tolerance = computed(() => job.value.facts.picks.terminal!.panel!.tolerance_deg!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const magnetic = computed(() => prefs.north === 'magnetic')
 const columns = computed<Column[]>(() => [
@@ -26,7 +26,7 @@ const columns = computed<Column[]>(() => [
   { key: 'note', label: 'Note', text: true },
 ])
 const turned = computed(() => {
-  const rows = job.value.facts.attitudes ?? []
+  const rows = job.value.facts.peak.attitudes ?? []
   const first = rows[0]
   const last = rows.at(-1)
   return rows.length > 1 && first && last
@@ -40,7 +40,7 @@ const turned = computed(() => {
 const PX = 5
 const at = (off: number) => Math.max(14, Math.min(346, 180 + PX * off))
 const scales = computed(() => {
-  const rows = job.value.facts.attitudes ?? []
+  const rows = job.value.facts.peak.attitudes ?? []
   return [
     {
       name: 'Rotation',
@@ -151,7 +151,7 @@ const scales = computed(() => {
       name="attitudes"
       title="Attitudes by day"
       :columns="columns"
-      :rows="job.facts.attitudes ?? []"
+      :rows="job.facts.peak.attitudes ?? []"
       :blank="{}"
       add-label="Add a reading"
       ><template #empty

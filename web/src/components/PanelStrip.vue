@@ -12,7 +12,7 @@ const dials = computed(() => {
   const aim = props.job.assessment.panel_aim!
   const sky = props.job.assessment.low_orbit
   const more = props.job.assessment.sky_more
-  const read = (props.job.facts.skylines ?? []).length > 0
+  const read = (props.job.facts.sky.skylines ?? []).length > 0
   const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
   const magnetic = prefs.north === 'magnetic'
   return [
@@ -38,7 +38,7 @@ const dials = computed(() => {
     },
     {
       name: 'Constellation',
-      figure: props.job.facts.constellation?.name ?? '–',
+      figure: props.job.facts.picks.constellation?.name ?? '–',
       note: sky ? `${sky.usable_mean_count.toFixed(1)} usable at a time` : 'choose it at Brief',
     },
   ]

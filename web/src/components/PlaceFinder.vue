@@ -66,7 +66,7 @@ async function load(event: Event): Promise<void> {
 
 /** Takes a place; where one is there already and lies far from it, asks first. */
 async function take(place: Found): Promise<void> {
-  const { latitude_deg, longitude_deg } = job.value.facts
+  const { latitude_deg, longitude_deg } = job.value.facts.brief
   if (latitude_deg != null && longitude_deg != null) {
     const told = await unwrap(
       client.POST('/api/calc/{name}', {
@@ -76,7 +76,7 @@ async function take(place: Found): Promise<void> {
           first_longitude_deg: longitude_deg,
           second_latitude_deg: place.latitude_deg,
           second_longitude_deg: place.longitude_deg,
-          rules: job.value.facts.rules,
+          rules: job.value.facts.picks.rules,
         },
       }),
     )
@@ -98,8 +98,8 @@ async function keep(place: Found): Promise<void> {
   }
   await store.patch(fields, {
     place_text: job.value.place_text,
-    place_method: job.value.facts.visit?.place_method ?? '',
-    ...(place.height_m != null ? { height_m: job.value.facts.height_m } : {}),
+    place_method: job.value.facts.brief.place_method ?? '',
+    ...(place.height_m != null ? { height_m: job.value.facts.brief.height_m } : {}),
   })
 }
 async function asSecond(place: Found): Promise<void> {
@@ -108,7 +108,7 @@ async function asSecond(place: Found): Promise<void> {
 }
 const terrain = ref('')
 async function fromTerrain(): Promise<void> {
-  const { latitude_deg, longitude_deg, height_m } = job.value.facts
+  const { latitude_deg, longitude_deg, height_m } = job.value.facts.brief
   if (latitude_deg == null || longitude_deg == null) return
   const told = await unwrap(client.GET('/api/places/height', { params: { query: { latitude_deg, longitude_deg } } }))
   if (told.height_m == null) {
@@ -146,10 +146,10 @@ const forms = computed(() => {
     : []
 })
 const points = computed(() => {
-  const { latitude_deg, longitude_deg, other_latitude_deg, other_longitude_deg } = job.value.facts
+  const { latitude_deg, longitude_deg, other_latitude_deg, other_longitude_deg } = job.value.facts.brief
   return [
     ...(latitude_deg != null && longitude_deg != null
-      ? [{ label: job.value.facts.customer || 'site', latitude_deg, longitude_deg, main: true }]
+      ? [{ label: job.value.facts.brief.customer || 'site', latitude_deg, longitude_deg, main: true }]
       : []),
     ...(other_latitude_deg != null && other_longitude_deg != null
       ? [{ label: 'second entry', latitude_deg: other_latitude_deg, longitude_deg: other_longitude_deg }]
@@ -201,7 +201,7 @@ const points = computed(() => {
       </li>
     </ul>
     <div class="row">
-      <n-button size="small" :disabled="store.locked || job.facts.latitude_deg == null" @click="fromTerrain"
+      <n-button size="small" :disabled="store.locked || job.facts.brief.latitude_deg == null" @click="fromTerrain"
         >Height from terrain</n-button
       >
       <label
@@ -225,7 +225,7 @@ const points = computed(() => {
     </table>
     <map-picker
       :points="points"
-      :beams="job.facts.satellite?.beams ?? []"
+      :beams="job.facts.picks.satellite?.beams ?? []"
       @pick="!store.locked && take({ label: 'map', method: 'map', ...$event })"
     />
     <p class="quiet small">

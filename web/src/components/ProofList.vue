@@ -9,7 +9,7 @@ import { useSession } from '@/stores/session'
 const store = useJob()
 const job = computed(() => store.job!)
 const evidence = computed(() => job.value.assessment.evidence ?? [])
-const waivers = computed(() => job.value.facts.waivers ?? [])
+const waivers = computed(() => job.value.facts.handover.waivers ?? [])
 const name = (code: string) => job.value.assessment.stations.find((one) => one.code === code)?.name ?? code
 const asked = ref('')
 const reason = ref('')

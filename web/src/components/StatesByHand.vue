@@ -12,7 +12,7 @@ const props = defineProps<{ held: boolean }>()
 const store = useJob()
 const job = computed(() => store.job!)
 const rows = computed(() =>
-  stateRows(job.value.facts.terminal?.bringup_states ?? [], job.value.facts.states_entered ?? []),
+  stateRows(job.value.facts.picks.terminal?.bringup_states ?? [], job.value.facts.bringup.states_entered ?? []),
 )
 const ago = ref('0')
 const minutes = computed(() => {
@@ -76,7 +76,7 @@ const seconds = (value: number) => formatQuantity(value, 's', 'metric')
       <entry-field
         field="device_level_db"
         label="Level that it shows"
-        :value="job.facts.device_level_db"
+        :value="job.facts.bringup.device_level_db"
         unit="db"
         hint="From its page, once it has locked"
       />

@@ -44,7 +44,7 @@ const figures = computed(() => {
       a.clinometer_deg === null || a.clinometer_deg === undefined || !dial ? '–' : fixed(dial.clinometer_deg, 1, '°'),
       `${a.clinometer_face || 'Choose a terminal for its face'}${corrected(dial?.clinometer_correction_deg)}`,
     ],
-    job.value.facts.terminal?.polarization === 'circular'
+    job.value.facts.picks.terminal?.polarization === 'circular'
       ? ['Skew', 'none to set', `Circular polarization; the geometry’s is ${fixed(a.skew_deg, 2, '°')}`]
       : ['Skew', fixed(a.skew_deg, 2, '°'), 'Clockwise positive, seen from behind; exact, with parallax'],
     ['Slant range', fixed(a.slant_range_km, 1, ' km'), 'Site to satellite'],
@@ -52,11 +52,11 @@ const figures = computed(() => {
   ]
 })
 const site = computed(() => ({
-  latitude_deg: job.value.facts.latitude_deg,
-  longitude_deg: job.value.facts.longitude_deg,
+  latitude_deg: job.value.facts.brief.latitude_deg,
+  longitude_deg: job.value.facts.brief.longitude_deg,
 }))
-const high = computed(() => ({ ...site.value, height_m: job.value.facts.height_m ?? 0 }))
-const satellite = computed(() => job.value.facts.satellite!)
+const high = computed(() => ({ ...site.value, height_m: job.value.facts.brief.height_m ?? 0 }))
+const satellite = computed(() => job.value.facts.picks.satellite!)
 const beamwidth = computed(() => job.value.assessment.beamwidth_deg)
 const ofKind = (kind: string) =>
   (store.catalogue?.instruments ?? [])
@@ -190,8 +190,10 @@ const feedRows = (result: Record<string, unknown>): Row[] => {
   ]
 }
 const wanted = ref<string[]>([])
-const stored = computed(() => (job.value.facts.others ?? []).map((one) => ({ code: one.code, name: one.name })))
-const wantedSatellites = computed(() => (job.value.facts.others ?? []).filter((one) => wanted.value.includes(one.code)))
+const stored = computed(() => (job.value.facts.picks.others ?? []).map((one) => ({ code: one.code, name: one.name })))
+const wantedSatellites = computed(() =>
+  (job.value.facts.picks.others ?? []).filter((one) => wanted.value.includes(one.code)),
+)
 const flip = (code: string) => {
   wanted.value = wanted.value.includes(code) ? wanted.value.filter((one) => one !== code) : [...wanted.value, code]
 }
@@ -255,9 +257,9 @@ const flip = (code: string) => {
           <entry-field
             field="preset_measured_deg"
             label="Clinometer after the preset"
-            :value="job.facts.preset_measured_deg"
+            :value="job.facts.aim.preset_measured_deg"
             unit="deg"
-            :hint="`Wanted ${show(job.assessment.instruments.figures[0]?.reading ?? 0, 'deg')} within ${show(job.facts.rules?.preset_elevation_deg ?? 0, 'deg')}`"
+            :hint="`Wanted ${show(job.assessment.instruments.figures[0]?.reading ?? 0, 'deg')} within ${show(job.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')}`"
           />
           <pick-field
             field="compass_code"
@@ -276,14 +278,14 @@ const flip = (code: string) => {
           <entry-field
             field="compass_correction_deg"
             label="Compass reads more than true by"
-            :value="job.facts.compass_correction_deg"
+            :value="job.facts.aim.compass_correction_deg"
             unit="deg"
             hint="Known from earlier jobs"
           />
           <entry-field
             field="clinometer_correction_deg"
             label="Clinometer reads more than true by"
-            :value="job.facts.clinometer_correction_deg"
+            :value="job.facts.aim.clinometer_correction_deg"
             unit="deg"
             hint="From the reversal test below"
           />
@@ -320,13 +322,13 @@ const flip = (code: string) => {
           <entry-field
             field="modem_azimuth_deg"
             label="Azimuth on its page"
-            :value="job.facts.modem_azimuth_deg"
+            :value="job.facts.aim.modem_azimuth_deg"
             unit="deg"
           />
           <entry-field
             field="modem_elevation_deg"
             label="Elevation on its page"
-            :value="job.facts.modem_elevation_deg"
+            :value="job.facts.aim.modem_elevation_deg"
             unit="deg"
           />
         </div>
@@ -395,9 +397,9 @@ const flip = (code: string) => {
         <map-picker
           :points="[
             {
-              label: job.facts.customer || 'site',
-              latitude_deg: job.facts.latitude_deg ?? 0,
-              longitude_deg: job.facts.longitude_deg ?? 0,
+              label: job.facts.brief.customer || 'site',
+              latitude_deg: job.facts.brief.latitude_deg ?? 0,
+              longitude_deg: job.facts.brief.longitude_deg ?? 0,
               main: true,
             },
           ]"
@@ -417,14 +419,14 @@ const flip = (code: string) => {
           <entry-field
             field="lean_deg"
             label="Lean"
-            :value="job.facts.lean_deg"
+            :value="job.facts.aim.lean_deg"
             unit="deg"
             hint="Angle between mast and plumb line"
           />
           <entry-field
             field="lean_towards_deg"
             label="Leans towards"
-            :value="job.facts.lean_towards_deg"
+            :value="job.facts.aim.lean_towards_deg"
             unit="deg"
             hint="True bearing"
           />
@@ -506,7 +508,7 @@ const flip = (code: string) => {
               hint: 'Empty: by the longitude',
             },
           ]"
-          :fixed="{ ...site, date: job.facts.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }"
+          :fixed="{ ...site, date: job.facts.brief.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }"
           :show="sunRows"
         />
         <p class="caution">Never look into the sun, with or without an instrument.</p>
@@ -541,7 +543,7 @@ const flip = (code: string) => {
           v-if="beamwidth"
           name="neighbours"
           :fields="[{ key: 'search_deg', label: 'Within', unit: 'deg', start: '20' }]"
-          :fixed="{ ...high, satellite, others: job.facts.others ?? [], beamwidth_deg: beamwidth }"
+          :fixed="{ ...high, satellite, others: job.facts.picks.others ?? [], beamwidth_deg: beamwidth }"
           :show="nearRows"
         />
       </un-fold>
@@ -553,7 +555,7 @@ const flip = (code: string) => {
             ...high,
             satellite_longitude_deg: satellite.longitude_deg,
             beamwidth_deg: beamwidth,
-            date: job.facts.date,
+            date: job.facts.brief.date,
             days: 366,
           }"
           :show="outageRows"
@@ -577,7 +579,7 @@ const flip = (code: string) => {
       </un-fold>
       <un-fold title="Level and rain" note="what is left over what the service needs">
         <calc-panel
-          v-if="coverage?.chosen && job.assessment.beam && aim.visible && job.facts.terminal"
+          v-if="coverage?.chosen && job.assessment.beam && aim.visible && job.facts.picks.terminal"
           name="link"
           :fields="[
             {
@@ -589,14 +591,14 @@ const flip = (code: string) => {
           ]"
           :fixed="{
             ...high,
-            satellite_longitude_deg: job.facts.satellite?.longitude_deg,
-            satellite_tilt_deg: job.facts.satellite?.tilt_deg,
-            polarization: job.facts.terminal?.polarization,
+            satellite_longitude_deg: job.facts.picks.satellite?.longitude_deg,
+            satellite_tilt_deg: job.facts.picks.satellite?.tilt_deg,
+            polarization: job.facts.picks.terminal?.polarization,
             beam: job.assessment.beam,
-            receive_ghz: job.facts.terminal.receive_ghz,
-            aperture_mm: job.facts.terminal.aperture_mm,
-            reference_gain_db: job.facts.terminal.reference_gain_db,
-            rules: job.facts.rules,
+            receive_ghz: job.facts.picks.terminal.receive_ghz,
+            aperture_mm: job.facts.picks.terminal.aperture_mm,
+            reference_gain_db: job.facts.picks.terminal.reference_gain_db,
+            rules: job.facts.picks.rules,
           }"
           :show="linkRows"
         />
@@ -616,14 +618,14 @@ const flip = (code: string) => {
           </li>
         </ul>
         <calc-panel
-          v-if="wanted.length && job.facts.terminal"
+          v-if="wanted.length && job.facts.picks.terminal"
           name="spare_feeds"
           :fields="[
             {
               key: 'focal_length_mm',
               label: 'Focal length',
               unit: 'mm',
-              start: toEntry(job.facts.terminal?.focal_length_mm, 'mm', prefs.system),
+              start: toEntry(job.facts.picks.terminal?.focal_length_mm, 'mm', prefs.system),
             },
             { key: 'feed_diameter_mm', label: 'Feed’s diameter', unit: 'mm', start: toEntry(60, 'mm', prefs.system) },
           ]"
@@ -631,15 +633,17 @@ const flip = (code: string) => {
             ...high,
             satellite_longitude_deg: satellite.longitude_deg,
             wanted: wantedSatellites,
-            aperture_mm: job.facts.terminal.aperture_mm,
-            aperture_offset_mm: job.facts.terminal.aperture_offset_mm,
+            aperture_mm: job.facts.picks.terminal.aperture_mm,
+            aperture_offset_mm: job.facts.picks.terminal.aperture_offset_mm,
             turned_deg: job.assessment.head_turned_deg,
             brackets: store.catalogue?.brackets ?? [],
           }"
           wait="Enter the dish’s focal length from its sheet."
           :show="feedRows"
         />
-        <p v-else-if="job.facts.terminal" class="quiet">Tick the satellites that are wanted beside the main one.</p>
+        <p v-else-if="job.facts.picks.terminal" class="quiet">
+          Tick the satellites that are wanted beside the main one.
+        </p>
         <p v-else class="quiet">Choose the terminal at Brief: the feeds sit on its dish.</p>
       </un-fold>
       <un-fold title="Pocket card" note="one page for the roof" open>
@@ -664,7 +668,7 @@ const flip = (code: string) => {
       </un-fold>
     </div>
   </template>
-  <template v-else-if="panelAim && job.facts.terminal?.panel">
+  <template v-else-if="panelAim && job.facts.picks.terminal?.panel">
     <table class="grid-table figures" aria-label="Figures of the panel">
       <tbody>
         <tr v-if="!panelAim.self_aiming">
@@ -686,10 +690,10 @@ const flip = (code: string) => {
         </tr>
         <tr>
           <th scope="row">Cone</th>
-          <td class="num">± {{ show(job.facts.terminal.panel.cone_half_deg ?? 0, 'deg') }}</td>
+          <td class="num">± {{ show(job.facts.picks.terminal.panel.cone_half_deg ?? 0, 'deg') }}</td>
           <td class="quiet small">
-            About the boresight, down to {{ show(job.facts.terminal.panel.least_elevation_deg ?? 0, 'deg') }} over the
-            horizon
+            About the boresight, down to {{ show(job.facts.picks.terminal.panel.least_elevation_deg ?? 0, 'deg') }} over
+            the horizon
           </td>
         </tr>
         <tr>

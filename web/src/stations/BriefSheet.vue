@@ -68,12 +68,12 @@ defineExpose({ newEntry: () => grid.value?.add() })
 
 <template>
   <div class="fields">
-    <entry-field field="customer" label="Customer" :value="job.facts.customer" :maxlength="120" />
+    <entry-field field="customer" label="Customer" :value="job.facts.brief.customer" :maxlength="120" />
     <entry-field
       class="span"
       field="service_wanted"
       label="Service wanted"
-      :value="job.facts.service_wanted"
+      :value="job.facts.brief.service_wanted"
       placeholder="What must work when you leave?"
     />
     <entry-field
@@ -89,16 +89,16 @@ defineExpose({ newEntry: () => grid.value?.add() })
           : 'Decimal, degrees and minutes, DMS, UTM, military grid or a geo: link'
       "
     />
-    <entry-field field="height_m" label="Height above sea" :value="job.facts.height_m" unit="m" />
+    <entry-field field="height_m" label="Height above sea" :value="job.facts.brief.height_m" unit="m" />
     <entry-field
       field="date"
       label="Day of the work"
-      :value="job.facts.date"
+      :value="job.facts.brief.date"
       hint="Year-month-day; for the magnetic model"
     />
     <pick-field field="terminal_code" label="Terminal" :value="job.terminal_code" :options="terminals" />
     <pick-field
-      v-if="job.facts.terminal?.panel"
+      v-if="job.facts.picks.terminal?.panel"
       field="constellation_code"
       label="Constellation"
       :value="job.constellation_code"
@@ -121,13 +121,13 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <pick-field
           field="place_method"
           label="Found by"
-          :value="job.facts.visit?.place_method ?? ''"
+          :value="job.facts.brief.place_method ?? ''"
           :options="METHODS"
         />
         <entry-field
           field="place_error_m"
           label="May be off by"
-          :value="job.facts.visit?.place_error_m"
+          :value="job.facts.brief.place_error_m"
           unit="m"
           hint="Empty: what is usual for this way"
         />
@@ -153,7 +153,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       name="runs"
       title="Runs before"
       :columns="runColumns"
-      :rows="job.facts.runs ?? []"
+      :rows="job.facts.handover.runs ?? []"
       :keep="before"
       :fixed="{ when: 'before' }"
       :blank="{}"

@@ -12,7 +12,7 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const job = computed(() => store.job!)
 const reach = computed(() => job.value.assessment.predicted_level_db != null && !store.locked)
-const entries = computed(() => job.value.facts.terminal?.entries ?? [])
+const entries = computed(() => job.value.facts.picks.terminal?.entries ?? [])
 const sent = ref('')
 let asking = false
 async function ask(): Promise<void> {
@@ -39,14 +39,14 @@ async function tell(): Promise<void> {
     : ''
 }
 const position = computed(() => job.value.assessment.visit?.position_entry ?? null)
-const settings = computed(() => job.value.facts.settings ?? [])
+const settings = computed(() => job.value.facts.bringup.settings ?? [])
 const mark = (index: number) =>
   store.replaceList(
     'settings',
     settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
     settings.value,
   )
-const isPanel = computed(() => job.value.facts.terminal?.panel != null)
+const isPanel = computed(() => job.value.facts.picks.terminal?.panel != null)
 type Told = 'beam_letter' | 'activation_code'
 /** What this terminal is told, and nothing that it does not ask for. */
 const told = computed(() =>
@@ -84,7 +84,7 @@ const current = computed(
       >
     </div>
   </device-panel>
-  <states-by-hand v-if="job.facts.terminal && (!reach || store.deviceTrouble)" :held="held" />
+  <states-by-hand v-if="job.facts.picks.terminal && (!reach || store.deviceTrouble)" :held="held" />
   <section v-if="told.length" class="stack">
     <h2>Tell the {{ isPanel ? 'terminal' : 'modem' }}</h2>
     <div class="fields">
@@ -93,7 +93,7 @@ const current = computed(
         :key="one.code"
         :field="one.field"
         :label="one.label"
-        :value="job.facts[one.field]"
+        :value="job.facts.bringup[one.field]"
         :maxlength="one.field === 'beam_letter' ? 3 : 40"
         :hint="
           one.field === 'beam_letter'
@@ -121,7 +121,7 @@ const current = computed(
       </li>
     </ul>
     <div v-if="reach" class="row">
-      <n-button :disabled="!job.facts.beam_letter && !job.facts.activation_code" @click="tell"
+      <n-button :disabled="!job.facts.bringup.beam_letter && !job.facts.bringup.activation_code" @click="tell"
         >Send to the modem</n-button
       ><span class="quiet">{{ sent }}</span>
     </div>

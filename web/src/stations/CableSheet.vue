@@ -14,7 +14,7 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const options = computed(() => {
-  const allowed = job.value.facts.terminal?.cable.types ?? []
+  const allowed = job.value.facts.picks.terminal?.cable.types ?? []
   return (store.catalogue?.cables ?? []).map((one) => ({
     label: allowed.includes(one.code) ? one.name : `${one.name} (not allowed for this terminal)`,
     value: one.code,
@@ -54,11 +54,11 @@ defineExpose({ newEntry: () => grid.value?.add() })
 <template>
   <drawing-view name="cable" />
   <div class="fields">
-    <pick-field field="cable_code" label="Cable" :value="job.facts.cable_code ?? ''" :options="options" />
+    <pick-field field="cable_code" label="Cable" :value="job.facts.cable.cable_code ?? ''" :options="options" />
     <entry-field
       field="connectors"
       label="Connectors"
-      :value="job.facts.connectors"
+      :value="job.facts.cable.connectors"
       numeric
       hint="Two for one run; more for each joint"
     />
@@ -70,7 +70,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       name="cable-pieces"
       title="Cable pieces"
       :columns="columns"
-      :rows="job.facts.cable_pieces ?? []"
+      :rows="job.facts.cable.cable_pieces ?? []"
       :blank="{ kind: 'outdoor' }"
       add-label="Add a piece"
     >
@@ -94,8 +94,8 @@ defineExpose({ newEntry: () => grid.value?.add() })
         name="extra_runs"
         title="Cables of their own"
         :columns="extraColumns"
-        :rows="job.facts.extra_runs ?? []"
-        :blank="{ cable_code: job.facts.cable_code ?? '', top_mhz: 2150 }"
+        :rows="job.facts.cable.extra_runs ?? []"
+        :blank="{ cable_code: job.facts.cable.cable_code ?? '', top_mhz: 2150 }"
         add-label="Add a cable"
       />
       <table v-if="extras.length" class="grid-table" aria-label="Loss of the other cables">

@@ -20,7 +20,9 @@ const words = ref<Schemas['BriefChoices'] | null>(null)
 void unwrap(client.GET('/api/stores/brief')).then((found) => {
   words.value = found
 })
-const proofs = computed(() => (words.value?.proofs ?? []).filter((one) => job.value.facts.needs?.includes(one.code)))
+const proofs = computed(() =>
+  (words.value?.proofs ?? []).filter((one) => job.value.facts.brief.needs?.includes(one.code)),
+)
 const LINKS = [
   { label: '–', value: '' },
   { label: 'wired', value: 'wired' },
@@ -102,7 +104,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       name="runs"
       title="Runs after"
       :columns="columns"
-      :rows="job.facts.runs ?? []"
+      :rows="job.facts.handover.runs ?? []"
       :keep="after"
       :fixed="{ when: 'after' }"
       :blank="{}"
@@ -129,7 +131,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <tr v-for="one in job.assessment.acceptance.by_position" :key="one.letter">
           <th scope="row">
             {{ one.letter || 'the job’s place'
-            }}{{ one.letter === (job.facts.position_letter ?? '') ? ', planned' : '' }}
+            }}{{ one.letter === (job.facts.sky.position_letter ?? '') ? ', planned' : '' }}
           </th>
           <td>{{ one.figures.run_count }}</td>
           <td>{{ formatQuantity(one.figures.down_mbps, 'mbps', prefs.system) }}</td>
@@ -141,7 +143,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
   </section>
   <section v-if="proofs.length" class="block">
     <h2>What the customer asked for, proved</h2>
-    <choice-list field="needs_proved" :chosen="job.facts.needs_proved ?? []" :choices="proofs" with-text />
+    <choice-list field="needs_proved" :chosen="job.facts.handover.needs_proved ?? []" :choices="proofs" with-text />
   </section>
   <section class="block">
     <h2>Report</h2>

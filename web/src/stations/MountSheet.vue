@@ -9,7 +9,7 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const window = computed(() => job.value.facts.terminal?.mast)
+const window = computed(() => job.value.facts.picks.terminal?.mast)
 const span = computed(() =>
   window.value
     ? `Clamp takes ${formatQuantity(window.value.least_mm, 'mm', prefs.system)} to ${formatQuantity(window.value.most_mm, 'mm', prefs.system)}`
@@ -23,22 +23,22 @@ const span = computed(() =>
     <entry-field
       field="mast_diameter_mm"
       label="Mast outer diameter"
-      :value="job.facts.mast_diameter_mm"
+      :value="job.facts.mount.mast_diameter_mm"
       unit="mm"
       :hint="span"
     />
-    <entry-field field="mast_wall_mm" label="Wall thickness" :value="job.facts.mast_wall_mm" unit="mm" />
+    <entry-field field="mast_wall_mm" label="Wall thickness" :value="job.facts.mount.mast_wall_mm" unit="mm" />
     <entry-field
       field="mast_free_length_m"
       label="Free length"
-      :value="job.facts.mast_free_length_m"
+      :value="job.facts.mount.mast_free_length_m"
       unit="m"
       hint="Top bracket or ground up to the dish’s centre"
     />
     <entry-field
       field="height_above_ground_m"
       label="Centre above ground"
-      :value="job.facts.height_above_ground_m"
+      :value="job.facts.mount.height_above_ground_m"
       unit="m"
     />
   </div>
@@ -47,7 +47,7 @@ const span = computed(() =>
     can; no lifting in wind, rain, ice or thunder. These figures are a planning aid: structure is for a competent person
     and the local code.
   </p>
-  <p v-if="!job.facts.terminal" class="quiet">
+  <p v-if="!job.facts.picks.terminal" class="quiet">
     Choose a terminal at Brief: its clamp window, mass and area are judged here.
   </p>
 </template>

@@ -207,7 +207,7 @@ const way = computed(() => {
       <h2>Lock down and push</h2>
       <p class="quiet">
         Tighten the nuts in turn while you watch the level, then push the rim at four places and let go: each time the
-        level must come back within {{ formatQuantity(job.facts.rules?.hold_db ?? 0, 'db', 'metric') }}.
+        level must come back within {{ formatQuantity(job.facts.picks.rules?.hold_db ?? 0, 'db', 'metric') }}.
       </p>
       <div v-if="reach && !store.locked && !store.deviceTrouble" class="row">
         <n-button
@@ -235,16 +235,16 @@ const way = computed(() => {
         <entry-field
           field="lock_before_db"
           label="Before tightening"
-          :value="job.facts.lockdown?.before_db"
+          :value="job.facts.peak.lock_before_db"
           unit="db"
         />
-        <entry-field field="lock_after_db" label="After tightening" :value="job.facts.lockdown?.after_db" unit="db" />
+        <entry-field field="lock_after_db" label="After tightening" :value="job.facts.peak.lock_after_db" unit="db" />
         <entry-field
           v-for="side in SIDES"
           :key="side"
           :field="`push_${side}_db`"
           :label="`After a push, ${side}`"
-          :value="job.facts.lockdown?.[`${side}_db`]"
+          :value="job.facts.peak[`push_${side}_db`]"
           unit="db"
         />
       </div>
@@ -259,7 +259,7 @@ const way = computed(() => {
         <entry-field
           field="compass_at_peak_deg"
           label="Compass on the peak"
-          :value="job.facts.compass_at_peak_deg"
+          :value="job.facts.peak.compass_at_peak_deg"
           unit="deg"
           :hint="
             job.compass_code ? 'Several metres off the steel' : 'Choose your compass at Aim, else nothing is learnt'
@@ -268,7 +268,7 @@ const way = computed(() => {
         <entry-field
           field="clinometer_at_peak_deg"
           label="Clinometer on the peak"
-          :value="job.facts.clinometer_at_peak_deg"
+          :value="job.facts.peak.clinometer_at_peak_deg"
           unit="deg"
           :hint="
             job.clinometer_code

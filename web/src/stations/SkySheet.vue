@@ -84,7 +84,7 @@ defineExpose({ newEntry: () => tools.value?.focus() })
             class="planned"
             field="position_letter"
             label="The terminal is planned at"
-            :value="job.facts.position_letter ?? ''"
+            :value="job.facts.sky.position_letter ?? ''"
             :options="letters"
             hint="Empty: the job’s place"
           />
@@ -118,8 +118,8 @@ defineExpose({ newEntry: () => tools.value?.focus() })
         >
         <p class="quiet small">
           Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes
-          this). Where no distance is given, {{ job.facts.rules?.assumed_obstacle_distance_m }} m is assumed for the
-          beam’s tube.
+          this). Where no distance is given, {{ job.facts.picks.rules?.assumed_obstacle_distance_m }} m is assumed for
+          the beam’s tube.
         </p>
       </un-fold>
       <un-fold

@@ -86,7 +86,10 @@ describe('Peak', () => {
 
   it('names the limit that the firm set', async () => {
     const job = goldenJob('half-way')
-    const wrapper = await openSheet(PeakSheet, goldenJob('half-way', { rules: { ...job.facts.rules, hold_db: 0.4 } }))
+    const wrapper = await openSheet(
+      PeakSheet,
+      goldenJob('half-way', { rules: { ...job.facts.picks.rules, hold_db: 0.4 } }),
+    )
     expect(words(wrapper)).toContain('come back within 0.4 dB')
   })
 })
@@ -96,12 +99,12 @@ describe('Bring-up', () => {
     const job = goldenJob('2026-101')
     const wrapper = await openSheet(BringUpSheet, job)
     const said = words(wrapper)
-    const states = job.facts.terminal!.bringup_states!
+    const states = job.facts.picks.terminal!.bringup_states!
     const from = said.indexOf('As you see it happen')
     const places = states.map((one) => said.indexOf(one.name, from))
     expect(Math.min(...places)).toBeGreaterThan(from)
     expect(places).toEqual([...places].sort((a, b) => a - b))
-    for (const one of job.facts.states_entered ?? []) expect(said).toContain(`after ${Math.round(one.at_s)} s`)
+    for (const one of job.facts.bringup.states_entered ?? []) expect(said).toContain(`after ${Math.round(one.at_s)} s`)
   })
 
   it('asks for earth and the rest before the terminal is switched on', async () => {
@@ -137,9 +140,11 @@ describe('Cable', () => {
   it('shows the route piece by piece, from the dish inwards', async () => {
     const job = goldenJob('2026-101')
     const wrapper = await openSheet(CableSheet, job)
-    const lengths = job.facts.cable_pieces!.map((_, index) => wrapper.get(`[aria-label="Length, row ${index + 1}"]`))
+    const lengths = job.facts.cable.cable_pieces!.map((_, index) =>
+      wrapper.get(`[aria-label="Length, row ${index + 1}"]`),
+    )
     expect(lengths.map((one) => (one.element as HTMLInputElement).value)).toEqual(
-      job.facts.cable_pieces!.map((one) => String(one.length_m)),
+      job.facts.cable.cable_pieces!.map((one) => String(one.length_m)),
     )
   })
 
@@ -151,7 +156,7 @@ describe('Cable', () => {
 describe('Mount', () => {
   it('says the clamp’s window where the terminal is chosen, and asks for the terminal where it is not', async () => {
     const job = goldenJob('2026-101')
-    const { least_mm, most_mm } = job.facts.terminal!.mast!
+    const { least_mm, most_mm } = job.facts.picks.terminal!.mast!
     const digits = (value: number) => `${value.toFixed(1)} mm`
     expect(words(await openSheet(MountSheet, job))).toContain(`Clamp takes ${digits(least_mm)} to ${digits(most_mm)}`)
     const bare = words(await openSheet(MountSheet, goldenJob('2026-101', { terminal: null })))

@@ -12,7 +12,7 @@ interface Asked {
   answer: (data: unknown, status?: number) => void
 }
 let asked: Asked[] = []
-const job = (number: string, over: Record<string, unknown> = {}) =>
+const job = (number: string, { skylines, ...over }: Record<string, unknown> = {}) =>
   ({
     number,
     signed_off_at: null,
@@ -20,11 +20,12 @@ const job = (number: string, over: Record<string, unknown> = {}) =>
     positions: [],
     readings: [],
     facts: {
-      customer: 'Kwena',
-      skylines: [{ name: 'West', letter: '', points: [], obstacles: [] }],
-      sky_set: 0,
-      position_letter: '',
-      ...over,
+      brief: { customer: 'Kwena', ...over },
+      sky: {
+        skylines: skylines ?? [{ name: 'West', letter: '', points: [], obstacles: [] }],
+        sky_set: 0,
+        position_letter: '',
+      },
     },
   }) as unknown as Job
 
@@ -80,7 +81,7 @@ describe('the open job', () => {
     await next(job('2026-901', { customer: 'A' }))
     await next(job('2026-901', { customer: 'B' }))
     expect(await both).toEqual([true, true])
-    expect(store.job?.facts.customer).toBe('B')
+    expect(store.job?.facts.brief.customer).toBe('B')
     expect(store.saving).toBe(0)
   })
 

@@ -163,10 +163,10 @@ export const useJob = defineStore('job', () => {
     return done
   }
 
-  const sets = computed<SkylineSet[]>(() => job.value?.facts.skylines ?? [])
+  const sets = computed<SkylineSet[]>(() => job.value?.facts.sky.skylines ?? [])
   /** The skyline that is worked on; the answer may rest on another one, that of the planned position. */
   const setIndex = computed(() =>
-    sets.value.length ? Math.min(job.value?.facts.sky_set ?? 0, sets.value.length - 1) : null,
+    sets.value.length ? Math.min(job.value?.facts.sky.sky_set ?? 0, sets.value.length - 1) : null,
   )
   const skyline = computed<SkylineSet | null>(() =>
     setIndex.value === null ? null : (sets.value[setIndex.value] ?? null),
@@ -188,7 +188,7 @@ export const useJob = defineStore('job', () => {
     (all, at) =>
       all.length
         ? all.map((one, index) => (index === at ? { ...one, [part]: entries } : one))
-        : [{ name: 'As read', letter: job.value?.facts.position_letter ?? '', [part]: entries }]
+        : [{ name: 'As read', letter: job.value?.facts.sky.position_letter ?? '', [part]: entries }]
 
   /** Adds points to the skyline that is worked on; those inside `instead` make room for them. */
   const addPoints = (
@@ -281,19 +281,11 @@ export const useJob = defineStore('job', () => {
   /** Reads a work order into the job; undo brings the fields back that it may have changed. */
   async function takeOrder(file: File): Promise<boolean> {
     const was = job.value!
-    const {
-      customer,
-      service_wanted,
-      height_m,
-      date,
-      beam_letter,
-      activation_code,
-      printed_azimuth_deg,
-      printed_elevation_deg,
-      printed_skew_deg,
-    } = was.facts
+    const { customer, service_wanted, height_m, date, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg } =
+      was.facts.brief
+    const { beam_letter, activation_code } = was.facts.bringup
     const { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method } =
-      was.facts.visit!
+      was.facts.brief
     const before: Patch = {
       site_id,
       terminal_id,
@@ -391,8 +383,8 @@ export const useJob = defineStore('job', () => {
   /** Takes a job that another call brought; where that changed the skylines, undo brings the ones before back. */
   async function take(news: Job): Promise<void> {
     const was = sets.value
-    const before = job.value?.facts.sky_set ?? 0
-    if (JSON.stringify(news.facts.skylines ?? []) !== JSON.stringify(was))
+    const before = job.value?.facts.sky.sky_set ?? 0
+    if (JSON.stringify(news.facts.sky.skylines ?? []) !== JSON.stringify(was))
       undos.value.push(async () => (await putList('skylines', was)) && rawPatch({ sky_set: before }))
     job.value = news
     savedAt.value = new Date()

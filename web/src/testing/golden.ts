@@ -46,23 +46,24 @@ function filled(node: Node, data: unknown): unknown {
   }
 }
 
-/** The job of a golden file. `more` is laid over the facts, which the assessment then does not know of. */
-export function goldenJob(name: string, more: Partial<Schemas['JobFacts']> = {}): Job {
+/** The job of a golden file. `more` is laid over its picks, which the assessment then does not know of. */
+export function goldenJob(name: string, more: Partial<Schemas['Picks']> = {}): Job {
   const told = JSON.parse(readFileSync(join(FOLDER, `${name}.json`), 'utf8')) as Pick<Job, 'facts' | 'assessment'>
-  const facts = { ...(filled(SCHEMAS.JobFacts!, told.facts) as Schemas['JobFacts']), ...more }
+  const facts = filled(SCHEMAS.FactsOut!, told.facts) as Schemas['FactsOut']
+  const picks = { ...facts.picks, ...more }
   return {
     number: name,
-    facts,
+    facts: { ...facts, picks },
     assessment: told.assessment,
-    readings: (facts.readings ?? []).map((one, index) => ({ ...one, id: index + 1 })),
-    positions: (facts.positions ?? []).map((one) => ({ ...one, place_text: '' })),
-    terminal_code: facts.terminal?.code ?? '',
-    satellite_code: facts.satellite?.code ?? '',
-    constellation_code: facts.constellation?.code ?? '',
-    compass_code: facts.compass?.code ?? '',
-    clinometer_code: facts.clinometer?.code ?? '',
+    readings: (facts.peak.readings ?? []).map((one, index) => ({ ...one, id: index + 1 })),
+    positions: (facts.sky.positions ?? []).map((one) => ({ ...one, place_text: '' })),
+    terminal_code: picks.terminal?.code ?? '',
+    satellite_code: picks.satellite?.code ?? '',
+    constellation_code: picks.constellation?.code ?? '',
+    compass_code: picks.compass?.code ?? '',
+    clinometer_code: picks.clinometer?.code ?? '',
     documents: [],
-    place_text: facts.latitude_deg == null ? '' : `${facts.latitude_deg}, ${facts.longitude_deg}`,
+    place_text: facts.brief.latitude_deg == null ? '' : `${facts.brief.latitude_deg}, ${facts.brief.longitude_deg}`,
     place_understood: '',
     place_forms: null,
     other_place_text: '',

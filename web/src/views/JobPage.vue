@@ -85,7 +85,7 @@ useShortcuts({
     <course-line :stations="store.job.assessment.stations" :current="code" :number="store.number" />
     <main class="sheet" :aria-label="station.name">
       <p class="line">
-        <span>{{ store.number }} · {{ store.job.facts.customer || 'No name yet' }}</span
+        <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
         ><saved-note />
       </p>
       <dial-strip
@@ -93,7 +93,7 @@ useShortcuts({
         :aim="store.job.assessment.aim"
         :dial="store.job.assessment.dial"
         :beam="store.job.assessment.beam ?? null"
-        :circular="store.job.facts.terminal?.polarization === 'circular'"
+        :circular="store.job.facts.picks.terminal?.polarization === 'circular'"
       />
       <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
       <h1><head-line :segments="station.headline" /></h1>

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import math
 from collections.abc import Sequence
-from typing import Annotated
 
 import numpy as np
-from pydantic import AfterValidator, Field
+from pydantic import Field
 
 from rindle_core.catalogue.models import Clinometer
 from rindle_core.kernel.constants import (
@@ -23,7 +21,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.look_angles import look_angles
-from rindle_core.science.magnetism import MODEL_FIRST_DAY, MODEL_LAST_DAY, magnetic_fields
+from rindle_core.science.magnetism import ModelDay, magnetic_fields
 from rindle_core.science.refraction import refraction_deg
 from rindle_core.science.site import Site
 from rindle_core.stations.aim.compass_trust import judge
@@ -31,17 +29,6 @@ from rindle_core.stations.aim.compass_trust import judge
 _GATEWAY_NEAREST_KM = GEOSTATIONARY_RADIUS_KM - WGS84_SEMI_MAJOR_AXIS_M / 1000.0  # straight under the satellite
 # Where the satellite stands on the horizon: the tangent's length.
 _GATEWAY_FARTHEST_KM = math.sqrt(GEOSTATIONARY_RADIUS_KM**2 - (WGS84_SEMI_MAJOR_AXIS_M / 1000.0) ** 2)
-
-
-def _in_model(day: dt.date) -> dt.date:
-    if not MODEL_FIRST_DAY <= day <= MODEL_LAST_DAY:
-        raise ValueError(
-            f"{day.isoformat()} lies outside the magnetic model: {MODEL_FIRST_DAY} to {MODEL_LAST_DAY} is accepted"
-        )
-    return day
-
-
-ModelDay = Annotated[dt.date, AfterValidator(_in_model)]
 
 
 class AimInput(Site):
@@ -238,7 +225,6 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
 __all__ = [
     "AimInput",
     "AimResult",
-    "ModelDay",
     "PlaceErrorInput",
     "PlaceErrorResult",
     "aim",

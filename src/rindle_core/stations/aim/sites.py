@@ -17,7 +17,8 @@ from rindle_core.kernel.geometry import wrap_180
 from rindle_core.kernel.model import Model, parse
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.kernel.tables import columns_of, read_rows, safe_cell
-from rindle_core.stations.aim.aim import AimInput, AimResult, ModelDay, aim_many
+from rindle_core.science.magnetism import ModelDay
+from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 
 MOST_SITES = 20_000

@@ -14,8 +14,9 @@ from rindle_core.kernel.geometry import fold_90, wrapped_180
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.site import Site
-from rindle_core.stations.aim.aim import AimInput, AimResult, ModelDay, aim_many
+from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
 
 
 class WorkOrderInput(Site):

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
 from rindle_core.stations.brief.visit_days import VisitTask
 from rindle_core.stations.brief.weather import Condition
@@ -40,7 +40,7 @@ REASONS: dict[str, tuple[str, str]] = {
 }
 
 
-class VisitFacts(Model):
+class VisitFacts(Facts):
     """Entries about the visit. Empty: not yet."""
 
     reasons: list[str] = Field(default_factory=list, max_length=20)

@@ -22,7 +22,7 @@ class StateEntered(Model):
     at_s: float = Field(ge=0)
 
 
-class BringUpFacts(Model):
+class OwnFigures(Model):
     """This job's own figures, which decide what cause is likely."""
 
     beam_letter_entered: str = ""
@@ -49,7 +49,7 @@ class BringUpInput(Model):
     )
     entered: list[StateEntered] = Field(default_factory=list)
     now_s: float = Field(default=0.0, ge=0, description="Seconds since power was switched on")
-    facts: BringUpFacts = BringUpFacts()
+    facts: OwnFigures = OwnFigures()
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -77,7 +77,7 @@ class _Cause(Model):
     weight: float
 
 
-def _causes(code: str, facts: BringUpFacts) -> list[_Cause]:
+def _causes(code: str, facts: OwnFigures) -> list[_Cause]:
     """Likely causes for a terminal that stays in this state, weighed by the job's figures, likeliest first."""
     short_db = 0.0
     if facts.level_db is not None and facts.predicted_level_db is not None:
@@ -256,7 +256,7 @@ def _judge_forms(given: BringUpInput) -> list[Finding]:
     ]
 
 
-def _judge_before_power(facts: BringUpFacts, powered: bool) -> list[Finding]:
+def _judge_before_power(facts: OwnFigures, powered: bool) -> list[Finding]:
     """What has to be done before power, such as the earth: a hold once the power is on without it."""
     if not facts.before_power_open:
         return []
@@ -276,7 +276,7 @@ def _judge_before_power(facts: BringUpFacts, powered: bool) -> list[Finding]:
     ]
 
 
-def _judge_letter(facts: BringUpFacts) -> list[Finding]:
+def _judge_letter(facts: OwnFigures) -> list[Finding]:
     if not facts.beam_letter_entered or not facts.beam_letter_expected:
         return []
     if facts.beam_letter_entered == facts.beam_letter_expected:
@@ -302,4 +302,4 @@ def _judge_letter(facts: BringUpFacts) -> list[Finding]:
     ]
 
 
-__all__ = ["BringUpFacts", "BringUpInput", "BringUpResult", "LadderRung", "StateEntered", "bringup"]
+__all__ = ["BringUpInput", "BringUpResult", "LadderRung", "OwnFigures", "StateEntered", "bringup"]

@@ -52,8 +52,8 @@ class BuildResult(Model):
 
 _ENTRY_WORDS = {
     "place": "the place (Brief)",
-    "aim": "a satellite above the horizon (Aim)",
-    "sky": "a skyline that leaves the beam free (Sky)",
+    "aim": "figures for the aim with nothing on hold (Aim)",
+    "sky": "a sky that was read and holds nothing up (Sky)",
     "mount": "a mast that fits and holds (Mount)",
     "cable": "a cable that the terminal allows (Cable)",
 }

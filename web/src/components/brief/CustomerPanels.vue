@@ -12,9 +12,9 @@ import { useJob } from '@/stores/job'
 defineProps<{ words: Schemas['BriefChoices'] }>()
 const store = useJob()
 const job = computed(() => store.job!)
-const visit = computed(() => job.value.facts.visit!)
+const visit = computed(() => job.value.facts.brief)
 const costs = computed(() => job.value.assessment.visit?.costs)
-const money = (value: number) => `${job.value.facts.rules?.currency ?? ''} ${value.toFixed(2)}`.trim()
+const money = (value: number) => `${job.value.facts.picks.rules?.currency ?? ''} ${value.toFixed(2)}`.trim()
 const costColumns: Column[] = [
   { key: 'item', label: 'Item', text: true, main: true },
   {
@@ -39,10 +39,10 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
 <template>
   <un-fold
     title="Needs and reasons"
-    :note="`${job.facts.needs?.length ?? 0} needs, ${visit.reasons?.length ?? 0} reasons`"
+    :note="`${job.facts.brief.needs?.length ?? 0} needs, ${visit.reasons?.length ?? 0} reasons`"
   >
     <h2>What the customer needs</h2>
-    <choice-list field="needs" :chosen="job.facts.needs ?? []" :choices="words.needs" />
+    <choice-list field="needs" :chosen="job.facts.brief.needs ?? []" :choices="words.needs" />
     <h2>Why it is done, or done anew</h2>
     <choice-list field="reasons" :chosen="visit.reasons ?? []" :choices="words.reasons" with-text />
     <div class="fields">
@@ -75,16 +75,16 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
       />
     </div>
   </un-fold>
-  <un-fold title="Settled, access and hazards" :note="`${job.facts.hazards?.length ?? 0} hazards`">
+  <un-fold title="Settled, access and hazards" :note="`${job.facts.brief.hazards?.length ?? 0} hazards`">
     <entry-field
       field="access"
       label="Access"
-      :value="job.facts.access"
+      :value="job.facts.brief.access"
       :maxlength="600"
       placeholder="Keys, dogs, hours, who may be on the roof, power for the tools"
     />
     <h2>Settled before the visit</h2>
-    <choice-list field="settled" :chosen="job.facts.settled ?? []" :choices="words.settled" />
+    <choice-list field="settled" :chosen="job.facts.brief.settled ?? []" :choices="words.settled" />
     <h2>Where the indoor unit goes</h2>
     <choice-list field="indoor" :chosen="visit.indoor ?? []" :choices="words.indoor" with-text />
     <entry-field
@@ -94,13 +94,13 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
       placeholder="Room, wall, nearest socket"
     />
     <h2>Hazards on this site</h2>
-    <choice-list field="hazards" :chosen="job.facts.hazards ?? []" :choices="words.hazards" />
-    <template v-if="job.facts.hazards?.length"
+    <choice-list field="hazards" :chosen="job.facts.brief.hazards ?? []" :choices="words.hazards" />
+    <template v-if="job.facts.brief.hazards?.length"
       ><h2>Cautions seen by everyone who goes</h2>
       <choice-list
         field="cautions_seen"
-        :chosen="job.facts.cautions_seen ?? []"
-        :choices="words.hazards.filter((one) => job.facts.hazards?.includes(one.code))"
+        :chosen="job.facts.brief.cautions_seen ?? []"
+        :choices="words.hazards.filter((one) => job.facts.brief.hazards?.includes(one.code))"
         with-text
     /></template>
   </un-fold>

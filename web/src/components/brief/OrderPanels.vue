@@ -12,10 +12,10 @@ import { useJob } from '@/stores/job'
 
 const store = useJob()
 const job = computed(() => store.job!)
-const visit = computed(() => job.value.facts.visit!)
+const visit = computed(() => job.value.facts.brief)
 const order = computed(() => job.value.assessment.order)
 const lineup = computed(() => job.value.assessment.visit?.lineup ?? null)
-const wantsLineup = computed(() => job.value.facts.terminal?.needs_lineup ?? false)
+const wantsLineup = computed(() => job.value.facts.picks.terminal?.needs_lineup ?? false)
 const faultsOf = (prefix: string) =>
   Object.entries(store.faults)
     .filter(([field]) => field.startsWith(prefix))
@@ -43,14 +43,14 @@ const settingColumns: Column[] = [
   { key: 'secret', label: 'Secret', tick: true },
   { key: 'entered', label: 'Entered', tick: true },
 ]
-const sheet = computed(() => job.value.facts.satellite?.settings ?? [])
+const sheet = computed(() => job.value.facts.picks.satellite?.settings ?? [])
 const takeSheet = () =>
   store.replaceList(
     'settings',
     sheet.value.map((one) => ({ name: one.name, value: '', secret: one.secret, entered: false })),
-    job.value.facts.settings ?? [],
+    job.value.facts.bringup.settings ?? [],
   )
-const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => one.entered).length)
+const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((one) => one.entered).length)
 </script>
 
 <template>
@@ -78,16 +78,16 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
       <entry-field
         field="printed_azimuth_deg"
         label="Printed azimuth"
-        :value="job.facts.printed_azimuth_deg"
+        :value="job.facts.brief.printed_azimuth_deg"
         unit="deg"
       />
       <entry-field
         field="printed_elevation_deg"
         label="Printed elevation"
-        :value="job.facts.printed_elevation_deg"
+        :value="job.facts.brief.printed_elevation_deg"
         unit="deg"
       />
-      <entry-field field="printed_skew_deg" label="Printed skew" :value="job.facts.printed_skew_deg" unit="deg" />
+      <entry-field field="printed_skew_deg" label="Printed skew" :value="job.facts.brief.printed_skew_deg" unit="deg" />
       <entry-field
         field="other_place_text"
         label="Second entry for the same site"
@@ -196,8 +196,8 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
   <un-fold
     title="Settings sheet"
     :note="
-      (job.facts.settings ?? []).length
-        ? `${entered} of ${(job.facts.settings ?? []).length} entered`
+      (job.facts.bringup.settings ?? []).length
+        ? `${entered} of ${(job.facts.bringup.settings ?? []).length} entered`
         : 'what the modem is told, field by field'
     "
   >
@@ -205,7 +205,7 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
       name="settings"
       title="Settings sheet"
       :columns="settingColumns"
-      :rows="job.facts.settings ?? []"
+      :rows="job.facts.bringup.settings ?? []"
       :blank="{}"
       add-label="Add a field"
       ><template #empty
@@ -219,8 +219,10 @@ const entered = computed(() => (job.value.facts.settings ?? []).filter((one) => 
         </p></template
       ></row-grid
     >
-    <p v-if="sheet.length && !(job.facts.settings ?? []).length && !store.locked">
-      <button type="button" class="link" @click="takeSheet">Take the sheet of {{ job.facts.satellite?.name }}</button>
+    <p v-if="sheet.length && !(job.facts.bringup.settings ?? []).length && !store.locked">
+      <button type="button" class="link" @click="takeSheet">
+        Take the sheet of {{ job.facts.picks.satellite?.name }}
+      </button>
     </p>
     <p class="quiet small">The value of a secret is never kept: tick it once it is in the modem.</p>
   </un-fold>

@@ -18,7 +18,7 @@ const props = defineProps<{ words: Schemas['BriefChoices'] }>()
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const visit = computed(() => job.value.facts.visit!)
+const visit = computed(() => job.value.facts.brief)
 const told = computed(() => job.value.assessment.visit)
 const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label: one.name, value: one.code }))
 const positionColumns: Column[] = [
@@ -193,7 +193,7 @@ const clock = (text: string) => text.slice(11, 16)
       name="deliveries"
       title="Deliveries"
       :columns="deliveryColumns"
-      :rows="job.facts.deliveries ?? []"
+      :rows="job.facts.brief.deliveries ?? []"
       :blank="{ lead_days: 0, interface: '' }"
       add-label="Add an item"
       ><template #empty

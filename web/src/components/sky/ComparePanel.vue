@@ -52,7 +52,7 @@ void unwrap(client.GET('/api/stores/brief')).then((found) => {
 const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
 const plan = (letter: string) =>
-  store.patch({ position_letter: letter }, { position_letter: job.value.facts.position_letter })
+  store.patch({ position_letter: letter }, { position_letter: job.value.facts.sky.position_letter })
 </script>
 
 <template>
@@ -91,13 +91,13 @@ const plan = (letter: string) =>
         <tr v-for="{ rank, facts, view } in rows" :key="rank.letter">
           <th scope="row">
             {{ rank.rank }}. {{ rank.letter }}<br /><button
-              v-if="!store.locked && job.facts.position_letter !== rank.letter"
+              v-if="!store.locked && job.facts.sky.position_letter !== rank.letter"
               type="button"
               class="link small"
               @click="plan(rank.letter)"
             >
               Plan for {{ rank.letter }}</button
-            ><span v-else-if="job.facts.position_letter === rank.letter" class="quiet small">planned</span>
+            ><span v-else-if="job.facts.sky.position_letter === rank.letter" class="quiet small">planned</span>
           </th>
           <td><verdict-stone :verdict="rank.level" :size="16" /> {{ VERDICT_WORD[rank.level] }}</td>
           <td>
@@ -140,17 +140,17 @@ const plan = (letter: string) =>
   >
   <template v-if="onGround && words"
     ><h2>Checked of positions on the ground</h2>
-    <choice-list field="ground_checks" :chosen="job.facts.visit?.ground_checks ?? []" :choices="words.ground"
+    <choice-list field="ground_checks" :chosen="job.facts.brief.ground_checks ?? []" :choices="words.ground"
   /></template>
   <template v-if="oldHole && words"
     ><h2>Checked of the old hole</h2>
-    <choice-list field="entry_checks" :chosen="job.facts.visit?.entry_checks ?? []" :choices="words.entry"
+    <choice-list field="entry_checks" :chosen="job.facts.brief.entry_checks ?? []" :choices="words.entry"
   /></template>
   <div class="fields">
     <entry-field
       field="wind_from_deg"
       label="Prevailing wind comes from"
-      :value="job.facts.wind_from_deg"
+      :value="job.facts.sky.wind_from_deg"
       unit="deg"
       hint="True; shown on the plan"
     />

@@ -18,7 +18,7 @@ const sky = computed(() => job.value.assessment.sky!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const rows = computed(() => {
   const s = sky.value
-  const rules = job.value.facts.rules
+  const rules = job.value.facts.picks.rules
   if (s.margin_deg == null || s.tube_margin_deg == null) return []
   const raise = (value: number | null | undefined) =>
     value == null
@@ -127,8 +127,8 @@ function arcRows(result: Record<string, unknown>): Row[] {
   ]
 }
 const satellites = computed(() => [
-  ...(job.value.facts.satellite ? [job.value.facts.satellite] : []),
-  ...(job.value.facts.others ?? []),
+  ...(job.value.facts.picks.satellite ? [job.value.facts.picks.satellite] : []),
+  ...(job.value.facts.picks.others ?? []),
 ])
 const walkRows = (result: Record<string, unknown>): Row[] => [
   ['Lower edge of the beam', `${show(Number(result.beam_over_walkway_m), 'm')} over the walking surface`],
@@ -193,13 +193,13 @@ const energyRows = (result: Record<string, unknown>): Row[] => [
     <entry-field
       field="ahead_years"
       label="Judge it this many years ahead"
-      :value="job.facts.ahead_years"
+      :value="job.facts.sky.ahead_years"
       numeric
       hint="Adds the growth of measured obstacles"
     /><entry-field
       field="look_again_on"
       label="Look again on"
-      :value="job.facts.visit?.look_again_on"
+      :value="job.facts.brief.look_again_on"
       placeholder="2029-05-01"
       :hint="
         job.assessment.sky_more?.look_again_by
@@ -258,7 +258,7 @@ const energyRows = (result: Record<string, unknown>): Row[] => [
     /></un-fold>
     <un-fold title="People in front" note="how high the beam passes over a way or terrace">
       <calc-panel
-        v-if="job.assessment.aim && job.facts.terminal"
+        v-if="job.assessment.aim && job.facts.picks.terminal"
         name="beam_height"
         :fields="[
           { key: 'distance_m', label: 'Way is in front by', unit: 'm' },
@@ -272,19 +272,19 @@ const energyRows = (result: Record<string, unknown>): Row[] => [
         ]"
         :fixed="{
           elevation_deg: job.assessment.aim.elevation_apparent_deg,
-          aperture_mm: job.facts.terminal.aperture_mm,
-          rules: job.facts.rules,
+          aperture_mm: job.facts.picks.terminal.aperture_mm,
+          rules: job.facts.picks.rules,
         }"
         wait="Enter how far in front people walk."
         :show="walkRows"
       />
       <p v-else class="quiet">Choose place, satellite and terminal at Brief: the beam is as wide as its dish.</p>
-      <template v-if="job.assessment.aim && job.facts.terminal?.transmit_w"
+      <template v-if="job.assessment.aim && job.facts.picks.terminal?.transmit_w"
         ><h2>How strong it is there</h2>
         <calc-panel
           name="power_density"
           :fields="[
-            { key: 'transmit_w', label: 'Sends (W)', start: String(job.facts.terminal?.transmit_w) },
+            { key: 'transmit_w', label: 'Sends (W)', start: String(job.facts.picks.terminal?.transmit_w) },
             { key: 'duty_share', label: 'Share of the time', start: '1', hint: '1: the careful choice' },
             {
               key: 'terminal_height_m',
@@ -295,9 +295,9 @@ const energyRows = (result: Record<string, unknown>): Row[] => [
           ]"
           :fixed="{
             elevation_deg: job.assessment.aim.elevation_apparent_deg,
-            aperture_mm: job.facts.terminal.aperture_mm,
-            transmit_ghz: job.facts.terminal.transmit_ghz,
-            rules: job.facts.rules,
+            aperture_mm: job.facts.picks.terminal.aperture_mm,
+            transmit_ghz: job.facts.picks.terminal.transmit_ghz,
+            rules: job.facts.picks.rules,
           }"
           :show="energyRows"
       /></template>

@@ -68,7 +68,7 @@ const fields = computed<PanelField[]>(() => [...common, ...measured[way.value]!,
 const fixed = computed(() => ({
   way: way.value,
   terminal_height_m: job.value.assessment.sky_more?.terminal_height_m ?? 0,
-  ahead_years: job.value.facts.ahead_years ?? 0,
+  ahead_years: job.value.facts.sky.ahead_years ?? 0,
 }))
 const last = ref<Record<string, number> | null>(null)
 const typed = ref<Record<string, unknown>>({})

@@ -18,7 +18,7 @@ const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
 const found = computed(() => job.value.assessment.low_orbit!)
-const panel = computed(() => job.value.facts.terminal!.panel!)
+const panel = computed(() => job.value.facts.picks.terminal!.panel!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const WORDS = { clear: 'works', mind: 'suffers', hold: 'fails', unknown: 'not known' }
 const gapName = (one: Schemas['GapCount']) =>
@@ -60,8 +60,8 @@ const SEASONS = [
 
 <template>
   <p v-if="job.assessment.sky_more?.unread" class="quiet">
-    What it means for calls and streams is told once {{ job.facts.rules!.scan_least_percent!.toFixed(0) }} % of the
-    bearings that matter are read.
+    What it means for calls and streams is told once {{ job.facts.picks.rules!.scan_least_percent!.toFixed(0) }} % of
+    the bearings that matter are read.
   </p>
   <template v-else>
     <table class="grid-table" aria-label="What it means">
@@ -101,7 +101,7 @@ const SEASONS = [
       v-if="!panel.self_aiming"
       field="panel_azimuth_deg"
       label="Bearing of the panel, true"
-      :value="job.facts.panel_azimuth_deg"
+      :value="job.facts.aim.panel_azimuth_deg"
       unit="deg"
       :hint="
         found.best_bearing
@@ -109,8 +109,13 @@ const SEASONS = [
           : undefined
       "
     />
-    <pick-field field="season" label="Season" :value="job.facts.season ?? 'leaf'" :options="SEASONS" />
-    <entry-field field="ahead_years" label="Judge it this many years ahead" :value="job.facts.ahead_years" numeric />
+    <pick-field field="season" label="Season" :value="job.facts.sky.season ?? 'leaf'" :options="SEASONS" />
+    <entry-field
+      field="ahead_years"
+      label="Judge it this many years ahead"
+      :value="job.facts.sky.ahead_years"
+      numeric
+    />
   </div>
   <div>
     <un-fold

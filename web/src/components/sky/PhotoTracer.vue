@@ -32,7 +32,7 @@ const trouble = ref('')
 const note = ref('')
 const busy = ref(false)
 const kept = computed(() =>
-  (store.job?.facts.sky_photos ?? []).map((one) => ({
+  (store.job?.facts.sky.sky_photos ?? []).map((one) => ({
     ...one,
     name: store.job?.documents.find((row) => row.id === one.document_id)?.name ?? 'a picture that is gone',
   })),
@@ -196,12 +196,12 @@ async function use(): Promise<void> {
   const now = photo.value
   if (!told.value?.points.length || !now || documentId.value === null) return
   const done = await store.addPoints(told.value.points, (one) => inside(one.azimuth_deg))
-  const photos = (store.job?.facts.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
+  const photos = (store.job?.facts.sky.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
   if (done)
     await store.replaceList(
       'sky_photos',
       [...photos, { document_id: documentId.value, photo: now }],
-      store.job?.facts.sky_photos ?? [],
+      store.job?.facts.sky.sky_photos ?? [],
     )
 }
 </script>

@@ -21,7 +21,7 @@ const letters = computed(() => [
 ])
 const change = (more: Partial<SkylineSet>) =>
   store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
-const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky_set })
+const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky.sky_set })
 /** While a skyline is made or taken out the fields below belong to none. */
 const busy = ref(false)
 const shut = computed(() => store.locked || busy.value)
@@ -40,7 +40,7 @@ const another = () =>
         ...sets,
         {
           name: `Skyline ${sets.length + 1}`,
-          letter: job.value.facts.position_letter ?? '',
+          letter: job.value.facts.sky.position_letter ?? '',
           points: [],
           obstacles: [],
         },
@@ -81,7 +81,7 @@ async function load(event: Event): Promise<void> {
   input.value = ''
 }
 const elsewhere = computed(() => {
-  const planned = job.value.facts.position_letter ?? ''
+  const planned = job.value.facts.sky.position_letter ?? ''
   const here = store.skyline?.letter ?? ''
   const name = (letter: string) => (letter ? `position ${letter}` : 'the job’s place')
   return store.skyline && planned !== here

@@ -10,7 +10,7 @@ import { type Job, useJob } from '@/stores/job'
 const store = useJob()
 const tiles = ref<Schemas['TileOut'][]>([])
 const reach = ref('60')
-const letter = ref(store.job?.facts.position_letter ?? '')
+const letter = ref(store.job?.facts.sky.position_letter ?? '')
 const said = ref('')
 const trouble = ref('')
 const { running, progress, trouble: workTrouble, run, stop } = useWork()

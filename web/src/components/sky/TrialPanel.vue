@@ -13,9 +13,9 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const facts = computed(() => job.value.facts.trial!)
+const facts = computed(() => job.value.facts.sky.trial!)
 const result = computed(() => job.value.assessment.sky_more?.trial ?? null)
-const wanted = computed(() => job.value.facts.rules!.trial_wanted_h)
+const wanted = computed(() => job.value.facts.picks.rules!.trial_wanted_h)
 const forget = () => void store.forgetTrial()
 const now = ref(Date.now())
 useIntervalFn(() => {
@@ -73,7 +73,7 @@ async function send(): Promise<void> {
     )
     columns.value = found.columns
     chosen.value = { ...found.guessed }
-    said.value = `Read: ${found.job.facts.trial?.events?.length ?? 0} outages.${found.unread.length ? ` Not used: ${found.unread.join(', ')}.` : ''}`
+    said.value = `Read: ${found.job.facts.sky.trial?.events?.length ?? 0} outages.${found.unread.length ? ` Not used: ${found.unread.join(', ')}.` : ''}`
     trouble.value = ''
     await store.take(found.job)
   } catch (error) {

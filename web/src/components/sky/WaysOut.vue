@@ -31,7 +31,7 @@ const field = (way: keyof typeof COSTS) => `${way}_cost_money` as const
           <th scope="col">Way</th>
           <th scope="col">Then</th>
           <th scope="col">{{ job.assessment.low_orbit ? 'Without service' : 'Free' }}</th>
-          <th scope="col">Costs{{ job.facts.rules?.currency ? ` (${job.facts.rules.currency})` : '' }}</th>
+          <th scope="col">Costs{{ job.facts.picks.rules?.currency ? ` (${job.facts.picks.rules.currency})` : '' }}</th>
         </tr>
       </thead>
       <tbody>
@@ -51,7 +51,7 @@ const field = (way: keyof typeof COSTS) => `${way}_cost_money` as const
             <entry-field
               :field="field(one.way)"
               :label="COSTS[one.way]"
-              :value="job.facts.visit?.[field(one.way)]"
+              :value="job.facts.brief[field(one.way)]"
               numeric
               bare
             />

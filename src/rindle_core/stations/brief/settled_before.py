@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Beam
-from rindle_core.job_facts import JobFacts
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
@@ -21,6 +20,7 @@ from rindle_core.stations.brief.places import (
 from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitDaysResult, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
+from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
 
 
@@ -37,10 +37,10 @@ class VisitAssessment(Model):
     lineup: LineupResult
 
 
-def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[Finding]]:
+def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Finding]]:
     """The assessment and its findings. A part that nobody has begun to enter says nothing."""
-    visit = facts.visit
-    aperture_mm = facts.terminal.aperture_mm if facts.terminal else None
+    visit = job.brief
+    aperture_mm = job.picks.terminal.aperture_mm if job.picks.terminal else None
     mounts = mount_choice(
         MountChoiceInput(
             surface=visit.surface,
@@ -55,23 +55,23 @@ def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[
             forecast_gust_mps=visit.forecast_gust_mps,
             forecast_low_c=visit.forecast_low_c,
             conditions=visit.conditions,
-            rules=facts.rules,
+            rules=job.picks.rules,
         )
     )
-    days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=facts.date, rules=facts.rules))
-    lined = _lineup(facts, beam)
-    wants_lineup = visit.lineup_at is not None or (facts.terminal is not None and facts.terminal.needs_lineup)
+    days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=job.brief.date, rules=job.picks.rules))
+    lined = _lineup(job, beam)
+    wants_lineup = visit.lineup_at is not None or (job.picks.terminal is not None and job.picks.terminal.needs_lineup)
     told_weather = visit.forecast_gust_mps is not None or visit.forecast_low_c is not None or bool(visit.conditions)
     findings = [
         *(mounts.findings if visit.surface else []),
         *(skies.findings if told_weather else []),
         *days.findings,
         *(lined.findings if wants_lineup else []),
-        *judge_visit(visit, facts.date),
-        *judge_documents(facts.documents, facts.satellite),
+        *judge_visit(visit, job.brief.date),
+        *judge_documents(job.picks.documents, job.picks.satellite),
         *_judge_old_line(visit.old_line),
     ]
-    error_m, errors, entry = _place_of(facts)
+    error_m, errors, entry = _place_of(job)
     result = VisitAssessment(
         place_error_m=error_m,
         place_error=errors,
@@ -85,51 +85,51 @@ def visit_of(facts: JobFacts, beam: Beam | None) -> tuple[VisitAssessment, list[
     return result, findings
 
 
-def _place_of(facts: JobFacts) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:
-    if facts.latitude_deg is None or facts.longitude_deg is None:
+def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:
+    if job.brief.latitude_deg is None or job.brief.longitude_deg is None:
         return None, None, None
     entry = None
-    if facts.terminal:
+    if job.picks.terminal:
         entry = position_entry(
             PositionEntryInput(
-                latitude_deg=facts.latitude_deg,
-                longitude_deg=facts.longitude_deg,
-                position_format=facts.terminal.position_format,
+                latitude_deg=job.brief.latitude_deg,
+                longitude_deg=job.brief.longitude_deg,
+                position_format=job.picks.terminal.position_format,
             )
         ).result
-    error_m = facts.visit.place_error_m or METHOD_ERROR_M.get(facts.visit.place_method or "typed")
-    if facts.satellite is None or error_m is None:
+    error_m = job.brief.place_error_m or METHOD_ERROR_M.get(job.brief.place_method or "typed")
+    if job.picks.satellite is None or error_m is None:
         return error_m, None, entry
     errors = place_error(
         PlaceErrorInput(
-            latitude_deg=facts.latitude_deg,
-            longitude_deg=facts.longitude_deg,
-            height_m=facts.height_m,
-            satellite_longitude_deg=facts.satellite.longitude_deg,
+            latitude_deg=job.brief.latitude_deg,
+            longitude_deg=job.brief.longitude_deg,
+            height_m=job.brief.height_m,
+            satellite_longitude_deg=job.picks.satellite.longitude_deg,
             place_error_m=error_m,
         )
     ).result
     return error_m, errors, entry
 
 
-def _lineup(facts: JobFacts, beam: Beam | None) -> Outcome[LineupResult]:
-    visit = facts.visit
-    placed = facts.latitude_deg is not None and facts.longitude_deg is not None
+def _lineup(job: JobInput, beam: Beam | None) -> Outcome[LineupResult]:
+    visit = job.brief
+    placed = job.brief.latitude_deg is not None and job.brief.longitude_deg is not None
     return lineup_request(
         LineupInput(
             installer=visit.lineup_person,
-            customer=facts.customer,
+            customer=job.brief.customer,
             site_id=visit.site_id,
             terminal_id=visit.terminal_id,
             hardware_address=visit.hardware_address,
-            terminal=facts.terminal.name if facts.terminal else "",
-            satellite=facts.satellite.name if facts.satellite else "",
+            terminal=job.picks.terminal.name if job.picks.terminal else "",
+            satellite=job.picks.satellite.name if job.picks.satellite else "",
             beam=beam.letter if beam else "",
-            place=degrees_minutes_seconds(facts.latitude_deg, facts.longitude_deg) if placed else "",  # type: ignore[arg-type]  # placed
+            place=degrees_minutes_seconds(job.brief.latitude_deg, job.brief.longitude_deg) if placed else "",  # type: ignore[arg-type]  # placed
             wanted_at=visit.lineup_at,
             booked=visit.lineup_booked,
-            visit_on=facts.date,
-            rules=facts.rules,
+            visit_on=job.brief.date,
+            rules=job.picks.rules,
         )
     )
 
@@ -147,6 +147,3 @@ def _judge_old_line(choice: str) -> list[Finding]:
             source="Needs interview",
         )
     ]
-
-
-__all__ = ["VisitAssessment", "visit_of"]

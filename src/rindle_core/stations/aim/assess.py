@@ -1,0 +1,265 @@
+"""Aim put together: where the antenna is turned, what each instrument shows, and what the beam promises."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.catalogue.models import Beam, Instrument
+from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.science.magnetism import magnetic_field
+from rindle_core.stations.aim import beams
+from rindle_core.stations.aim.aim import AimInput, AimResult, aim
+from rindle_core.stations.aim.beams import BeamInput, BeamResult
+from rindle_core.stations.aim.instruments import (
+    DialFigures,
+    InstrumentsInput,
+    InstrumentsResult,
+    dial_figures,
+    instrument_bias,
+    instruments,
+)
+from rindle_core.stations.aim.level import expected_level
+from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
+from rindle_core.stations.aim.printed import printed_angles
+from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.assess import SkyPart
+from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+_NORTH_DEG, _SOUTH_DEG = 0.0, 180.0
+
+
+class PanelAim(Model):
+    """What a panel's mount is set to. A self-aiming one needs no more than its sky."""
+
+    self_aiming: bool
+    azimuth_true_deg: float = Field(description="Of the boresight: as planned, else where the satellites are")
+    azimuth_magnetic_deg: float
+    declination_deg: float
+    tilt_deg: float
+
+
+class AimPart(Model):
+    """What Aim comes to; None where an entry is missing."""
+
+    beam: Beam | None
+    coverage: BeamResult | None
+    beamwidth_deg: float | None = Field(description="Of the terminal, at its receive frequency")
+    aim: AimResult | None
+    dial: DialFigures | None = Field(default=None, description="The figures that the crew's own instruments show")
+    instruments: InstrumentsResult | None
+    head_turned_deg: float = Field(
+        default=0.0, description="By what the whole head, and a bar for spare feeds on it, is turned for the skew"
+    )
+    plumb: PlumbResult | None
+    modem: WorkOrderResult | None = Field(default=None, description="The modem's own angles against ours")
+    panel_aim: PanelAim | None = None
+    predicted_level_db: float | None
+
+
+def aim_of(job: JobInput) -> Outcome[AimResult] | None:
+    """The `aim` calculator on this job; None while place or satellite is missing."""
+    if job.brief.latitude_deg is None or job.brief.longitude_deg is None or job.picks.satellite is None:
+        return None
+    return aim(
+        AimInput(
+            latitude_deg=job.brief.latitude_deg,
+            longitude_deg=job.brief.longitude_deg,
+            height_m=job.brief.height_m,
+            satellite_longitude_deg=job.picks.satellite.longitude_deg,
+            satellite_tilt_deg=job.picks.satellite.tilt_deg,
+            date=job.brief.date,
+            clinometer=job.picks.terminal.clinometer if job.picks.terminal else None,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def beam_of(job: JobInput) -> Outcome[BeamResult] | None:
+    """The `beam` calculator on this job; None while place or satellite is missing."""
+    if job.picks.satellite is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+        return None
+    return beams.beam(
+        BeamInput(
+            latitude_deg=job.brief.latitude_deg,
+            longitude_deg=job.brief.longitude_deg,
+            beams=job.picks.satellite.beams,
+            polarization=job.picks.terminal.polarization if job.picks.terminal else None,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def predicted_level_db(job: JobInput, beam: Beam | None) -> float | None:
+    """Clear-sky Es/N0 that the beam promises at this site with this terminal; None while one of them is missing."""
+    if beam is None or job.picks.terminal is None or job.picks.satellite is None:
+        return None
+    if job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+        return None
+    return expected_level(
+        beam,
+        satellite_longitude_deg=job.picks.satellite.longitude_deg,
+        latitude_deg=job.brief.latitude_deg,
+        longitude_deg=job.brief.longitude_deg,
+        height_m=job.brief.height_m,
+        receive_ghz=job.picks.terminal.receive_ghz,
+        reference_gain_db=job.picks.terminal.reference_gain_db,
+    ).es_n0_db
+
+
+def head_turned_deg(job: JobInput, aimed: AimResult | None) -> float:
+    """Turn of the whole head, clockwise from behind: the skew where that is how this terminal sets it, else none."""
+    whole = job.picks.terminal is not None and job.picks.terminal.skew_mechanism == "head"
+    return aimed.skew_deg if whole and aimed is not None else 0.0
+
+
+def correction(own: Instrument | None, typed_deg: float) -> float:
+    """The chosen instrument's correction where it was ever checked, else the typed one."""
+    known = instrument_bias(own).result.correction_deg if own else None
+    return typed_deg if known is None else known
+
+
+def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
+    """What the chosen instruments show; None while nothing is aimed at."""
+    if aimed is None or not aimed.visible:
+        return None
+    return dial_figures(
+        aimed,
+        correction(job.picks.compass, job.aim.compass_correction_deg),
+        correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
+    )
+
+
+def instruments_of(job: JobInput, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
+    """The `instruments` calculator; None until there is a terminal and a visible satellite."""
+    terminal = job.picks.terminal
+    if aimed is None or terminal is None or not aimed.visible:
+        return None
+    return instruments(
+        InstrumentsInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            azimuth_magnetic_deg=aimed.azimuth_magnetic_deg,
+            declination_uncertainty_deg=aimed.declination_uncertainty_deg,
+            elevation_apparent_deg=aimed.elevation_apparent_deg,
+            skew_deg=aimed.skew_deg,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            faces=[terminal.clinometer, *terminal.other_faces],
+            skew_mechanism=terminal.skew_mechanism,
+            azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
+            compass_correction_deg=correction(job.picks.compass, job.aim.compass_correction_deg),
+            clinometer_correction_deg=correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
+            rules=job.picks.rules,
+        )
+    )
+
+
+def judge_preset(job: JobInput, measured: InstrumentsResult | None) -> list[Finding]:
+    """The elevation as it was preset against the first clinometer figure: a sweep only finds the satellite at the right
+    height.
+    """
+    if measured is None or job.aim.preset_measured_deg is None:
+        return []
+    return [
+        at_most(
+            abs(job.aim.preset_measured_deg - measured.figures[0].reading),
+            job.picks.rules.preset_elevation_deg,
+            level=Level.MIND,
+            code="aim.preset",
+            unit="deg",
+            clear="The elevation is preset well enough",
+            over="The elevation is not preset well enough",
+            why="What the clinometer shows now, against what it has to show; a sweep in azimuth passes below or above "
+            "otherwise.",
+            clears_by="Turn the elevation screw until the clinometer shows its figure, then read again.",
+            source="House rule: preset elevation",
+        )
+    ]
+
+
+def plumb_of(job: JobInput, aimed: AimResult | None) -> Outcome[PlumbResult] | None:
+    """The `plumb` calculator; None while no lean was measured."""
+    if aimed is None or not aimed.visible or job.aim.lean_deg is None or job.aim.lean_towards_deg is None:
+        return None
+    return plumb(
+        PlumbInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            elevation_deg=aimed.elevation_apparent_deg,
+            lean_deg=job.aim.lean_deg,
+            lean_towards_deg=job.aim.lean_towards_deg,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def modem_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
+    """The `work_order` calculator on what the modem's own page shows; None while nothing of it was entered."""
+    return printed_angles(job, job.aim.modem_azimuth_deg, job.aim.modem_elevation_deg, None, "modem")
+
+
+def panel_aim_of(job: JobInput, simulated: LowOrbitResult | None) -> PanelAim | None:
+    """Bearing and tilt of a panel's boresight; None without a panel or place."""
+    panel = job.picks.terminal.panel if job.picks.terminal else None
+    if panel is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+        return None
+    azimuth = job.aim.panel_azimuth_deg
+    if azimuth is None or panel.self_aiming:
+        azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if job.brief.latitude_deg < 0 else 0.0)
+    field = magnetic_field(job.brief.latitude_deg, job.brief.longitude_deg, job.brief.height_m, job.brief.date)
+    return PanelAim(
+        self_aiming=panel.self_aiming,
+        azimuth_true_deg=azimuth,
+        azimuth_magnetic_deg=(azimuth - field.declination_deg) % 360.0,
+        declination_deg=field.declination_deg,
+        tilt_deg=panel.tilt_deg,
+    )
+
+
+def judge_panel_aim(aimed: PanelAim) -> list[Finding]:
+    """What has to be set by hand, if anything."""
+    how = (
+        "It turns itself once it is on."
+        if aimed.self_aiming
+        else "Its page shows how far it is off; the compass only helps to begin."
+    )
+    return [
+        Finding(
+            level=Level.CLEAR,
+            code="aim.panel",
+            message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand",
+            why=how,
+            source="Terminal's catalogue entry",
+        )
+    ]
+
+
+def assess(context: Context) -> Outcome[AimPart]:
+    """A panel is turned to where its satellites are; a dish to its satellite, and each instrument is told for it."""
+    job = context.job
+    aimed, covering = aim_of(job), beam_of(job)
+    result = aimed.result if aimed else None
+    letter = covering.result.chosen.letter if covering and covering.result.chosen else ""
+    satellite = job.picks.satellite
+    beam = next((one for one in satellite.beams if one.letter == letter), None) if satellite else None
+    panel_aim = panel_aim_of(job, context.result(SkyPart).low_orbit)
+    measured, leaning, shown = instruments_of(job, result), plumb_of(job, result), modem_of(job)
+    told = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
+    dish = [*(one for found in told for one in found), *judge_preset(job, measured.result if measured else None)]
+    part = AimPart(
+        beam=beam,
+        coverage=covering.result if covering else None,
+        beamwidth_deg=job.picks.terminal.beamwidth_deg() if job.picks.terminal else None,
+        aim=result,
+        dial=dial_of(job, result),
+        instruments=measured.result if measured else None,
+        head_turned_deg=head_turned_deg(job, result),
+        plumb=leaning.result if leaning else None,
+        modem=shown.result if shown else None,
+        panel_aim=panel_aim,
+        predicted_level_db=predicted_level_db(job, beam),
+    )
+    if panel_aim is not None:
+        return Outcome(part, judge_panel_aim(panel_aim))
+    return Outcome(part, dish if aimed else [WAITS_FOR_BRIEF])

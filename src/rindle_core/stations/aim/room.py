@@ -1,0 +1,20 @@
+"""The room Aim on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.aim.assess import AimPart, assess
+from rindle_core.stations.aim.facts import AimFacts
+from rindle_core.stations.aim.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="aim",
+    name=NAMES["aim"],
+    facts=AimFacts,
+    result=AimPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("brief",),
+    reads=("sky",),
+)

@@ -1,0 +1,138 @@
+"""Brief put together: whether the later stations have what they read, and what the visit asks for."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.assess import AimPart
+from rindle_core.stations.aim.printed import printed_angles
+from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.brief.brief import (
+    DeliveriesInput,
+    DeliveriesResult,
+    deliveries,
+    judge_hazards,
+    judge_needs,
+    judge_settled,
+)
+from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
+from rindle_core.stations.brief.settled_before import VisitAssessment, visit_of
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.station import Context
+
+
+class BriefPart(Model):
+    """What Brief comes to; None where an entry is missing."""
+
+    order: WorkOrderResult | None
+    apart: ApartResult | None
+    visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
+    deliveries: DeliveriesResult
+
+
+def order_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
+    """The `work_order` calculator; None while nothing printed was entered."""
+    return printed_angles(
+        job, job.brief.printed_azimuth_deg, job.brief.printed_elevation_deg, job.brief.printed_skew_deg, "order"
+    )
+
+
+def apart_of(job: JobInput) -> Outcome[ApartResult] | None:
+    """The `apart` calculator; None while there is only one entry for the site."""
+    here, there = (
+        (job.brief.latitude_deg, job.brief.longitude_deg),
+        (job.brief.other_latitude_deg, job.brief.other_longitude_deg),
+    )
+    if here[0] is None or here[1] is None or there[0] is None or there[1] is None:
+        return None
+    return apart(
+        ApartInput(
+            first_latitude_deg=here[0],
+            first_longitude_deg=here[1],
+            second_latitude_deg=there[0],
+            second_longitude_deg=there[1],
+            rules=job.picks.rules,
+        )
+    )
+
+
+def _target(job: JobInput) -> tuple[bool, str, str, str]:
+    """A dish looks at a satellite, a panel at a constellation."""
+    if job.picks.terminal is not None and job.picks.terminal.panel is not None:
+        return (
+            job.picks.constellation is not None,
+            "brief.constellation",
+            "No constellation is chosen",
+            "Choose the constellation of the order.",
+        )
+    return (
+        job.picks.satellite is not None,
+        "brief.satellite",
+        "No satellite is chosen",
+        "Choose the satellite of the order.",
+    )
+
+
+def judge_brief(job: JobInput) -> list[Finding]:
+    """Whether the brief has what the later stations read."""
+    wanted = [
+        (bool(job.brief.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
+        (job.brief.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
+        (
+            job.picks.terminal is not None,
+            "brief.terminal",
+            "No terminal is chosen",
+            "Choose a terminal from the catalogue.",
+        ),
+        _target(job),
+    ]
+    findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
+    if not any(run.when == "before" for run in job.handover.runs):
+        findings.append(
+            Finding(
+                level=Level.MIND,
+                code="brief.before",
+                message="The present service is not measured",
+                why="Without it the gain cannot be shown when the job is handed over.",
+                clears_by="Enter a few runs before anything is changed.",
+                source="Median of runs",
+            )
+        )
+    if findings:
+        return findings
+    return [
+        Finding(
+            level=Level.CLEAR,
+            code="brief.complete",
+            message="The brief is complete",
+            why="All that the later stations read is there.",
+        )
+    ]
+
+
+def assess(context: Context) -> Outcome[BriefPart]:
+    """The order against our figures, the place against its second entry, and all that is settled beforehand."""
+    job = context.job
+    ordered, apart_by = order_of(job), apart_of(job)
+    visit, visit_findings = visit_of(job, context.result(AimPart).beam)
+    due = deliveries(DeliveriesInput(items=job.brief.deliveries, visit_on=job.brief.date))
+    part = BriefPart(
+        order=ordered.result if ordered else None,
+        apart=apart_by.result if apart_by else None,
+        visit=visit,
+        deliveries=due.result,
+    )
+    findings = [
+        *judge_brief(job),
+        *(ordered.findings if ordered else []),
+        *(apart_by.findings if apart_by else []),
+        *due.findings,
+        *judge_settled(job.brief.settled),
+        *visit_findings,
+        *judge_needs(job.brief.needs),
+        *judge_hazards(job.brief.hazards, job.brief.cautions_seen),
+    ]
+    return Outcome(part, findings)

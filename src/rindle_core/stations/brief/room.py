@@ -1,0 +1,20 @@
+"""The room Brief on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.brief.assess import BriefPart, assess
+from rindle_core.stations.brief.facts import BriefFacts
+from rindle_core.stations.brief.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="brief",
+    name=NAMES["brief"],
+    facts=BriefFacts,
+    result=BriefPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("handover",),
+    reads=("aim",),
+)

@@ -1,0 +1,45 @@
+"""Bring-up put together: where the terminal stands on its way online, and what likely holds it."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.assess import AimPart
+from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, OwnFigures, bringup
+from rindle_core.stations.build.assess import before_power_open
+from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+
+class BringUpPart(Model):
+    """What Bring-up comes to; None without a terminal."""
+
+    bringup: BringUpResult | None
+
+
+def assess(context: Context) -> Outcome[BringUpPart]:
+    """The ladder of states with what the other stations know of likely causes."""
+    job, aim = context.job, context.result(AimPart)
+    terminal, told = job.picks.terminal, job.bringup
+    if terminal is None:
+        return Outcome(BringUpPart(bringup=None), [WAITS_FOR_BRIEF])
+    found = bringup(
+        BringUpInput(
+            states=terminal.bringup_states,
+            entries=terminal.entries,
+            told={"beam_letter": told.beam_letter, "activation_code": told.activation_code},
+            entered=told.states_entered,
+            now_s=told.device_now_s,
+            rules=job.picks.rules,
+            facts=OwnFigures(
+                beam_letter_entered=told.beam_letter,
+                beam_letter_expected=aim.beam.letter if aim.beam else "",
+                level_db=told.device_level_db,
+                predicted_level_db=aim.predicted_level_db,
+                supply_on_hold=context.on_hold("cable.supply"),
+                cable_loss_on_hold=context.on_hold("cable.loss"),
+                beam_touched=context.on_hold("sky.tube"),
+                before_power_open=before_power_open(job),
+            ),
+        )
+    )
+    return Outcome(BringUpPart(bringup=found.result), found.findings)

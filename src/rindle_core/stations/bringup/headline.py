@@ -1,0 +1,28 @@
+"""Bring-up's answer in a sentence."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.headline import sentence
+from rindle_core.stations.bringup.assess import BringUpPart
+from rindle_core.stations.station import Context, Headline
+
+
+def headline(context: Context, result: BringUpPart) -> Headline:
+    """The state it is in and for how long, or that it is online."""
+    bringup = result.bringup
+    if bringup is None or bringup.current_code is None:
+        return Headline(sentence("Switch on when the earth is bonded and nobody is in front"))
+    current = next(rung for rung in bringup.rungs if rung.standing == "current")
+    if bringup.online:
+        return Headline(sentence("Online after ", (bringup.total_s or 0.0, "s")), sentence("Online"))
+    tail = ", stuck" if bringup.stuck else ""
+    return Headline(
+        sentence(
+            f"{current.state.name} for ",
+            (current.taken_s or 0.0, "s"),
+            ", usually ",
+            (current.state.usual_s, "s"),
+            tail,
+        ),
+        sentence(current.state.name),
+    )

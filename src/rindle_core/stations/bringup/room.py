@@ -1,0 +1,20 @@
+"""The room Bring-up on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.bringup.assess import BringUpPart, assess
+from rindle_core.stations.bringup.facts import BringUpFacts
+from rindle_core.stations.bringup.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="bringup",
+    name=NAMES["bringup"],
+    facts=BringUpFacts,
+    result=BringUpPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("build",),
+    reads=("aim", "sky", "cable"),
+)

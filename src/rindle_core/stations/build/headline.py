@@ -1,0 +1,20 @@
+"""Build's answer in a sentence."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.headline import sentence
+from rindle_core.stations.build.assess import BuildPart
+from rindle_core.stations.station import Context, Headline
+
+
+def headline(context: Context, result: BuildPart) -> Headline:
+    """How many steps are done, and the next one."""
+    build = result.build
+    if build is None:
+        return Headline(sentence("Choose a terminal to see its steps"), [])
+    count = f"{build.done_count} of {len(build.steps)}"
+    upcoming = next((view for view in build.steps if view.state != "done"), None)
+    if upcoming is None:
+        return Headline(sentence("All steps are done"), sentence(count))
+    words = "held: " if upcoming.state == "locked" else "next: "
+    return Headline(sentence(f"{count} steps done, {words}{upcoming.step.title}"), sentence(count))

@@ -1,0 +1,20 @@
+"""The room Build on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.build.assess import BuildPart, assess
+from rindle_core.stations.build.facts import BuildFacts
+from rindle_core.stations.build.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="build",
+    name=NAMES["build"],
+    facts=BuildFacts,
+    result=BuildPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("brief",),
+    reads=("aim", "sky", "mount", "cable"),
+)

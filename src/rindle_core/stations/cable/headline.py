@@ -1,0 +1,23 @@
+"""Cable's answer in a sentence."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.headline import sentence
+from rindle_core.stations.cable.assess import CablePart
+from rindle_core.stations.station import Context, Headline
+
+
+def headline(context: Context, result: CablePart) -> Headline:
+    """Length, loss and the voltage that arrives."""
+    cable = result.cable
+    if cable is None or cable.length_m == 0:
+        return Headline(sentence("Enter the cable piece by piece, from the dish inwards"), [])
+    volts = (
+        sentence(", ", (cable.voltage_v, "v"), " at the dish")
+        if cable.voltage_v is not None
+        else sentence(", no supply at the dish")
+    )
+    return Headline(
+        [*sentence((cable.length_m, "m"), " of cable, ", (cable.loss_high_db, "db"), " lost"), *volts],
+        sentence((cable.length_m, "m")),
+    )

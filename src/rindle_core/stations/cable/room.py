@@ -1,0 +1,20 @@
+"""The room Cable on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.cable.assess import CablePart, assess
+from rindle_core.stations.cable.facts import CableFacts
+from rindle_core.stations.cable.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="cable",
+    name=NAMES["cable"],
+    facts=CableFacts,
+    result=CablePart,
+    assess=assess,
+    headline=headline,
+    looks_at=(),
+    reads=(),
+)

@@ -1,0 +1,115 @@
+"""A job as it is assessed: what people entered at each station, and beside it what they picked from the stores."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Mapping
+from functools import cached_property
+from typing import Any
+
+from pydantic import Field, model_validator
+
+from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Facts, Model
+from rindle_core.stations.aim.facts import AimFacts
+from rindle_core.stations.brief.documents import DocumentFact
+from rindle_core.stations.brief.facts import BriefFacts
+from rindle_core.stations.bringup.facts import BringUpFacts
+from rindle_core.stations.build.facts import BuildFacts
+from rindle_core.stations.cable.facts import CableFacts
+from rindle_core.stations.handover.facts import HandOverFacts
+from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.peak.facts import PeakFacts
+from rindle_core.stations.sky.facts import SkyFacts
+
+
+class Picks(Model):
+    """What the stores and the firm say about this job: nobody entered it here."""
+
+    terminal: Terminal | None = None
+    satellite: Satellite | None = None
+    constellation: Constellation | None = None
+    others: list[Satellite] = Field(default_factory=list, description="Other satellites of the stores")
+    cables: list[CoaxCable] = Field(default_factory=list)
+    compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")
+    clinometer: Instrument | None = None
+    documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
+    rules: HouseRules = DEFAULT_RULES
+
+    @cached_property
+    def mark(self) -> str:
+        """Tells these picks from others; worked out once, as a constellation is long."""
+        return hashlib.sha256(self.model_dump_json().encode()).hexdigest()
+
+
+class JobFacts(Model):
+    """Everything that people entered or devices reported, room by room."""
+
+    brief: BriefFacts
+    aim: AimFacts = AimFacts()
+    sky: SkyFacts = SkyFacts()
+    mount: MountFacts = MountFacts()
+    cable: CableFacts = CableFacts()
+    build: BuildFacts = BuildFacts()
+    peak: PeakFacts = PeakFacts()
+    bringup: BringUpFacts = BringUpFacts()
+    handover: HandOverFacts = HandOverFacts()
+
+
+class JobInput(JobFacts):
+    """The facts of a job with its picks. The flat form of version 0.1 is read too."""
+
+    picks: Picks = Picks()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _lifted(cls, data: Any) -> Any:
+        return lifted(data) if isinstance(data, Mapping) and not set(data) & set(cls.model_fields) else data
+
+
+ROOMS: dict[str, type[Facts]] = {
+    name: kind
+    for name, field in JobFacts.model_fields.items()
+    if isinstance(kind := field.annotation, type) and issubclass(kind, Facts)
+}
+_HOME = {name: room for room, kind in ROOMS.items() for name in kind.model_fields} | dict.fromkeys(
+    Picks.model_fields, "picks"
+)
+
+
+def home_of(fact: str) -> str:
+    """The room in which a fact is entered. Raises KeyError."""
+    return _HOME[fact]
+
+
+_LOCKDOWN = {
+    "before_db": "lock_before_db",
+    "after_db": "lock_after_db",
+    "top_db": "push_top_db",
+    "bottom_db": "push_bottom_db",
+    "left_db": "push_left_db",
+    "right_db": "push_right_db",
+}
+
+
+def lifted(flat: Mapping[str, Any]) -> dict[str, Any]:
+    """The flat form of version 0.1 as rooms; names that it does not know stay where they are, to be refused."""
+    rooms: dict[str, Any] = {"brief": {}}
+    for name, value in flat.items():
+        if name == "visit" and isinstance(value, Mapping):
+            rooms["brief"] |= value
+        elif name == "lockdown" and isinstance(value, Mapping):
+            told = {_LOCKDOWN[key]: level for key, level in value.items() if key in _LOCKDOWN}
+            rooms["peak"] = rooms.get("peak", {}) | told
+        elif name == "skyline":
+            if value and not flat.get("skylines"):
+                rooms["sky"] = rooms.get("sky", {}) | {"skylines": [{"points": value}]}
+        elif name in _HOME:
+            rooms.setdefault(_HOME[name], {})[name] = value
+        else:
+            rooms[name] = value
+    return rooms
+
+
+__all__ = ["ROOMS", "JobFacts", "JobInput", "Picks", "home_of", "lifted"]

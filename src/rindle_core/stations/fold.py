@@ -1,0 +1,125 @@
+"""The course: nine rooms, assessed once each in the order in which they read one another."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterable, Mapping
+from functools import lru_cache
+from graphlib import TopologicalSorter
+from typing import Any, NamedTuple
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level, by_gravity, worst
+from rindle_core.kernel.headline import Segment
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.room import STATION as AIM
+from rindle_core.stations.brief.room import STATION as BRIEF
+from rindle_core.stations.bringup.room import STATION as BRINGUP
+from rindle_core.stations.build.room import STATION as BUILD
+from rindle_core.stations.cable.room import STATION as CABLE
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.handover.room import STATION as HANDOVER
+from rindle_core.stations.mount.room import STATION as MOUNT
+from rindle_core.stations.peak.room import STATION as PEAK
+from rindle_core.stations.sky.room import STATION as SKY
+from rindle_core.stations.station import Context, Headline, Station
+
+COURSE: tuple[Station[Any], ...] = (BRIEF, AIM, SKY, MOUNT, CABLE, BUILD, PEAK, BRINGUP, HANDOVER)
+_BY_CODE = {one.code: one for one in COURSE}
+ORDER = tuple(_BY_CODE[code] for code in TopologicalSorter({one.code: one.reads for one in COURSE}).static_order())
+_KEPT = 512  # answers of rooms, some fifty jobs' worth
+
+
+class Answer(NamedTuple):
+    """What a room comes to. `mark` tells what it rests on: the same mark, the same answer."""
+
+    outcome: Outcome[Any]
+    headline: Headline
+    mark: str
+
+
+class _Asked:
+    """A question to a room, known again by its mark."""
+
+    __slots__ = ("context", "mark", "station")
+
+    def __init__(self, station: Station[Any], context: Context, mark: str) -> None:
+        self.station, self.context, self.mark = station, context, mark
+
+    def __hash__(self) -> int:
+        return hash(self.mark)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Asked) and other.mark == self.mark
+
+
+@lru_cache(maxsize=_KEPT)
+def _answer(asked: _Asked) -> Answer:
+    station, context = asked.station, asked.context
+    outcome = station.assess(context)
+    return Answer(outcome, station.headline(context, outcome.result), asked.mark)
+
+
+def _only(job: JobInput, rooms: Iterable[str]) -> JobInput:
+    """The job with the facts of those rooms alone: whoever looks at another one without saying so fails."""
+    given = job.model_copy()
+    for code in set(_BY_CODE) - set(rooms):
+        del given.__dict__[code]
+    return given
+
+
+def course_of(job: JobInput) -> dict[str, Answer]:
+    """The answer of every room, in the order of the course. A room whose grounds did not change is not asked again."""
+    marks = {code: getattr(job, code).model_dump_json() for code in _BY_CODE}
+    answers: dict[str, Answer] = {}
+    for station in ORDER:
+        seen = (station.code, *station.looks_at)
+        read = {code: answers[code] for code in station.reads}
+        told = [station.code, job.picks.mark, *(marks[code] for code in seen), *(one.mark for one in read.values())]
+        mark = hashlib.sha256("\0".join(told).encode()).hexdigest()
+        context = Context(_only(job, seen), {code: one.outcome for code, one in read.items()})
+        answers[station.code] = _answer(_Asked(station, context, mark))
+    return {one.code: answers[one.code] for one in COURSE}
+
+
+class StationView(Model):
+    """A station as the course and the sheet show it; findings gravest first."""
+
+    number: int
+    code: str
+    name: str
+    verdict: Level
+    settled: bool = Field(description="Whether nothing here is on hold or still to be known: the work has passed")
+    figure: list[Segment]
+    headline: list[Segment]
+    findings: list[Finding]
+
+
+def views(answers: Mapping[str, Answer]) -> list[StationView]:
+    """The nine stations in order."""
+    shown = []
+    for number, station in enumerate(COURSE, start=1):
+        found = answers[station.code].outcome.findings
+        shown.append(
+            StationView(
+                number=number,
+                code=station.code,
+                name=station.name,
+                verdict=worst(found),
+                settled=bool(found) and all(one.level in (Level.CLEAR, Level.MIND) for one in found),
+                figure=answers[station.code].headline.figure,
+                headline=answers[station.code].headline.words,
+                findings=by_gravity(found),
+            )
+        )
+    return shown
+
+
+def furthest(stations: list[StationView]) -> int:
+    """Index of the first station that is not settled: where the work stands."""
+    return next((at for at, one in enumerate(stations) if not one.settled), len(stations) - 1)
+
+
+__all__ = ["COURSE", "ORDER", "Answer", "StationView", "course_of", "furthest", "views"]

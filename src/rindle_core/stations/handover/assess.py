@@ -1,0 +1,57 @@
+"""Hand over put together: the service before and after, and what the other stations still hold."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.findings import Finding, Level, worst
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.assess import AimPart
+from rindle_core.stations.brief.brief import judge_proofs
+from rindle_core.stations.handover.acceptance import AcceptanceInput, AcceptanceResult, acceptance
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Context
+
+
+class HandOverPart(Model):
+    """What Hand over comes to."""
+
+    acceptance: AcceptanceResult
+
+
+def judge_closing(holds: list[str]) -> list[Finding]:
+    """The stations on hold, said once more where the job is handed over."""
+    if not holds:
+        return []
+    return [
+        Finding(
+            level=Level.HOLD,
+            code="handover.open_holds",
+            message="Other stations are still on hold",
+            why=f"A job is not handed over while these stand: {', '.join(holds)}.",
+            figure=float(len(holds)),
+            limit=0.0,
+            unit="count",
+            clears_by="Clear each hold at its station.",
+            source="Verdicts of the stations",
+        )
+    ]
+
+
+def assess(context: Context) -> Outcome[HandOverPart]:
+    """The gain that was measured, the needs that were proved, and every hold that still stands elsewhere."""
+    job, aim = context.job, context.result(AimPart)
+    accepted = acceptance(
+        AcceptanceInput(
+            runs=job.handover.runs,
+            least_ping_ms=aim.aim.least_ping_ms if aim.aim else None,
+            position_letter=job.sky.position_letter,
+            rules=job.picks.rules,
+        )
+    )
+    holds = [NAMES[room] for room in context.outcomes if worst(context.findings(room)) is Level.HOLD]
+    findings = [
+        *accepted.findings,
+        *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None),
+        *judge_closing(holds),
+    ]
+    return Outcome(HandOverPart(acceptance=accepted.result), findings)

@@ -1,0 +1,20 @@
+"""The room Hand over on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.handover.assess import HandOverPart, assess
+from rindle_core.stations.handover.facts import HandOverFacts
+from rindle_core.stations.handover.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="handover",
+    name=NAMES["handover"],
+    facts=HandOverFacts,
+    result=HandOverPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("brief", "sky"),
+    reads=("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup"),
+)

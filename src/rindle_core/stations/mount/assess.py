@@ -1,0 +1,65 @@
+"""Mount put together: the mast in the wind."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.findings import missing
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount.mast import MountInput, MountResult, mount
+from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
+from rindle_core.stations.station import Context
+
+WAITS_FOR_MAST = missing(
+    "waits.mast", "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
+)
+
+
+class MountPart(Model):
+    """What Mount comes to; None while the mast is not measured."""
+
+    mount: MountResult | None
+
+
+def mount_of(job: JobInput) -> Outcome[MountResult] | None:
+    """The `mount` calculator; None while the mast is not measured.
+
+    The wind grows with height: while nobody said how high the antenna stands over the ground, its verdict is not known.
+    """
+    terminal = job.picks.terminal
+    if (
+        terminal is None
+        or job.mount.mast_diameter_mm is None
+        or job.mount.mast_wall_mm is None
+        or job.mount.mast_free_length_m is None
+    ):
+        return None
+    found = mount(
+        MountInput(
+            mast_diameter_mm=job.mount.mast_diameter_mm,
+            mast_wall_mm=job.mount.mast_wall_mm,
+            free_length_m=job.mount.mast_free_length_m,
+            height_above_ground_m=job.mount.height_above_ground_m or job.mount.mast_free_length_m,
+            altitude_m=job.brief.height_m,
+            window=terminal.mast,
+            aperture_mm=terminal.aperture_mm,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            antenna_mass_kg=terminal.mass_kg(),
+            force_coefficient=terminal.wind_force_coefficient or DISH_FORCE_COEFFICIENT,
+            rules=job.picks.rules,
+        )
+    )
+    if job.mount.height_above_ground_m is not None:
+        return found
+    unknown = missing(
+        "mount.height",
+        "How high it stands over the ground is not known",
+        "Enter the height over ground: the gust is the stronger the higher it stands.",
+    )
+    return Outcome(found.result, [*found.findings, unknown])
+
+
+def assess(context: Context) -> Outcome[MountPart]:
+    """The mast's verdict, once it is measured."""
+    found = mount_of(context.job)
+    return Outcome(MountPart(mount=found.result if found else None), found.findings if found else [WAITS_FOR_MAST])

@@ -1,0 +1,20 @@
+"""The room Mount on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.mount.assess import MountPart, assess
+from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.mount.headline import headline
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="mount",
+    name=NAMES["mount"],
+    facts=MountFacts,
+    result=MountPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("brief",),
+    reads=(),
+)

@@ -1,0 +1,20 @@
+"""The room Peak on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.peak.assess import PeakPart, assess
+from rindle_core.stations.peak.facts import PeakFacts
+from rindle_core.stations.peak.headline import headline
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="peak",
+    name=NAMES["peak"],
+    facts=PeakFacts,
+    result=PeakPart,
+    assess=assess,
+    headline=headline,
+    looks_at=(),
+    reads=("aim",),
+)

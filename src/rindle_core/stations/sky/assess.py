@@ -1,0 +1,236 @@
+"""Sky put together: the skyline in use, the candidates compared, the trial, and what each says."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.science.skyline import scanned_percent
+from rindle_core.science.sun import zone_of_longitude_h
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
+from rindle_core.stations.sky.fixed_sky import SkyResult
+from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.positions import PositionView, bearings_that_matter, position_of
+from rindle_core.stations.sky.seen import (
+    has_skyline,
+    low_orbit_input,
+    low_orbit_of,
+    offset_of,
+    set_for,
+    simulated_once,
+    sky_of,
+    surroundings,
+    terminal_height,
+)
+from rindle_core.stations.sky.trial import TrialInput, TrialResult, trial
+from rindle_core.stations.sky.ways import ways_for
+from rindle_core.stations.sky.ways_out import WaysOutResult
+from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+
+class SkyAssessment(Model):
+    """All that the Sky station shows beside the margin itself."""
+
+    set_index: int | None = Field(description="The skyline in use")
+    set_name: str
+    terminal_height_m: float
+    read_height_m: float | None
+    scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
+    unread: bool = Field(default=False, description="Whether too few of those were read to call the sky free")
+    sun_zone_h: int | None = Field(
+        default=None, description="Zone of the clock that goes with the sun here, hours before UTC"
+    )
+    positions: list[PositionView]
+    compared: CompareResult | None
+    trial: TrialResult | None
+    ways: WaysOutResult | None = Field(default=None, description="What can be done about a sky that is not clear")
+    look_again_by: dt.date | None = Field(default=None, description="When growth breaks a rule that holds today")
+
+
+class SkyPart(Model):
+    """What Sky comes to; None where an entry is missing."""
+
+    sky: SkyResult | None
+    low_orbit: LowOrbitResult | None = None
+    sky_more: SkyAssessment | None = Field(
+        default=None, description="Positions compared, and the trial; None in records of older versions"
+    )
+
+
+def trial_of(job: JobInput) -> Outcome[TrialResult] | None:
+    """The `trial` calculator; None until a trial has ended and its log was read.
+
+    The prediction is that for the trial's own position.
+    """
+    told = job.sky.trial
+    if told.started_at is None or told.ended_at is None:
+        return None
+    given = low_orbit_input(job, told.letter)
+    if given is not None and told.height_m is not None:
+        given = given.model_copy(
+            update={"terminal_height_m": told.height_m, "read_height_m": set_for(job, told.letter)[1].read_height_m}
+        )
+    predicted = None if given is None else simulated_once(given.model_dump_json())
+    sectors: list[float] = []
+    if predicted is not None:
+        blocked = [one.blocked_percent for one in predicted.result.sectors]
+        sectors = [blocked[at] + blocked[at + 1] for at in range(0, len(blocked), 2)]
+    (east, north), (to_east, to_north) = offset_of(job, told.letter), offset_of(job, job.sky.position_letter)
+    up = 0.0
+    planned = terminal_height(job, job.sky.position_letter)
+    if told.height_m is not None and planned is not None:
+        up = planned - told.height_m
+    return trial(
+        TrialInput(
+            events=told.events,
+            started_at=told.started_at,
+            ended_at=told.ended_at,
+            predicted_blocked_percent=predicted.result.blocked_percent if predicted else None,
+            predicted_interruptions_per_h=predicted.result.blocked_per_h if predicted else None,
+            predicted_over_h=given.duration_h if given else None,
+            predicted_sectors_percent=sectors,
+            apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def _look_again_by(job: JobInput) -> dt.date | None:
+    """The day on which growth breaks the rule that holds today: the free angle, else the tube."""
+    found = sky_of(job)
+    if found is None:
+        return None
+    years = next((one for one in (found.result.clearance_years, found.result.tube_years) if one), None)
+    return None if years is None else job.brief.date + dt.timedelta(days=int(years * 365.25))
+
+
+def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
+    """The skyline in use, the candidates compared, the trial; and the findings of both."""
+    index, used = set_for(job, job.sky.position_letter)
+    letters = [one.letter for one in job.sky.positions]
+    rows = [position_of(job, letter) for letter in dict.fromkeys(letters)] if job.picks.terminal is not None else []
+    most_cable_m = job.picks.terminal.cable.most_m if job.picks.terminal else None
+    compared = None
+    if rows:
+        compared = compare(
+            CompareInput(
+                positions=[ranked for _, ranked in rows],
+                most_cable_m=most_cable_m,
+                plug_mm=job.picks.terminal.cable.plug_mm if job.picks.terminal else None,
+                ground_checks=job.brief.ground_checks,
+                entry_checks=job.brief.entry_checks,
+                reasons=job.brief.reasons,
+                needs_still_air=job.picks.terminal is not None and job.picks.terminal.panel is None,
+                rules=job.picks.rules,
+            )
+        )
+    tried = trial_of(job)
+    around = surroundings(job, job.sky.position_letter)
+    read_percent = scanned_percent(used.points, used.obstacles, bearings_that_matter(job))
+    unread = has_skyline(job) and read_percent < job.picks.rules.scan_least_percent
+    result = SkyAssessment(
+        set_index=index,
+        set_name=used.name,
+        terminal_height_m=around["terminal_height_m"],
+        read_height_m=around["read_height_m"],
+        scanned_percent=read_percent,
+        unread=unread,
+        sun_zone_h=zone_of_longitude_h(job.brief.longitude_deg or 0.0),
+        positions=[view for view, _ in rows],
+        compared=compared.result if compared else None,
+        trial=tried.result if tried else None,
+        ways=ways_for(job, [view for view, _ in rows], compared.result if compared else None),
+        look_again_by=_look_again_by(job),
+    )
+    findings = [
+        *_judge_scan(job, read_percent),
+        *(compared.findings if compared and len(rows) > 1 else []),
+        *_judge_planned(job, compared.result if compared else None),
+        *(tried.findings if tried else []),
+        *_judge_trial_wanted(job),
+    ]
+    return result, findings
+
+
+def _judge_planned(job: JobInput, compared: CompareResult | None) -> list[Finding]:
+    """A position that is on hold cannot be planned: what holds it holds the station."""
+    planned = next((one for one in compared.ranks if one.letter == job.sky.position_letter), None) if compared else None
+    if planned is None or planned.level is not Level.HOLD:
+        return []
+    return [
+        Finding(
+            level=Level.HOLD,
+            code="sky.planned",
+            message=f"The planned position {planned.letter} is on hold",
+            why=f"{'; '.join(planned.bad[:3]).capitalize()}.",
+            clears_by="Clear what holds it, or plan for another position.",
+            source="Comparison of the positions",
+        )
+    ]
+
+
+def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
+    """What was not read cannot be called free. A fixed satellite's thin readings are minded by its own calculator."""
+    rules, panel = job.picks.rules, job.picks.terminal is not None and job.picks.terminal.panel is not None
+    few = read_percent < rules.scan_least_percent
+    if (
+        not has_skyline(job)
+        or (sky_of(job) is None and not panel)
+        or not (few or (panel and read_percent < rules.scan_wanted_percent))
+    ):
+        return []
+    return [
+        Finding(
+            level=Level.UNKNOWN if few else Level.MIND,
+            code="sky.scan",
+            figure=read_percent,
+            limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
+            unit="percent",
+            message="Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
+            why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not "
+            "be seen.",
+            clears_by="Read a point every 15° or so where the terminal looks, free stretches too.",
+            source="Bearings that matter with a read point within 15°",
+        )
+    ]
+
+
+def _judge_trial_wanted(job: JobInput) -> list[Finding]:
+    """A trial first is the usual choice where the job says so: it is asked for until its log is there."""
+    if (
+        job.picks.terminal is None
+        or job.picks.terminal.panel is None
+        or job.brief.permanence != "trial"
+        or job.sky.trial.events
+        or job.sky.trial.ended_at
+    ):
+        return []
+    if job.sky.trial.started_at is not None:
+        return [missing("sky.trial", "The trial is running", "End it after its time, and read its log.")]
+    return [
+        missing(
+            "sky.trial",
+            "A trial is wanted before anything is drilled",
+            "Put the panel on its tripod near the place, and start the trial.",
+        )
+    ]
+
+
+def assess(context: Context) -> Outcome[SkyPart]:
+    """The sky of the planned position; nothing is called clear while too little of it was read."""
+    job = context.job
+    fixed, simulated = sky_of(job), low_orbit_of(job)
+    more, findings = assess_sky(job)
+    watched = fixed or simulated
+    part = SkyPart(
+        sky=fixed.result if fixed else None, low_orbit=simulated.result if simulated else None, sky_more=more
+    )
+    if watched is None:
+        return Outcome(part, [WAITS_FOR_BRIEF])
+    believed = [one for one in watched.findings if not (more.unread and one.level is Level.CLEAR)]
+    return Outcome(part, [*believed, *findings])

@@ -1,0 +1,81 @@
+"""The candidate positions of a job, each with its sky, and ranked."""
+
+from __future__ import annotations
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.kernel.findings import Level, worst
+from rindle_core.kernel.geometry import Array, wrap_180
+from rindle_core.kernel.model import Model
+from rindle_core.science.skyline import scanned_percent
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.compare import PositionSky
+from rindle_core.stations.sky.fixed_sky import SkyResult
+from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
+from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings
+
+
+class PositionView(Model):
+    """A candidate's sky, for the table and the small strips."""
+
+    letter: str
+    own: bool = Field(description="Whether a skyline was read there; else it is moved from another place")
+    sky: SkyResult | None
+    low_orbit: LowOrbitResult | None
+
+
+def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
+    """A candidate for the table, and as the comparison is given it."""
+    used = set_for(job, letter)[1]
+    candidate = candidate_of(job, letter)
+    fields = {
+        name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields
+    }
+    fixed, simulated = sky_of(job, letter), low_orbit_of(job, letter)
+    found = fixed or simulated
+    around = surroundings(job, letter)
+    read_percent = scanned_percent(used.points, used.obstacles, bearings_that_matter(job))
+    known = bool(around["skyline"] or around["obstacles"]) and found is not None
+    level = worst(found.findings) if known and found else Level.UNKNOWN
+    if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
+        level = Level.UNKNOWN  # what was not read cannot be free
+    tried = job.sky.trial.letter == letter and job.sky.trial.ended_at is not None
+    ranked = PositionSky.model_validate(
+        {
+            **fields,
+            "sky_level": level,
+            "margin_deg": fixed.result.margin_deg if fixed else None,
+            "tube_margin_deg": fixed.result.tube_margin_deg if fixed else None,
+            "out_percent": simulated.result.out_percent if simulated and known else None,
+            "interruptions_per_h": simulated.result.interruptions_per_h if simulated and known else None,
+            "raise_by_m": fixed.result.raise_tube_m if fixed else None,
+            "tried": tried,
+        }
+    )
+    view = PositionView(
+        letter=letter,
+        own=used.letter == letter and bool(job.sky.skylines),
+        sky=fixed.result if fixed else None,
+        low_orbit=simulated.result.model_copy(update={"traffic": []}) if simulated else None,
+    )
+    return view, ranked
+
+
+_ABOUT_DEG = 45.0  # of the skyline about a fixed satellite that has to be read
+
+
+def bearings_that_matter(job: JobInput) -> Array:
+    """About a fixed satellite: 45° to either side. For a panel: where its cone reaches its least elevation."""
+    every = np.arange(0.0, 360.0, 1.0)
+    panel = job.picks.terminal.panel if job.picks.terminal else None
+    aimed = sky_of(job)
+    if panel is None:
+        if aimed is None:
+            return every
+        return every[np.abs(wrap_180(every - aimed.result.satellite.azimuth_deg)) <= _ABOUT_DEG]
+    simulated = low_orbit_of(job)
+    return every if simulated is None else bearings_of(panel, simulated.result.boresight_azimuth_deg, every)
+
+
+__all__ = ["PositionView", "bearings_that_matter", "position_of"]

@@ -1,0 +1,20 @@
+"""The room Sky on the course."""
+
+from __future__ import annotations
+
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.sky.assess import SkyPart, assess
+from rindle_core.stations.sky.facts import SkyFacts
+from rindle_core.stations.sky.headline import headline
+from rindle_core.stations.station import Station
+
+STATION = Station(
+    code="sky",
+    name=NAMES["sky"],
+    facts=SkyFacts,
+    result=SkyPart,
+    assess=assess,
+    headline=headline,
+    looks_at=("brief", "aim", "mount"),
+    reads=(),
+)

@@ -1,0 +1,171 @@
+"""What is seen from a position: which skyline serves it, and what it comes to for its antenna."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+from typing import Any
+
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.facts import SkylineSet
+from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, sky
+from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
+from rindle_core.stations.sky.passes import LowOrbitInput
+
+_FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
+
+
+def candidate_of(job: JobInput, letter: str) -> Any:
+    """The candidate of that letter; None for the job\'s place."""
+    return next((one for one in job.sky.positions if one.letter == letter), None)
+
+
+def offset_of(job: JobInput, letter: str) -> tuple[float, float]:
+    """East and north of a candidate from the job's place, metres;
+
+    the place itself where the letter is empty or not placed.
+    """
+    one = candidate_of(job, letter)
+    if one is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+        return 0.0, 0.0
+    return one.offset_m(job.brief.latitude_deg, job.brief.longitude_deg) or (0.0, 0.0)
+
+
+def set_for(job: JobInput, letter: str) -> tuple[int | None, SkylineSet]:
+    """The skyline that serves a position: the chosen one if it was read there, else another that was, else the chosen
+    one moved.
+    """
+    if not job.sky.skylines:
+        return None, SkylineSet()
+    chosen = min(job.sky.sky_set, len(job.sky.skylines) - 1)
+    if job.sky.skylines[chosen].letter == letter:
+        return chosen, job.sky.skylines[chosen]
+    own = next(
+        (at for at, one in enumerate(job.sky.skylines) if one.letter == letter and (one.points or one.obstacles)), None
+    )
+    at = chosen if own is None else own
+    return at, job.sky.skylines[at]
+
+
+def has_skyline(job: JobInput) -> bool:
+    """Whether anything was read for the planned position."""
+    around = surroundings(job, job.sky.position_letter)
+    return bool(around["skyline"] or around["obstacles"])
+
+
+def terminal_height(job: JobInput, letter: str) -> float | None:
+    """Height of the terminal over the ground at a position; None while nobody said it."""
+    one = candidate_of(job, letter)
+    if one is not None and one.height_above_ground_m is not None:
+        return float(one.height_above_ground_m)
+    return job.mount.height_above_ground_m
+
+
+def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
+    """The skyline fields of a calculator's input for a position: read where it was read, seen from where the terminal
+    will be.
+    """
+    _, used = set_for(job, letter)
+    (to_east, to_north), (from_east, from_north) = offset_of(job, letter), offset_of(job, used.letter)
+    height = terminal_height(job, letter)
+    if used.letter != letter and math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
+        used = SkylineSet()  # another valley: nothing that was read there says anything here
+        from_east, from_north = to_east, to_north
+    return {
+        "skyline": used.points,
+        "obstacles": used.obstacles,
+        "read_height_m": used.read_height_m if height is not None else None,
+        "terminal_height_m": height if height is not None else (used.read_height_m or 0.0),
+        "east_m": to_east - from_east,
+        "north_m": to_north - from_north,
+        "ahead_years": job.sky.ahead_years,
+        "rules": job.picks.rules,
+    }
+
+
+@lru_cache(maxsize=256)
+def _judged_once(given_json: str) -> Outcome[SkyResult]:
+    """The same input has the same answer: an assessment asks for it many times."""
+    return sky(SkyInput.model_validate_json(given_json))
+
+
+def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | None:
+    """The `sky` calculator at a position (the planned one by default);
+
+    None while place, satellite or dish is missing.
+    """
+    terminal = job.picks.terminal
+    if (
+        job.brief.latitude_deg is None
+        or job.brief.longitude_deg is None
+        or job.picks.satellite is None
+        or terminal is None
+        or terminal.panel is not None
+    ):
+        return None
+    given = SkyInput(
+        latitude_deg=job.brief.latitude_deg,
+        longitude_deg=job.brief.longitude_deg,
+        height_m=job.brief.height_m,
+        satellite_longitude_deg=job.picks.satellite.longitude_deg,
+        date=job.brief.date,
+        aperture_mm=terminal.aperture_mm,
+        receive_ghz=terminal.receive_ghz,
+        **surroundings(job, job.sky.position_letter if letter is None else letter),
+    )
+    return _judged_once(given.model_dump_json())
+
+
+@lru_cache(maxsize=64)
+def simulated_once(given_json: str) -> Outcome[LowOrbitResult]:
+    """The same input has the same answer: it is worked out once."""
+    return low_orbit(LowOrbitInput.model_validate_json(given_json))
+
+
+def low_orbit_input(job: JobInput, letter: str | None = None) -> LowOrbitInput | None:
+    """The `low_orbit` input at a position; None while place, panel or constellation is missing."""
+    panel = job.picks.terminal.panel if job.picks.terminal else None
+    if (
+        job.brief.latitude_deg is None
+        or job.brief.longitude_deg is None
+        or panel is None
+        or job.picks.constellation is None
+    ):
+        return None
+    at = job.sky.position_letter if letter is None else letter
+    by_elements = bool(job.picks.constellation.elements)
+    return LowOrbitInput(
+        latitude_deg=job.brief.latitude_deg,
+        longitude_deg=job.brief.longitude_deg,
+        height_m=job.brief.height_m,
+        panel=panel,
+        boresight_azimuth_deg=job.aim.panel_azimuth_deg,
+        shells=[] if by_elements else job.picks.constellation.shells,
+        elements=job.picks.constellation.elements,
+        start_at=job.brief.noon() if by_elements else None,
+        season=job.sky.season,
+        needs=job.brief.needs,
+        bearings=at == job.sky.position_letter,
+        **surroundings(job, at),
+    )
+
+
+def low_orbit_of(job: JobInput, letter: str | None = None) -> Outcome[LowOrbitResult] | None:
+    """The `low_orbit` calculator at a position (the planned one by default)."""
+    given = low_orbit_input(job, letter)
+    return None if given is None else simulated_once(given.model_dump_json())
+
+
+__all__ = [
+    "candidate_of",
+    "has_skyline",
+    "low_orbit_input",
+    "low_orbit_of",
+    "offset_of",
+    "set_for",
+    "simulated_once",
+    "sky_of",
+    "surroundings",
+    "terminal_height",
+]

@@ -1,0 +1,77 @@
+"""What a station is: one room with its facts, its result, its verdict and its answer in a sentence."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Generic, TypeVar
+
+from rindle_core.kernel.findings import Finding, Level, missing, worst
+from rindle_core.kernel.headline import Segment
+from rindle_core.kernel.model import Facts, Model
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.entries import JobInput
+
+R = TypeVar("R", bound=Model)
+
+WAITS_FOR_BRIEF = missing("waits.brief", "The brief is not complete", "Enter place, terminal and satellite at Brief.")
+
+
+@dataclass(frozen=True, slots=True)
+class Headline:
+    """A station's answer in a sentence, and the one figure that the course shows."""
+
+    words: list[Segment]
+    figure: list[Segment] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class Context:
+    """What a room is given: its own facts and those it declares, the picks, and the answers of the rooms it reads."""
+
+    job: JobInput
+    outcomes: Mapping[str, Outcome[Any]] = field(default_factory=dict)
+
+    def result(self, kind: type[R]) -> R:
+        """The result of that kind of a room that this one reads. Raises LookupError where it does not read it."""
+        for outcome in self.outcomes.values():
+            if isinstance(outcome.result, kind):
+                return outcome.result
+        raise LookupError(f"{kind.__name__} is not among what this station reads: {', '.join(self.outcomes)}")
+
+    def findings(self, room: str) -> list[Finding]:
+        """The findings of a room that this one reads."""
+        return self.outcomes[room].findings
+
+    def on_hold(self, code: str) -> bool:
+        """Whether a finding of that code holds in one of the rooms that this one reads."""
+        return any(
+            one.code == code and one.level is Level.HOLD
+            for outcome in self.outcomes.values()
+            for one in outcome.findings
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Station(Generic[R]):
+    """One room of the course.
+
+    `looks_at`: rooms whose facts it is given beside its own; `reads`: rooms whose outcomes it is given.
+    """
+
+    code: str
+    name: str
+    facts: type[Facts]
+    result: type[R]
+    assess: Callable[[Context], Outcome[R]]
+    headline: Callable[[Context, R], Headline]
+    looks_at: tuple[str, ...] = ()
+    reads: tuple[str, ...] = ()
+
+
+def free(findings: list[Finding]) -> bool:
+    """Whether a station has its entries and no hold: what a hold point asks."""
+    return worst(findings) in (Level.CLEAR, Level.MIND)
+
+
+__all__ = ["WAITS_FOR_BRIEF", "Context", "Headline", "Station", "free"]
