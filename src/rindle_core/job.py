@@ -6,19 +6,19 @@ from pydantic import Field
 
 from rindle_core.kernel.findings import Level, worst
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.aim.assess import AimPart
-from rindle_core.stations.brief.assess import BriefPart
-from rindle_core.stations.bringup.assess import BringUpPart
-from rindle_core.stations.build.assess import BuildPart
-from rindle_core.stations.cable.assess import CablePart
+from rindle_core.stations.aim.part import AimPart
+from rindle_core.stations.brief.part import BriefPart
+from rindle_core.stations.bringup.part import BringUpPart
+from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobFacts, JobInput, Picks
 from rindle_core.stations.evidence import Evidence, evidence_of
 from rindle_core.stations.fold import StationView, course_of, views
-from rindle_core.stations.handover.assess import HandOverPart
+from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.signing import may_be_signed
-from rindle_core.stations.mount.assess import MountPart
-from rindle_core.stations.peak.assess import PeakPart
-from rindle_core.stations.sky.assess import SkyPart
+from rindle_core.stations.mount.part import MountPart
+from rindle_core.stations.peak.part import PeakPart
+from rindle_core.stations.sky.part import SkyPart
 
 
 class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart, PeakPart, BringUpPart, HandOverPart):

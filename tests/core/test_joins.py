@@ -5,7 +5,7 @@ import pytest
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.headline import as_text
-from rindle_core.stations.aim.assess import panel_aim_of
+from rindle_core.stations.aim.panel_aim import panel_aim_of
 from rindle_core.stations.sky.seen import surroundings
 from tests import golden
 

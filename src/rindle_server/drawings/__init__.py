@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System
-from rindle_core.stations.aim.assess import dial_of
-from rindle_core.stations.peak.assess import last_pass, readings
+from rindle_core.stations.aim.dial import dial_of
+from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_core.stations.peak.peaking import PeakView
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.dial import dial_card

@@ -20,7 +20,7 @@ from rindle_core.stations.brief.brief import HAZARDS, NEEDS, SETTLED
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.visit import INDOOR, REASONS, VisitFacts
 from rindle_core.stations.brief.weather import CONDITIONS
-from rindle_core.stations.build.assess import before_power_open
+from rindle_core.stations.build.before_power import before_power_open
 from rindle_core.stations.entries import home_of
 from rindle_core.stations.peak.facts import AxisReading
 from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS

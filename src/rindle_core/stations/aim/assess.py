@@ -2,62 +2,23 @@
 
 from __future__ import annotations
 
-from pydantic import Field
-
-from rindle_core.catalogue.models import Beam, Instrument
+from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding, Level, at_most
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.science.magnetism import magnetic_field
 from rindle_core.stations.aim import beams
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
-from rindle_core.stations.aim.instruments import (
-    DialFigures,
-    InstrumentsInput,
-    InstrumentsResult,
-    dial_figures,
-    instrument_bias,
-    instruments,
-)
+from rindle_core.stations.aim.dial import correction, dial_of
+from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
 from rindle_core.stations.aim.level import expected_level
+from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
+from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.sky.assess import SkyPart
-from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
-
-_NORTH_DEG, _SOUTH_DEG = 0.0, 180.0
-
-
-class PanelAim(Model):
-    """What a panel's mount is set to. A self-aiming one needs no more than its sky."""
-
-    self_aiming: bool
-    azimuth_true_deg: float = Field(description="Of the boresight: as planned, else where the satellites are")
-    azimuth_magnetic_deg: float
-    declination_deg: float
-    tilt_deg: float
-
-
-class AimPart(Model):
-    """What Aim comes to; None where an entry is missing."""
-
-    beam: Beam | None
-    coverage: BeamResult | None
-    beamwidth_deg: float | None = Field(description="Of the terminal, at its receive frequency")
-    aim: AimResult | None
-    dial: DialFigures | None = Field(default=None, description="The figures that the crew's own instruments show")
-    instruments: InstrumentsResult | None
-    head_turned_deg: float = Field(
-        default=0.0, description="By what the whole head, and a bar for spare feeds on it, is turned for the skew"
-    )
-    plumb: PlumbResult | None
-    modem: WorkOrderResult | None = Field(default=None, description="The modem's own angles against ours")
-    panel_aim: PanelAim | None = None
-    predicted_level_db: float | None
 
 
 def aim_of(job: JobInput) -> Outcome[AimResult] | None:
@@ -114,23 +75,6 @@ def head_turned_deg(job: JobInput, aimed: AimResult | None) -> float:
     """Turn of the whole head, clockwise from behind: the skew where that is how this terminal sets it, else none."""
     whole = job.picks.terminal is not None and job.picks.terminal.skew_mechanism == "head"
     return aimed.skew_deg if whole and aimed is not None else 0.0
-
-
-def correction(own: Instrument | None, typed_deg: float) -> float:
-    """The chosen instrument's correction where it was ever checked, else the typed one."""
-    known = instrument_bias(own).result.correction_deg if own else None
-    return typed_deg if known is None else known
-
-
-def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
-    """What the chosen instruments show; None while nothing is aimed at."""
-    if aimed is None or not aimed.visible:
-        return None
-    return dial_figures(
-        aimed,
-        correction(job.picks.compass, job.aim.compass_correction_deg),
-        correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
-    )
 
 
 def instruments_of(job: JobInput, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
@@ -199,42 +143,6 @@ def modem_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
     return printed_angles(job, job.aim.modem_azimuth_deg, job.aim.modem_elevation_deg, None, "modem")
 
 
-def panel_aim_of(job: JobInput, simulated: LowOrbitResult | None) -> PanelAim | None:
-    """Bearing and tilt of a panel's boresight; None without a panel or place."""
-    panel = job.picks.terminal.panel if job.picks.terminal else None
-    if panel is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
-        return None
-    azimuth = job.aim.panel_azimuth_deg
-    if azimuth is None or panel.self_aiming:
-        azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if job.brief.latitude_deg < 0 else 0.0)
-    field = magnetic_field(job.brief.latitude_deg, job.brief.longitude_deg, job.brief.height_m, job.brief.date)
-    return PanelAim(
-        self_aiming=panel.self_aiming,
-        azimuth_true_deg=azimuth,
-        azimuth_magnetic_deg=(azimuth - field.declination_deg) % 360.0,
-        declination_deg=field.declination_deg,
-        tilt_deg=panel.tilt_deg,
-    )
-
-
-def judge_panel_aim(aimed: PanelAim) -> list[Finding]:
-    """What has to be set by hand, if anything."""
-    how = (
-        "It turns itself once it is on."
-        if aimed.self_aiming
-        else "Its page shows how far it is off; the compass only helps to begin."
-    )
-    return [
-        Finding(
-            level=Level.CLEAR,
-            code="aim.panel",
-            message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand",
-            why=how,
-            source="Terminal's catalogue entry",
-        )
-    ]
-
-
 def assess(context: Context) -> Outcome[AimPart]:
     """A panel is turned to where its satellites are; a dish to its satellite, and each instrument is told for it."""
     job = context.job
@@ -263,3 +171,6 @@ def assess(context: Context) -> Outcome[AimPart]:
     if panel_aim is not None:
         return Outcome(part, judge_panel_aim(panel_aim))
     return Outcome(part, dish if aimed else [WAITS_FOR_BRIEF])
+
+
+__all__ = ["assess"]

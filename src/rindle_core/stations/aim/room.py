@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.aim.assess import AimPart, assess
+from rindle_core.stations.aim.assess import assess
 from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.aim.headline import headline
+from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

@@ -2,35 +2,17 @@
 
 from __future__ import annotations
 
-from pydantic import Field
-
 from rindle_core.kernel.findings import Finding, Level, missing
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.aim.assess import AimPart
+from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.work_order import WorkOrderResult
-from rindle_core.stations.brief.brief import (
-    DeliveriesInput,
-    DeliveriesResult,
-    deliveries,
-    judge_hazards,
-    judge_needs,
-    judge_settled,
-)
+from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
+from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
-from rindle_core.stations.brief.settled_before import VisitAssessment, visit_of
+from rindle_core.stations.brief.settled_before import visit_of
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
-
-
-class BriefPart(Model):
-    """What Brief comes to; None where an entry is missing."""
-
-    order: WorkOrderResult | None
-    apart: ApartResult | None
-    visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
-    deliveries: DeliveriesResult
 
 
 def order_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
@@ -136,3 +118,6 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_hazards(job.brief.hazards, job.brief.cautions_seen),
     ]
     return Outcome(part, findings)
+
+
+__all__ = ["assess"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.brief.assess import BriefPart
+from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.station import Context, Headline
 
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.brief.assess import BriefPart, assess
+from rindle_core.stations.brief.assess import assess
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.headline import headline
+from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

@@ -2,18 +2,12 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.aim.assess import AimPart
-from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, OwnFigures, bringup
-from rindle_core.stations.build.assess import before_power_open
+from rindle_core.stations.aim.part import AimPart
+from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, bringup
+from rindle_core.stations.bringup.part import BringUpPart
+from rindle_core.stations.build.before_power import before_power_open
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
-
-
-class BringUpPart(Model):
-    """What Bring-up comes to; None without a terminal."""
-
-    bringup: BringUpResult | None
 
 
 def assess(context: Context) -> Outcome[BringUpPart]:
@@ -43,3 +37,6 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         )
     )
     return Outcome(BringUpPart(bringup=found.result), found.findings)
+
+
+__all__ = ["assess"]

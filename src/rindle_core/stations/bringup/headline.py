@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.bringup.assess import BringUpPart
+from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.station import Context, Headline
 
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.bringup.assess import BringUpPart, assess
+from rindle_core.stations.bringup.assess import assess
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.headline import headline
+from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.build.assess import BuildPart, assess
+from rindle_core.stations.build.assess import assess
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
+from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

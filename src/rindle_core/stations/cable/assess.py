@@ -3,20 +3,13 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import missing
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, ExtraRunsResult, cable, extra_runs
+from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, cable, extra_runs
+from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
 
 WAITS_FOR_CABLE = missing("waits.cable", "No cable is chosen", "Choose a cable and enter its pieces.")
-
-
-class CablePart(Model):
-    """What Cable comes to; None while no cable is chosen."""
-
-    cable: CableResult | None
-    extra_runs: ExtraRunsResult | None = None
 
 
 def cable_of(job: JobInput) -> Outcome[CableResult] | None:
@@ -43,3 +36,6 @@ def assess(context: Context) -> Outcome[CablePart]:
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
     part = CablePart(cable=found.result if found else None, extra_runs=extras.result)
     return Outcome(part, found.findings if found else [WAITS_FOR_CABLE])
+
+
+__all__ = ["assess"]

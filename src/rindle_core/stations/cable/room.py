@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.cable.assess import CablePart, assess
+from rindle_core.stations.cable.assess import assess
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
+from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

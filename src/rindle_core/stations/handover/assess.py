@@ -3,19 +3,13 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level, worst
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.aim.assess import AimPart
+from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.brief import judge_proofs
-from rindle_core.stations.handover.acceptance import AcceptanceInput, AcceptanceResult, acceptance
+from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
+from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Context
-
-
-class HandOverPart(Model):
-    """What Hand over comes to."""
-
-    acceptance: AcceptanceResult
 
 
 def judge_closing(holds: list[str]) -> list[Finding]:
@@ -55,3 +49,6 @@ def assess(context: Context) -> Outcome[HandOverPart]:
         *judge_closing(holds),
     ]
     return Outcome(HandOverPart(acceptance=accepted.result), findings)
+
+
+__all__ = ["assess"]

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.handover.assess import HandOverPart, assess
+from rindle_core.stations.handover.assess import assess
 from rindle_core.stations.handover.facts import HandOverFacts
 from rindle_core.stations.handover.headline import headline
+from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

@@ -3,22 +3,16 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import missing
-from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mast import MountInput, MountResult, mount
+from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
 from rindle_core.stations.station import Context
 
 WAITS_FOR_MAST = missing(
     "waits.mast", "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
 )
-
-
-class MountPart(Model):
-    """What Mount comes to; None while the mast is not measured."""
-
-    mount: MountResult | None
 
 
 def mount_of(job: JobInput) -> Outcome[MountResult] | None:
@@ -63,3 +57,6 @@ def assess(context: Context) -> Outcome[MountPart]:
     """The mast's verdict, once it is measured."""
     found = mount_of(context.job)
     return Outcome(MountPart(mount=found.result if found else None), found.findings if found else [WAITS_FOR_MAST])
+
+
+__all__ = ["assess"]

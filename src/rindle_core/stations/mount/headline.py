@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.mount.assess import MountPart
+from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.station import Context, Headline
 
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from rindle_core.stations.mount.assess import MountPart, assess
+from rindle_core.stations.mount.assess import assess
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
+from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
 

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.aim.assess import AimPart, PanelAim
-from rindle_core.stations.peak.assess import PeakPart
+from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.peak.panel_attitude import AttitudeResult
+from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.station import Context, Headline
 
 

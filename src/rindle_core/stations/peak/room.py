@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from rindle_core.stations.names import NAMES
-from rindle_core.stations.peak.assess import PeakPart, assess
+from rindle_core.stations.peak.assess import assess
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.headline import headline
+from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.station import Station
 
 STATION = Station(

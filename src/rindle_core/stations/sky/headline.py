@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.sky.assess import SkyPart
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.sky.seen import has_skyline
 from rindle_core.stations.station import Context, Headline
 

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from rindle_core.stations.names import NAMES
-from rindle_core.stations.sky.assess import SkyPart, assess
+from rindle_core.stations.sky.assess import assess
 from rindle_core.stations.sky.facts import SkyFacts
 from rindle_core.stations.sky.headline import headline
+from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import Station
 
 STATION = Station(

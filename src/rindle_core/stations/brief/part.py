@@ -1,0 +1,23 @@
+"""What Brief comes to."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.model import Model
+from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.brief.brief import DeliveriesResult
+from rindle_core.stations.brief.place_files import ApartResult
+from rindle_core.stations.brief.settled_before import VisitAssessment
+
+
+class BriefPart(Model):
+    """What Brief comes to; None where an entry is missing."""
+
+    order: WorkOrderResult | None
+    apart: ApartResult | None
+    visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
+    deliveries: DeliveriesResult
+
+
+__all__ = ["BriefPart"]

@@ -1,0 +1,94 @@
+"""The course as a fold: who reads whom, what is asked again after a change, and the flat form of the version before."""
+
+import pytest
+
+from rindle_core.job import JobInput
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.stations.entries import ROOMS
+from rindle_core.stations.fold import COURSE, ORDER, course_of
+from rindle_core.stations.names import NAMES
+from rindle_core.stations.sky.part import SkyPart
+from rindle_core.stations.station import Context
+from tests import golden
+
+DISH = golden.read("2026-101")["facts"]
+
+
+def asked_again(**changed):
+    """The rooms that a change makes anew."""
+    before = course_of(JobInput.model_validate(DISH))
+    after = course_of(JobInput.model_validate({**DISH, **changed}))
+    return {code for code in before if after[code] is not before[code]}
+
+
+def test_the_course_is_nine_rooms_and_each_is_asked_after_those_it_reads():
+    assert [one.code for one in COURSE] == list(NAMES) == list(ROOMS)
+    assert sorted(one.code for one in ORDER) == sorted(NAMES)
+    for at, one in enumerate(ORDER):
+        assert set(one.reads) <= {earlier.code for earlier in ORDER[:at]}
+
+
+def test_the_same_job_is_not_asked_twice():
+    assert asked_again() == set()
+
+
+@pytest.mark.parametrize(
+    ("changed", "left_alone"),
+    [
+        ({"cable_pieces": []}, {"brief", "aim", "sky", "mount", "peak"}),
+        ({"connectors": 3}, {"brief", "aim", "sky", "mount", "peak"}),
+        ({"push_top_db": 11.0}, {"brief", "aim", "sky", "mount", "cable", "build", "bringup"}),
+        ({"preset_measured_deg": 40.0}, {"sky", "mount", "cable"}),
+        ({"needs_proved": ["fixed_address"]}, {"aim", "sky", "mount", "cable", "build", "peak", "bringup"}),
+        ({"ahead_years": 2.0}, {"mount", "cable"}),
+    ],
+)
+def test_a_change_leaves_the_rooms_alone_that_do_not_rest_on_it(changed, left_alone):
+    again = asked_again(**changed)
+    assert again
+    assert again & left_alone == set()
+
+
+def test_a_room_is_given_the_facts_that_it_names_and_no_others():
+    cable = next(one for one in COURSE if one.code == "cable")
+    seen = []
+    job = JobInput.model_validate(DISH)
+    given = Context(job)
+    assert cable.looks_at == ()
+    with pytest.raises(LookupError, match="SkyPart is not among what this station reads"):
+        given.result(SkyPart)
+    real = cable.assess
+
+    def spying(context):
+        seen.append(set(context.job.__dict__))
+        return real(context)
+
+    object.__setattr__(cable, "assess", spying)
+    try:
+        course_of(JobInput.model_validate({**DISH, "connectors": 4}))
+    finally:
+        object.__setattr__(cable, "assess", real)
+    assert seen == [{"cable", "picks"}]
+
+
+def test_the_flat_form_of_the_version_before_is_read():
+    flat = JobInput.model_validate(
+        {
+            "date": "2026-11-24",
+            "customer": "Flat",
+            "mast_wall_mm": 3.0,
+            "visit": {"surface": "masonry"},
+            "lockdown": {"before_db": 11.0, "left_db": 10.5},
+            "skyline": [{"azimuth_deg": 10.0, "elevation_deg": 4.0}],
+        }
+    )
+    assert (flat.brief.customer, flat.brief.surface, flat.mount.mast_wall_mm) == ("Flat", "masonry", 3.0)
+    assert (flat.peak.lock_before_db, flat.peak.push_left_db, flat.peak.push_top_db) == (11.0, 10.5, None)
+    assert [point.azimuth_deg for point in flat.sky.skylines[0].points] == [10.0]
+    assert flat == JobInput.model_validate(flat.model_dump())
+
+
+def test_a_name_that_no_room_has_is_refused_by_its_name():
+    with pytest.raises(InputError, match="mast_wal_mm"):
+        parse(JobInput, {"date": "2026-11-24", "mast_wal_mm": 3.0})
