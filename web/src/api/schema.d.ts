@@ -1398,11 +1398,6 @@ export interface components {
             /** Modem Elevation Deg */
             modem_elevation_deg?: number | null;
             /**
-             * Panel Azimuth Deg
-             * @description Planned bearing of a panel's boresight, true
-             */
-            panel_azimuth_deg?: number | null;
-            /**
              * Preset Measured Deg
              * @description Clinometer reading once the elevation was preset
              */
@@ -5415,6 +5410,11 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * Panel Azimuth Deg
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
             /**
              * Position Letter
              * @description Candidate that the terminal is planned for; empty: the job's place

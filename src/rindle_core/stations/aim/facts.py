@@ -22,9 +22,6 @@ class AimFacts(Facts):
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )
     modem_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
-    panel_azimuth_deg: float | None = Field(
-        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Planned bearing of a panel's boresight, true"
-    )
 
 
 __all__ = ["AimFacts"]

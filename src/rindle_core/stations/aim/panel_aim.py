@@ -14,7 +14,7 @@ def panel_aim_of(job: JobInput, simulated: LowOrbitResult | None) -> PanelAim | 
     panel = job.picks.terminal.panel if job.picks.terminal else None
     if panel is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
         return None
-    azimuth = job.aim.panel_azimuth_deg
+    azimuth = job.sky.panel_azimuth_deg
     if azimuth is None or panel.self_aiming:
         azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if job.brief.latitude_deg < 0 else 0.0)
     field = magnetic_field(job.brief.latitude_deg, job.brief.longitude_deg, job.brief.height_m, job.brief.date)

@@ -16,6 +16,6 @@ STATION = Station(
     result=AimPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief",),
+    looks_at=("brief", "sky"),
     reads=("sky",),
 )

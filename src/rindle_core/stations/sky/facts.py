@@ -54,6 +54,9 @@ class SkyFacts(Facts):
     skylines: list[SkylineSet] = Field(default_factory=list, max_length=40)
     sky_set: int = Field(default=0, ge=0, le=39, description="Number of the skyline in use")
     sky_photos: list[SkyPhoto] = Field(default_factory=list, max_length=20)
+    panel_azimuth_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Planned bearing of a panel's boresight, true"
+    )
     ahead_years: float = Field(default=0.0, ge=0, le=40)
     season: Season = "leaf"
     wind_from_deg: float | None = Field(

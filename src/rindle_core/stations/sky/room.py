@@ -16,6 +16,6 @@ STATION = Station(
     result=SkyPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief", "aim", "mount"),
+    looks_at=("brief", "mount"),
     reads=(),
 )

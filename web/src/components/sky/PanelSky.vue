@@ -101,7 +101,7 @@ const SEASONS = [
       v-if="!panel.self_aiming"
       field="panel_azimuth_deg"
       label="Bearing of the panel, true"
-      :value="job.facts.aim.panel_azimuth_deg"
+      :value="job.facts.sky.panel_azimuth_deg"
       unit="deg"
       :hint="
         found.best_bearing
