@@ -14,17 +14,17 @@ from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import Axis, Side
 from rindle_bench.ground import made_up_tile
 from rindle_bench.panel import panel_log
+from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.sky.seen import low_orbit_input
 from rindle_server import terrain_files
-from rindle_server.jobs import edit, models, positions, signing, steps
+from rindle_server.jobs import edit, models, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.listing import page_of
 from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
-_LISTS: tuple[edit.ListName, ...] = ("settings", "extra_runs", "costs", "tasks", "skylines", "attitudes")
-_PLAIN = ("runs", "cable_pieces", "deliveries")
+_FACTS = {name for kind in ROOMS.values() for name in kind.model_fields}
 
 
 def _read(path: Path) -> Any:
@@ -57,18 +57,10 @@ def _lay_terrain() -> None:
 
 def _load_job(data: dict[str, Any]) -> None:
     job = edit.create(data["number"])
-    fields = {name: value for name, value in data.items() if name in edit.JobPatch.model_fields}
-    chosen = {name: fields.pop(name) for name in ("position_letter", "sky_set") if name in fields}
-    edit.patch(job, edit.JobPatch.model_validate(fields))
-    for name in _PLAIN:
-        if data.get(name):
-            edit.replace(job, name, data[name])
-    if "positions" in data:
-        positions.put_positions(job, [positions.Candidate.model_validate(one) for one in data["positions"]])
-    for name in _LISTS:
-        if name in data:
-            edit.put_list(job, name, data[name])
-    edit.patch(job, edit.JobPatch.model_validate(chosen))  # they name what is only there now
+    facts = {name: value for name, value in data.items() if name in _FACTS}
+    later: dict[str, Any] = {name: facts.pop(name) for name in ("position_letter", "sky_set") if name in facts}
+    edit.patch_any(job, facts)
+    edit.patch_any(job, later)  # they name what is only there now
     if "trial_minutes" in data:
         _try(job, data["trial_minutes"])
     if "steps" in data:
@@ -76,7 +68,7 @@ def _load_job(data: dict[str, Any]) -> None:
     if "bench_readings" in data:
         _read_bench(job, data["bench_readings"], bool(data.get("go_to_top")))
     if "states" in data:
-        edit.replace(job, "states_entered", [{"code": code, "at_s": at_s} for code, at_s in data["states"]])
+        edit.patch(job, "bringup", {"states_entered": [{"code": code, "at_s": at_s} for code, at_s in data["states"]]})
     if "sign_off" in data:
         signing.sign_off(job, data["sign_off"]["by"], dt.datetime.fromisoformat(data["sign_off"]["at"]))
 
@@ -85,8 +77,7 @@ def _mark(job: models.Job, told: dict[str, Any]) -> None:
     """Marks the steps in order, each some minutes after the last; a held step is refused as it would be on screen."""
     start = dt.datetime.fromisoformat(told["at"])
     for count, code in enumerate(told["codes"]):
-        steps.mark_step(job, code, told["by"])
-        job.step_marks.filter(code=code).update(at=start + dt.timedelta(minutes=told["minutes"] * count))
+        steps.mark_step(job, code, told["by"], start + dt.timedelta(minutes=told["minutes"] * count))
 
 
 def _try(job: models.Job, told: dict[str, Any]) -> None:
@@ -102,7 +93,7 @@ def _try(job: models.Job, told: dict[str, Any]) -> None:
         ),
         start,
     )
-    job.trial = {
+    trial = {
         "letter": told["letter"],
         "height_m": told["height_m"],
         "started_at": start.isoformat(),
@@ -110,7 +101,7 @@ def _try(job: models.Job, told: dict[str, Any]) -> None:
         "log_name": "panel-log.json",
         "events": [event.model_dump(mode="json") for event in events],
     }
-    job.save()
+    edit.patch(job, "sky", {"trial": trial})
 
 
 def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) -> None:
@@ -154,4 +145,4 @@ def _lock(job: models.Job, antenna: SimulatedAntenna, now_s: float) -> None:
     for count, side in enumerate(sides, start=2):
         antenna.push(side, now_s + count * _SETTLE_S)
         levels[f"push_{side}_db"] = antenna.read_db(now_s + (count + 0.9) * _SETTLE_S)[0]
-    edit.patch(job, edit.JobPatch.model_validate({name: round(level, 2) for name, level in levels.items()}))
+    edit.patch(job, "peak", {name: round(level, 2) for name, level in levels.items()})

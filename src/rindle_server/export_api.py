@@ -9,12 +9,13 @@ from pathlib import Path
 
 
 def main(folder: Path) -> None:
-    """Writes openapi.json and units.json."""
+    """Writes openapi.json, units.json, and rooms.json: at which station each fact is entered."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
     import django
 
     django.setup()
     from rindle_core.kernel.units import wording_table
+    from rindle_core.stations.entries import ROOMS
     from rindle_server.api import api
 
     def write(name: str, content: object) -> None:
@@ -22,6 +23,7 @@ def main(folder: Path) -> None:
 
     write("openapi.json", api.get_openapi_schema(path_prefix="/api/"))
     write("units.json", wording_table())
+    write("rooms.json", {name: room for room, kind in ROOMS.items() for name in kind.model_fields})
 
 
 if __name__ == "__main__":

@@ -115,7 +115,8 @@ def _setup() -> None:
     database = settings.DATABASES["default"]["NAME"]
     try:
         loader = MigrationLoader(connection)
-        strange = sorted(".".join(one) for one in loader.applied_migrations if one not in loader.disk_migrations)
+        known = set(loader.disk_migrations).union(*(one.replaces for one in loader.disk_migrations.values()))
+        strange = sorted(".".join(one) for one in loader.applied_migrations if one not in known)
         if strange:
             raise SystemExit(
                 f"{database} was written by a later version of Rindle ({strange[-1]}). Start that version; "

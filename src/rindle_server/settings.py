@@ -87,6 +87,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "rindle_server.jobs.middleware.ActorMiddleware",
 ]
 ROOT_URLCONF = "rindle_server.urls"
 WSGI_APPLICATION = "rindle_server.wsgi.application"

@@ -10,6 +10,7 @@ import queue
 import threading
 import uuid
 from collections.abc import Callable, Iterator
+from contextvars import copy_context
 from typing import Any, TypeVar
 
 from django.http import StreamingHttpResponse
@@ -76,6 +77,7 @@ def stream(work: Callable[[Progress], T], finish: Callable[[T], dict[str, Any]])
         raise Busy.one(
             "work", f"{_MOST_AT_ONCE} long calculations are under way. Wait for one, or stop it, then try again."
         )
+    asking = copy_context()  # the person and tab that asked, for whoever puts the result away
     work_id, asked, lines = uuid.uuid4().hex, threading.Event(), queue.Queue[dict[str, Any]]()
     _RUNNING[work_id] = asked
 
@@ -88,7 +90,7 @@ def stream(work: Callable[[Progress], T], finish: Callable[[T], dict[str, Any]])
                     line = lines.get(timeout=_SILENCE_S)
                 except queue.Empty:
                     line = {}
-                line = _finished(line, finish)
+                line = asking.run(_finished, line, finish)
                 yield json.dumps(line, ensure_ascii=False).encode() + b"\n"
                 if line.keys() & {"done", "stopped", "error"}:
                     return

@@ -31,6 +31,13 @@ def names() -> list[str]:
     return sorted(path.stem for path in FOLDER.glob("*.json"))
 
 
+def idless(value: Any) -> Any:
+    """The same data without the ids of its rows, which tell only when each was first kept."""
+    if isinstance(value, dict):
+        return {key: idless(one) for key, one in value.items() if key != "id"}
+    return [idless(one) for one in value] if isinstance(value, list) else value
+
+
 def rounded(value: Any) -> Any:
     """The same data with figures of nine digits, so that a file changes only when a figure does."""
     if isinstance(value, float):

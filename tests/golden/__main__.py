@@ -9,14 +9,17 @@ import tempfile
 from typing import Any
 
 from rindle_core.job import JobInput, assess
-from tests.golden import FOLDER, differences, rounded
+from tests.golden import FOLDER, differences, idless, rounded
 from tests.golden.cases import CASES
 
 
 def _told(facts: JobInput) -> dict[str, Any]:
     """Facts without what is at its default, and the whole assessment."""
     assessment = assess(facts).result.model_dump(mode="json")
-    return {"facts": facts.model_dump(mode="json", exclude_defaults=True), "assessment": rounded(assessment)}
+    return {
+        "facts": idless(facts.model_dump(mode="json", exclude_defaults=True)),
+        "assessment": rounded(idless(assessment)),
+    }
 
 
 def _demo() -> dict[str, JobInput]:

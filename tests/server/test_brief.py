@@ -12,6 +12,7 @@ from pypdf import PdfReader
 
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_server.tiles import read_tile
+from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
 PNG = b"\x89PNG\r\n\x1a\n" + bytes(20)
@@ -33,7 +34,11 @@ def faults(answer):
 def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, settings):
     order = (settings.DEMO_DIR / "imports" / "work-order.json").read_bytes()
     job = upload(crew, "/api/jobs/2026-105/work-order", "order.json", order).json()
-    assert (job["terminal_code"], job["satellite_code"], job["facts"]["bringup"]["activation_code"]) == (
+    assert (
+        job["facts"]["brief"]["terminal_code"],
+        job["facts"]["brief"]["satellite_code"],
+        job["facts"]["bringup"]["activation_code"],
+    ) == (
         "tarn-98",
         "hamerkop-2",
         "4MND-8KQ2",
@@ -64,7 +69,7 @@ def test_a_work_order_as_csv_does_the_same(crew):
         (b'{"terminal": "Heron 9"}', "terminal", "Tarn 74"),
         (b"customer\nA\nB\n", "file", "2 rows"),
         (b"\xff\xfe\x00", "file", "UTF-8"),
-        (b'{"place": "nowhere"}', "place", "not understood"),
+        (b'{"place": "nowhere"}', "place_text", "not understood"),
     ],
 )
 def test_a_work_order_that_cannot_be_used_changes_nothing(crew, content, field, says):
@@ -75,23 +80,23 @@ def test_a_work_order_that_cannot_be_used_changes_nothing(crew, content, field, 
 
 
 def test_a_second_entry_far_away_is_asked_about(crew):
-    job = crew.patch("/api/jobs/2026-102", json.dumps({"other_place_text": "-29.5557, 28.4462"}), **JSON).json()
+    job = change(crew, "2026-102", other_place_text="-29.5557, 28.4462").json()
     found = findings(job)["brief.places_apart"]
     assert (found["level"], found["figure"]) == ("mind", pytest.approx(332.5, abs=0.5))
-    bad = crew.patch("/api/jobs/2026-102", json.dumps({"other_place_text": "there"}), **JSON)
+    bad = change(crew, "2026-102", other_place_text="there")
     assert list(faults(bad)) == ["other_place_text"]
 
 
 def test_candidate_positions_lie_where_they_were_measured_to(crew):
     rows = [{"letter": "A", "distance_m": 100, "bearing_deg": 180}, {"letter": "B", "place_text": "-29.5, 28.4"}]
-    job = crew.put("/api/jobs/2026-102/positions", json.dumps(rows), **JSON).json()
+    job = change(crew, "2026-102", positions=rows).json()
     a, b = job["positions"]
     assert a["latitude_deg"] == pytest.approx(-29.5527 - 100 / 110_850, abs=1e-6)
     assert (b["latitude_deg"], b["longitude_deg"]) == (-29.5, 28.4)
-    twice = crew.put("/api/jobs/2026-102/positions", json.dumps([rows[0], rows[0]]), **JSON)
-    assert "twice" in faults(twice)["1.letter"]
-    bad = crew.put("/api/jobs/2026-102/positions", json.dumps([{"letter": "C"}]), **JSON)
-    assert "distance and a bearing" in faults(bad)["0.place_text"]
+    twice = change(crew, "2026-102", positions=[rows[0], rows[0]])
+    assert "twice" in faults(twice)["positions.1.letter"]
+    bad = change(crew, "2026-102", positions=[{"letter": "C"}])
+    assert "distance and a bearing" in faults(bad)["positions.0.place_text"]
 
 
 def test_deliveries_follow_what_they_wait_for(crew):
@@ -100,14 +105,14 @@ def test_deliveries_follow_what_they_wait_for(crew):
         {"item": "adapter", "lead_days": 7, "after_item": "terminal"},
         {"item": "foam", "lead_days": 1},
     ]
-    job = crew.put("/api/jobs/2026-102/deliveries", json.dumps(rows), **JSON).json()
+    job = change(crew, "2026-102", deliveries=rows).json()
     due = {one["item"]: one["due_on"] for one in job["assessment"]["deliveries"]["items"]}
     assert due == {"terminal": "2026-11-20", "adapter": "2026-11-27", "foam": None}
     assert "adapter comes after the visit" in {one["message"] for one in findings(job).values()} | {
         one["message"] for station in job["assessment"]["stations"] for one in station["findings"]
     }
     circle = [{"item": "a", "after_item": "b"}, {"item": "b", "after_item": "a"}]
-    refused = crew.put("/api/jobs/2026-102/deliveries", json.dumps(circle), **JSON)
+    refused = change(crew, "2026-102", deliveries=circle)
     assert "wait for each other" in faults(refused)["items"]
     assert (
         len(crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["deliveries"]) == 3
@@ -115,14 +120,12 @@ def test_deliveries_follow_what_they_wait_for(crew):
 
 
 def test_a_hazards_caution_is_minded_until_it_is_seen(crew):
-    job = crew.patch(
-        "/api/jobs/2026-102", json.dumps({"hazards": ["overhead_lines"], "needs": ["cameras"]}), **JSON
-    ).json()
+    job = change(crew, "2026-102", hazards=["overhead_lines"], needs=["cameras"]).json()
     assert "kills" in findings(job)["brief.hazard.overhead_lines"]["why"]
     assert "no port can be opened" in findings(job)["brief.need.cameras"]["why"]
-    ticked = crew.patch("/api/jobs/2026-102", json.dumps({"settled": ["qualified", "codes"]}), **JSON).json()
+    ticked = change(crew, "2026-102", settled=["qualified", "codes"]).json()
     assert "Landlord" in findings(ticked)["brief.settled"]["why"]
-    seen = crew.patch("/api/jobs/2026-102", json.dumps({"cautions_seen": ["overhead_lines"]}), **JSON).json()
+    seen = change(crew, "2026-102", cautions_seen=["overhead_lines"]).json()
     assert "brief.hazard.overhead_lines" not in findings(seen)
 
 
@@ -235,16 +238,14 @@ def test_a_firms_rule_changes_the_verdicts_of_open_jobs(crew):
 
 def test_a_chosen_instruments_own_error_is_inside_the_figures(crew):
     plain = crew.get("/api/jobs/2026-102").json()["assessment"]["instruments"]["figures"]
-    job = crew.patch(
-        "/api/jobs/2026-102", json.dumps({"compass_code": "compass-1", "clinometer_code": "clinometer-1"}), **JSON
-    ).json()
+    job = change(crew, "2026-102", compass_code="compass-1", clinometer_code="clinometer-1").json()
     shown = job["assessment"]["instruments"]["figures"]
     assert shown[-1]["reading"] - plain[-1]["reading"] == pytest.approx(
         1.3
     )  # median of the compass's checks in the demo's stores
     assert shown[0]["reading"] - plain[0]["reading"] == pytest.approx(0.2)
     assert crew.delete("/api/stores/instrument/compass-1").status_code == 409
-    wrong = crew.patch("/api/jobs/2026-102", json.dumps({"compass_code": "none"}), **JSON)
+    wrong = change(crew, "2026-102", compass_code="none")
     assert "clinometer-1" in faults(wrong)["compass_code"]
 
 
@@ -303,6 +304,6 @@ def test_elements_update_a_known_satellite_and_come_out_again(crew):
 @pytest.mark.parametrize(("off_deg", "level"), [(0.9, "clear"), (-0.9, "clear"), (1.1, "mind")])
 def test_the_preset_is_judged_by_what_the_clinometer_shows(crew, off_deg, level):
     wanted = crew.get("/api/jobs/2026-102").json()["assessment"]["instruments"]["figures"][0]["reading"]
-    job = crew.patch("/api/jobs/2026-102", json.dumps({"preset_measured_deg": wanted + off_deg}), **JSON).json()
+    job = change(crew, "2026-102", preset_measured_deg=wanted + off_deg).json()
     found = findings(job, "aim")["aim.preset"]
     assert (found["level"], found["figure"]) == (level, pytest.approx(abs(off_deg)))

@@ -99,7 +99,7 @@ def _ways(facts):
 
 def test_the_plan_has_north_up_and_east_to_the_right():
     facts = golden.read("2026-101")["facts"]
-    at = {"latitude_deg": facts["brief"]["latitude_deg"], "longitude_deg": facts["brief"]["longitude_deg"]}
+    at = {"latitude_deg": facts["latitude_deg"], "longitude_deg": facts["longitude_deg"]}
     spots = [
         {"letter": "P", **at},
         {"letter": "Q", **at, "latitude_deg": at["latitude_deg"] + 20 / 110_846},

@@ -166,11 +166,11 @@ def test_a_look_through_names_what_is_not_as_it_should_be(home):
     file = next((home / "documents").iterdir())
     file.write_bytes(b"torn")
     change(home, "UPDATE jobs_job SET record = json_set(record, '$.version', '9.9') WHERE number = '2026-101'")
-    change(home, "INSERT INTO jobs_cablepiece (job_id, position, kind, length_m, note) VALUES (999, 0, 'loop', 1, '')")
+    change(home, "INSERT INTO jobs_stationdoc (job_id, station, version, data) VALUES (999, 'cable', 1, '{}')")
     told = " | ".join(keeping.look_through(home).troubles)
     assert "job 2026-102: the document sheet.cfg is not what was handed in" in told
     assert "job 2026-101: its signed record was changed" in told
-    assert "a row of jobs_cablepiece belongs to a jobs_job that is not there" in told
+    assert "a row of jobs_stationdoc belongs to a jobs_job that is not there" in told
     file.unlink()
     assert "the document sheet.cfg is not there" in " | ".join(keeping.look_through(home).troubles)
 

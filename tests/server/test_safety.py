@@ -19,12 +19,13 @@ from PIL.TiffImagePlugin import IFDRational
 from rindle_core.kernel.errors import InputError
 from rindle_server import files, launch, pictures, terrain_files, work
 from rindle_server.errors import Busy, Conflict, NoRoom
-from rindle_server.jobs import documents, edit, listing, models
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs import documents, edit, journal, listing, models
+from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.records import checksum, record_state
 from rindle_server.settings import _secret_key
 from rindle_server.stores.models import Firm, StoreItem
+from tests.server.calls import change
 from tests.server.test_api import JSON, faults
 
 # Files
@@ -185,20 +186,20 @@ def test_a_half_written_key_is_made_anew(tmp_path, monkeypatch, half):
 def test_eight_writers_at_one_job_lose_nothing_and_nobody_holds_the_database_while_it_is_assessed(monkeypatch):
     job = edit.create()
     depth, seen = [], []
-    real = edit.answer_to
+    real = journal.answer_to
 
     def watched(facts):
-        seen.append(edit.transaction.get_connection().in_atomic_block)
+        seen.append(journal.transaction.get_connection().in_atomic_block)
         return real(facts)
 
-    monkeypatch.setattr(edit, "answer_to", watched)
+    monkeypatch.setattr(journal, "answer_to", watched)
 
     def write(at):
         try:
             mine = edit.find(job.number)
             for count in range(3):
                 edit.add_reading(mine, {"axis": "azimuth", "turns": at + count / 10, "level_db": 1.0, "turning": "up"})
-            edit.patch(mine, edit.JobPatch(customer=f"writer {at}"))
+            edit.patch(mine, "brief", {"customer": f"writer {at}"})
         except Exception as error:
             depth.append(error)
         finally:
@@ -210,7 +211,7 @@ def test_eight_writers_at_one_job_lose_nothing_and_nobody_holds_the_database_whi
     for one in writers:
         one.join()
     assert depth == []
-    assert job.readings.count() == 24
+    assert len(facts_of(job).peak.readings) == 24
     assert Job.objects.get(pk=job.pk).head == 32
     assert seen
     assert not any(seen)
@@ -220,12 +221,14 @@ def test_a_change_on_what_somebody_else_changed_meanwhile_is_made_ready_anew(db)
     job = edit.create()
     tries = []
 
-    @edit.whole
-    def slow(job):
-        tries.append(job.customer)
+    @journal.whole
+    def slow(draft):
+        tries.append(draft.facts.brief.customer)
         if len(tries) == 1:
-            Job.objects.filter(pk=job.pk).update(head=job.head + 1, customer="somebody else")
-        job.service_wanted = "mine"
+            Job.objects.filter(pk=job.pk).update(head=job.head + 1)
+            data = {"date": "2026-11-24", "customer": "somebody else"}
+            models.StationDoc.objects.filter(job=job, station="brief").update(data=data)
+        draft.put("brief", service_wanted="mine")
 
     slow(job)
     now = Job.objects.get(pk=job.pk)
@@ -319,7 +322,7 @@ def test_a_row_is_worked_out_once_until_something_that_it_rests_on_changes(crew,
     counted.clear()
     assert crew.get("/api/jobs").json()["rows"] == rows
     assert counted == []
-    crew.patch("/api/jobs/2026-102", json.dumps({"customer": "New name"}), **JSON)
+    change(crew, "2026-102", customer="New name")
     assert crew.get("/api/jobs").json()["count"] == 7
     assert counted == ["2026-102"]
     counted.clear()
@@ -350,7 +353,7 @@ def test_a_database_that_cannot_be_written_is_said_in_a_sentence(crew, monkeypat
         raise OperationalError("database or disk is full")
 
     monkeypatch.setattr(edit.models.Job, "save", full)
-    answer = crew.patch("/api/jobs/2026-102", json.dumps({"customer": "x"}), **JSON)
+    answer = change(crew, "2026-102", customer="x")
     assert answer.status_code == 507
     assert "The disk is full: nothing was changed" in answer.json()["error"]["message"]
 
@@ -388,11 +391,11 @@ def test_a_host_that_is_not_ours_is_refused(crew, host):
         ("post", "/api/sites", {"csv": "", "date": "2026-11-24"}),
         ("post", "/api/sites", {"csv": "\x00,\r1", "date": "2026-11-24"}),
         ("post", "/api/sites", {"csv": 'name,place\n"open', "date": "2026-11-24", "satellite_longitude_deg": 1}),
-        ("patch", "/api/jobs/2026-102", {"needs": ["nonsense"]}),
-        ("patch", "/api/jobs/2026-102", {"position_letter": "ZZZ"}),
-        ("patch", "/api/jobs/2026-102", {"sky_set": 39}),
-        ("patch", "/api/jobs/2026-102", {"beam_letter": "ABCD"}),
-        ("patch", "/api/jobs/2026-102", {"hazards": "x" * 5}),
+        ("patch", "/api/jobs/2026-102/brief", {"needs": ["nonsense"]}),
+        ("patch", "/api/jobs/2026-102/sky", {"position_letter": "ZZZ"}),
+        ("patch", "/api/jobs/2026-102/sky", {"sky_set": 39}),
+        ("patch", "/api/jobs/2026-102/bringup", {"beam_letter": "ABCD"}),
+        ("patch", "/api/jobs/2026-102/brief", {"hazards": "x" * 5}),
     ],
 )
 def test_what_means_nothing_is_refused_in_a_sentence(crew, bench, method, url, body):
@@ -453,7 +456,7 @@ def test_a_large_photo_is_decoded_small_and_damaged_notes_are_let_go():
 
 
 def test_a_weak_compass_field_still_has_a_report(crew):
-    crew.patch("/api/jobs/2026-102", json.dumps({"place_text": "74.7, -94.9"}), **JSON)
+    change(crew, "2026-102", place_text="74.7, -94.9")
     answer = crew.get("/api/jobs/2026-102/report.html")
     assert answer.status_code == 200
     assert "nT" in answer.content.decode()

@@ -19,6 +19,7 @@ from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.work import stop
 from tests.core.test_low_orbit import made_elements
+from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
 FIXED, LODGE = "2026-103", "2026-106"
@@ -29,11 +30,11 @@ def get(client, number):
 
 
 def patch(client, number, **fields):
-    return client.patch(f"/api/jobs/{number}", json.dumps(fields), **JSON).json()
+    return change(client, number, **fields).json()
 
 
 def put(client, number, name, rows):
-    return client.put(f"/api/jobs/{number}/lists/{name}", json.dumps(rows), **JSON)
+    return change(client, number, **{name: rows})
 
 
 def upload(client, url, name, content, **more):
@@ -114,7 +115,7 @@ def test_what_can_be_done_is_costed_and_stands_in_the_report(crew):
     page = crew.get(f"/api/jobs/{FIXED}/report.html").content.decode()
     assert ways["ways"][0]["what"] in page
     assert "2029-05-01" in page
-    refused = crew.patch(f"/api/jobs/{FIXED}", json.dumps({"raise_cost_money": -1}), **JSON)
+    refused = change(crew, FIXED, raise_cost_money=-1)
     assert list(faults(refused)) == ["raise_cost_money"]
     assert get(crew, FIXED)["facts"]["brief"]["raise_cost_money"] == 450  # nothing is lost
     clear = patch(crew, FIXED, position_letter="B")
@@ -127,7 +128,7 @@ def test_runs_at_a_rejected_position_do_not_count_for_the_planned_one(crew):
         for speed, letter in ((20, "A"), (24, "A"), (90, "B"))
     ]
     patch(crew, LODGE, position_letter="B")
-    told = crew.put(f"/api/jobs/{LODGE}/runs", json.dumps(runs), **JSON).json()["assessment"]["acceptance"]
+    told = change(crew, LODGE, runs=runs).json()["assessment"]["acceptance"]
     assert told["after"]["down_mbps"] == 90
     assert [(one["letter"], one["figures"]["down_mbps"]) for one in told["by_position"]] == [("A", 22), ("B", 90)]
 
@@ -150,7 +151,7 @@ def test_a_sky_that_was_hardly_read_is_not_called_free(crew):
 
 def test_a_position_in_another_valley_borrows_no_skyline(crew):
     rows = [{"letter": "A", "distance_m": 0, "bearing_deg": 0}, {"letter": "Z", "distance_m": 4000, "bearing_deg": 90}]
-    job = crew.put(f"/api/jobs/{FIXED}/positions", json.dumps(rows), **JSON).json()
+    job = change(crew, FIXED, positions=rows).json()
     ranks = {one["letter"]: one["level"] for one in job["assessment"]["sky_more"]["compared"]["ranks"]}
     assert ranks["Z"] == "unknown"
 
@@ -167,7 +168,7 @@ def test_a_skyline_comes_out_as_csv_and_json_and_reads_back_the_same(crew):
 def test_a_faulty_point_names_its_place_in_the_list_and_nothing_is_lost(crew):
     before = get(crew, FIXED)["facts"]["sky"]["skylines"]
     answer = put(crew, FIXED, "skylines", [{"points": [{"azimuth_deg": 10, "elevation_deg": 99}]}])
-    assert list(faults(answer)) == ["0.points.0.elevation_deg"]
+    assert list(faults(answer)) == ["skylines.0.points.0.elevation_deg"]
     assert get(crew, FIXED)["facts"]["sky"]["skylines"] == before
 
 

@@ -8,16 +8,17 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
 from rindle_server.stores.models import StoreItem
+from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
 
 
 def patch(client, **fields):
-    return client.patch("/api/jobs/2026-105", json.dumps(fields), **JSON)
+    return change(client, "2026-105", **fields)
 
 
 def put(client, name, rows):
-    return client.put(f"/api/jobs/2026-105/lists/{name}", json.dumps(rows), **JSON)
+    return change(client, "2026-105", **{name: rows})
 
 
 def codes(job, station="brief"):
@@ -75,7 +76,7 @@ def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
     assert lost == pytest.approx(by_hand, rel=1e-9)
     bad = put(crew, "tasks", [{"name": "a", "work_h": 1, "after": "b"}])
     assert "not on the list" in faults(bad)["tasks"]
-    assert "0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
+    assert "costs.0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
 
 
 def test_a_configuration_for_another_satellite_holds_the_brief_until_it_is_out(crew):
@@ -109,7 +110,7 @@ def test_what_the_modem_shows_is_held_against_ours(crew):
 def test_needs_are_to_be_proved_once_the_new_service_runs(crew):
     patch(crew, needs=["calls", "cameras"])
     runs = [{"when": "after", "down_mbps": 40, "up_mbps": 5, "latency_ms": 650}]
-    job = crew.put("/api/jobs/2026-105/runs", json.dumps(runs), **JSON).json()
+    job = change(crew, "2026-105", runs=runs).json()
     assert {"handover.need.calls", "handover.need.cameras"} <= set(codes(job, "handover"))
     assert "handover.need.calls" not in codes(patch(crew, needs_proved=["calls"]).json(), "handover")
 
@@ -132,8 +133,9 @@ def test_the_peak_teaches_the_instruments_at_sign_off(crew):
     from rindle_server.jobs import models, signing
 
     row = models.Job.objects.get(number="2026-101")
-    row.signed_off_at, row.record, row.compass_code, row.compass_at_peak_deg = None, None, "compass-1", 34.4
+    row.signed_off_at, row.record = None, None
     row.save()
+    change(crew, "2026-101", compass_code="compass-1", compass_at_peak_deg=34.4)
     signing.sign_off(row, "N. M.")
     checks = StoreItem.objects.get(kind="instrument", code="compass-1").data["checks"]
     assert len(checks) == before["compass-1"] + 1

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, TypeVar
 
-from pydantic import BaseModel, ConfigDict, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from rindle_core.kernel.errors import Fault, InputError
 
@@ -14,6 +14,12 @@ class Model(BaseModel):
     """A frozen value: unknown fields are refused, and no number may be infinite or NaN."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Row(Model):
+    """A row of a list of facts. Its id stays with it, so that two people may change two rows of one list."""
+
+    id: str = Field(default="", max_length=40, description="Given where the row is first kept")
 
 
 class Facts(Model):
@@ -89,4 +95,4 @@ def parse(kind: type[M], data: object, root: str = "input") -> M:
         raise InputError(faults_of(error, root)) from error
 
 
-__all__ = ["Facts", "Model", "fault_of", "faults_of", "parse"]
+__all__ = ["Facts", "Model", "Row", "fault_of", "faults_of", "parse"]

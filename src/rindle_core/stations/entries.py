@@ -93,6 +93,25 @@ _LOCKDOWN = {
 }
 
 
+_CHOSEN = {
+    "terminal": ("brief", "terminal_code"),
+    "satellite": ("brief", "satellite_code"),
+    "constellation": ("brief", "constellation_code"),
+    "compass": ("aim", "compass_code"),
+    "clinometer": ("aim", "clinometer_code"),
+}
+
+
+def _told_by_text(candidate: Any) -> Any:
+    """A candidate of version 0.1: its coordinates as text, where they do not follow from a measured way."""
+    told = candidate.model_dump() if isinstance(candidate, Model) else dict(candidate)
+    latitude, longitude = told.pop("latitude_deg", None), told.pop("longitude_deg", None)
+    measured = told.get("distance_m") is not None and told.get("bearing_deg") is not None
+    if latitude is not None and longitude is not None and not measured and not told.get("place_text"):
+        told["place_text"] = f"{latitude:.9f}, {longitude:.9f}"
+    return told
+
+
 def lifted(flat: Mapping[str, Any]) -> dict[str, Any]:
     """The flat form of version 0.1 as rooms; names that it does not know stay where they are, to be refused."""
     rooms: dict[str, Any] = {"brief": {}}
@@ -105,7 +124,13 @@ def lifted(flat: Mapping[str, Any]) -> dict[str, Any]:
         elif name == "skyline":
             if value and not flat.get("skylines"):
                 rooms["sky"] = rooms.get("sky", {}) | {"skylines": [{"points": value}]}
+        elif name == "positions":
+            rooms["sky"] = rooms.get("sky", {}) | {"positions": [_told_by_text(one) for one in value]}
         elif name in _HOME:
+            if name in _CHOSEN and isinstance(value, Mapping | Model):
+                room, code = _CHOSEN[name]
+                chosen = value.get("code", "") if isinstance(value, Mapping) else getattr(value, "code", "")
+                rooms[room] = {code: chosen} | rooms.get(room, {})
             rooms.setdefault(_HOME[name], {})[name] = value
         else:
             rooms[name] = value

@@ -7,14 +7,14 @@ from collections.abc import Iterable, Mapping, Sequence
 from pydantic import ConfigDict, Field
 
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 
 # Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
 _NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
 _NEED = "handover.need."  # a need of the customer that nobody has proved
 
 
-class Waiver(Model):
+class Waiver(Row):
     """Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name."""
 
     model_config = ConfigDict(str_strip_whitespace=True)

@@ -52,11 +52,20 @@ class Context:
         )
 
 
+Entered = Callable[[Mapping[str, Any], JobInput], dict[str, Any]]
+
+
+def as_given(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+    """An entry that nothing else follows from."""
+    return dict(change)
+
+
 @dataclass(frozen=True, slots=True)
 class Station(Generic[R]):
     """One room of the course.
 
     `looks_at`: rooms whose facts it is given beside its own; `reads`: rooms whose outcomes it is given.
+    `entered`: completes a change of its facts by what follows from it, or refuses it with an InputError.
     """
 
     code: str
@@ -67,6 +76,7 @@ class Station(Generic[R]):
     headline: Callable[[Context, R], Headline]
     looks_at: tuple[str, ...] = ()
     reads: tuple[str, ...] = ()
+    entered: Entered = as_given
 
 
 def free(findings: list[Finding]) -> bool:
@@ -74,4 +84,4 @@ def free(findings: list[Finding]) -> bool:
     return worst(findings) in (Level.CLEAR, Level.MIND)
 
 
-__all__ = ["WAITS_FOR_BRIEF", "Context", "Headline", "Station", "free"]
+__all__ = ["WAITS_FOR_BRIEF", "Context", "Entered", "Headline", "Station", "as_given", "free"]

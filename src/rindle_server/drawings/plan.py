@@ -25,7 +25,7 @@ def _spots(facts: JobInput) -> list[tuple[str, float, float]]:
     """Letter, east and north in metres of each candidate whose place is known."""
     place = facts.brief.place
     assert place is not None
-    found = [(one.letter, one.offset_m(*place)) for one in facts.sky.positions]
+    found = [(one.letter, one.placed(place).offset_m(*place)) for one in facts.sky.positions]
     return [(letter, at[0], at[1]) for letter, at in found if at is not None]
 
 

@@ -10,45 +10,37 @@ from django.utils import timezone
 from django.utils.http import content_disposition_header
 from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
-from pydantic import AwareDatetime
+from pydantic import AwareDatetime, Field, create_model
 
 from rindle_core.job import JobAssessment
+from rindle_core.kernel.journal import Op
+from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.units import System
 from rindle_core.stations.aim.facts import AimFacts
-from rindle_core.stations.brief.brief import Delivery, read_work_order
+from rindle_core.stations.brief.brief import read_work_order
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.build.facts import BuildFacts
-from rindle_core.stations.cable.cable import CablePiece
 from rindle_core.stations.cable.facts import CableFacts
-from rindle_core.stations.entries import Picks
-from rindle_core.stations.handover.acceptance import ServiceRun
+from rindle_core.stations.entries import ROOMS, Picks
 from rindle_core.stations.handover.facts import HandOverFacts
 from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.facts import AxisReading, PeakFacts
+from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkyFacts
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
+from rindle_server.errors import NotThere
 from rindle_server.files import bytes_of, text_of
-from rindle_server.jobs import documents, edit, orders, positions, signing, steps
-from rindle_server.jobs.facts import assessed, coordinates_of, store_troubles
+from rindle_server.jobs import documents, edit, journal, orders, positions, signing, steps
+from rindle_server.jobs.facts import assessed, store_troubles
 from rindle_server.jobs.listing import JobPage, neighbours_of, page_of
-from rindle_server.jobs.models import Job, Position
+from rindle_server.jobs.models import Change, Job
 from rindle_server.jobs.records import RecordState, record_state
 
 router = Router(tags=["jobs"])
-
-
-class ReadingOut(Schema):
-    """A peaking reading with its row number, so that it can be taken back."""
-
-    id: int
-    axis: str
-    pass_number: int
-    turns: float
-    level_db: float
-    turning: str
 
 
 class DocumentOut(Schema):
@@ -64,13 +56,6 @@ class DocumentOut(Schema):
     size_bytes: int
     at: dt.datetime
     by: str
-
-
-class PositionOut(positions.Candidate):
-    """A candidate position with where it lies, once the job's place is known."""
-
-    latitude_deg: float | None
-    longitude_deg: float | None
 
 
 class FactsOut(Schema):
@@ -92,28 +77,22 @@ class JobOut(Schema):
     """A job whole: what was entered, and what it comes to."""
 
     number: str
+    head: int
     updated_at: dt.datetime
-    place_text: str
     place_understood: str
     place_forms: PlaceForms | None
-    other_place_text: str
-    compass_code: str
-    clinometer_code: str
-    positions: list[PositionOut]
+    positions: list[CandidateAt]
     documents: list[DocumentOut]
-    terminal_code: str
-    satellite_code: str
-    constellation_code: str
     facts: FactsOut
-    readings: list[ReadingOut]
     assessment: JobAssessment
     version: str
     signed_off_at: dt.datetime | None
     signed_off_by: str
     record_sha256: str
     record_state: RecordState
-    taken_out_count: int
     store_troubles: list[str]
+    undo_words: str = Field(description="What this person would take back next; empty: nothing")
+    redo_words: str = Field(description="What this person would bring back next; empty: nothing")
 
 
 class FrameOut(Schema):
@@ -151,47 +130,29 @@ class SignOff(Schema):
     name: str
 
 
-def _position(job: Job, row: Position) -> PositionOut:
-    at = coordinates_of(job, row)
-    told = {name: getattr(row, name) for name in positions.Candidate.model_fields}
-    return PositionOut(**told, latitude_deg=at[0] if at else None, longitude_deg=at[1] if at else None)
-
-
-def _forms(job: Job) -> PlaceForms | None:
-    return (
-        None
-        if job.latitude_deg is None or job.longitude_deg is None
-        else place_forms(job.latitude_deg, job.longitude_deg)
-    )
-
-
 def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
+    place = found.facts.brief.place
+    back, again = journal.next_words(job)
     return JobOut(
         number=job.number,
+        head=job.head,
         updated_at=job.updated_at,
-        place_text=job.place_text,
-        place_understood=edit.understood(job.place_text),
-        place_forms=_forms(job),
-        other_place_text=job.other_place_text,
-        compass_code=job.compass_code,
-        clinometer_code=job.clinometer_code,
+        place_understood=edit.understood(found.facts.brief.place_text),
+        place_forms=place_forms(*place) if place else None,
         documents=[DocumentOut.from_orm(row) for row in job.documents.all()],
-        positions=[_position(job, row) for row in job.positions.all()],
-        terminal_code=job.terminal_code,
-        satellite_code=job.satellite_code,
-        constellation_code=job.constellation_code,
+        positions=[one.placed(place) for one in found.facts.sky.positions],
         facts=FactsOut.from_orm(found.facts),
-        readings=[ReadingOut.from_orm(row) for row in job.readings.all()],
         assessment=found.result,
         version=found.version,
         signed_off_at=job.signed_off_at,
         signed_off_by=job.signed_off_by,
         record_sha256=job.record_sha256,
         record_state=record_state(job),
-        taken_out_count=len(job.trials_taken_out),
-        store_troubles=store_troubles(job) if job.record is None else [],
+        store_troubles=store_troubles(found.facts) if job.record is None else [],
+        undo_words=back,
+        redo_words=again,
     )
 
 
@@ -227,52 +188,109 @@ def read_job(request: HttpRequest, number: str) -> JobOut:
     return job_out(edit.find(number))
 
 
-@router.patch("/{number}", response=JobOut)
-def patch_job(request: HttpRequest, number: str, change: edit.JobPatch) -> JobOut:
-    """Changes fields of a job."""
+def _optional(kind: type[Facts]) -> type[Model]:
+    """The facts of a room with nothing needed: what is left out stays, null takes it out. Bounds are the facts' own."""
+    fields: dict[str, Any] = {}
+    for name, fact in kind.model_fields.items():
+        whole: Any = fact.annotation | None  # type: ignore[operator]  # a type, not its value
+        bounded = Annotated[(whole, *fact.metadata)] if fact.metadata else whole
+        fields[name] = (bounded, Field(default=None, description=fact.description))
+    return create_model(f"{kind.__name__}Patch", __base__=Model, __doc__=f"Changes of: {kind.__doc__}", **fields)
+
+
+def _patches(room: str, kind: type[Facts]) -> None:
+    """One route for the facts of a room."""
+
+    def change_facts(request: HttpRequest, number: str, change: Model) -> JobOut:
+        job = edit.editable(number)
+        edit.patch(job, room, change.model_dump(mode="json", exclude_unset=True))
+        return job_out(job)
+
+    change_facts.__annotations__ |= {"request": HttpRequest, "number": str, "change": _optional(kind), "return": JobOut}
+    router.patch(
+        f"/{{number}}/{room}", response=JobOut, operation_id=f"patch_{room}", summary=f"Changes facts of {NAMES[room]}"
+    )(change_facts)
+
+
+for _room, _kind in ROOMS.items():
+    _patches(_room, _kind)
+
+
+class ChangeOut(Schema):
+    """A change of the job: who changed what, when and from where."""
+
+    seq: int
+    at: dt.datetime
+    by: str
+    device: str
+    words: str
+    ops: list[Op]
+    undoes_seq: int | None
+    taken_back: bool
+
+
+Most = Annotated[int, Query(ge=1, le=500)]
+
+
+@router.get("/{number}/changes", response=list[ChangeOut])
+def list_changes(
+    request: HttpRequest,
+    number: str,
+    since: Annotated[int, Query(ge=0)] = 0,
+    most: Most = 100,
+) -> list[ChangeOut]:
+    """The newest changes after the one numbered `since`, newest first."""
+    rows = Change.objects.filter(job=edit.find(number), seq__gt=since).select_related("undoes", "undone_by")
+    return [
+        ChangeOut(
+            seq=row.seq,
+            at=row.at,
+            by=row.by,
+            device=row.device,
+            words=journal.words_of(row),
+            ops=journal.ops_of(row),
+            undoes_seq=row.undoes.seq if row.undoes else None,
+            taken_back=hasattr(row, "undone_by"),
+        )
+        for row in rows.order_by("-seq")[:most]
+    ]
+
+
+class HeadOut(Schema):
+    """How far a job is: whoever has seen this change has seen everything."""
+
+    head: int
+    signed_off: bool
+
+
+@router.get("/{number}/head", response=HeadOut)
+def head(request: HttpRequest, number: str) -> HeadOut:
+    """Asked every second by every open tab: one small question to the database."""
+    row = Job.objects.filter(number=number).values("head", "signed_off_at").first()
+    if row is None:
+        raise NotThere.one("number", f"There is no job {number}.")
+    return HeadOut(head=row["head"], signed_off=row["signed_off_at"] is not None)
+
+
+class Reversed(Schema):
+    """What was taken or brought back, in words (empty: there was nothing), and the job."""
+
+    words: str
+    job: JobOut
+
+
+@router.post("/{number}/undo", response=Reversed)
+def undo(request: HttpRequest, number: str) -> Reversed:
+    """Takes back what the signed-in person did last in this job, on whichever device, and nothing else."""
     job = edit.editable(number)
-    edit.patch(job, change)
-    return job_out(job)
+    return Reversed(words=journal.undo(job), job=job_out(job))
 
 
-@router.put("/{number}/cable-pieces", response=JobOut)
-def put_cable_pieces(request: HttpRequest, number: str, entries: list[CablePiece]) -> JobOut:
-    """The cable's route, whole."""
+@router.post("/{number}/redo", response=Reversed)
+def redo(request: HttpRequest, number: str) -> Reversed:
+    """Brings back what the signed-in person took back last."""
     job = edit.editable(number)
-    edit.replace(job, "cable_pieces", [entry.model_dump() for entry in entries])
-    return job_out(job)
-
-
-@router.put("/{number}/runs", response=JobOut)
-def put_runs(request: HttpRequest, number: str, entries: list[ServiceRun]) -> JobOut:
-    """The service runs before and after, whole."""
-    job = edit.editable(number)
-    edit.replace(job, "runs", [entry.model_dump() for entry in entries])
-    return job_out(job)
-
-
-@router.put("/{number}/deliveries", response=JobOut)
-def put_deliveries(request: HttpRequest, number: str, entries: list[Delivery]) -> JobOut:
-    """What is on order, whole."""
-    job = edit.editable(number)
-    edit.replace(job, "deliveries", [entry.model_dump() for entry in entries])
-    return job_out(job)
-
-
-@router.put("/{number}/lists/{name}", response=JobOut)
-def put_list(request: HttpRequest, number: str, name: edit.ListName, entries: list[dict[str, Any]]) -> JobOut:
-    """One of the small lists, whole: settings sheet, extra cables, costs, tasks of the visit."""
-    job = edit.editable(number)
-    edit.put_list(job, name, entries)
-    return job_out(job)
-
-
-@router.put("/{number}/positions", response=JobOut)
-def put_positions(request: HttpRequest, number: str, entries: list[positions.Candidate]) -> JobOut:
-    """The candidate positions, whole."""
-    job = edit.editable(number)
-    positions.put_positions(job, entries)
-    return job_out(job)
+    return Reversed(words=journal.redo(job), job=job_out(job))
 
 
 class StateSeen(Schema):
@@ -356,7 +374,7 @@ def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> JobOut
 
 
 @router.delete("/{number}/readings/{reading_id}", response=JobOut)
-def delete_reading(request: HttpRequest, number: str, reading_id: int) -> JobOut:
+def delete_reading(request: HttpRequest, number: str, reading_id: str) -> JobOut:
     """Takes a reading back."""
     job = edit.editable(number)
     edit.remove_reading(job, reading_id)

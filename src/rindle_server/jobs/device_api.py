@@ -10,7 +10,7 @@ from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
 from rindle_server.jobs import edit
 from rindle_server.jobs.api import JobOut, job_out
 from rindle_server.jobs.devices import TerminalLink, link_for, settled
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Job
 
 router = Router(tags=["device"])
@@ -101,7 +101,7 @@ def nuts(request: HttpRequest, number: str, order: NutsOrder) -> DeviceOut:
     link.nuts(order.tight)
     after = settled(link)
     if order.tight:
-        edit.patch(job, edit.JobPatch(lock_before_db=before.level_db, lock_after_db=after.level_db))
+        edit.patch(job, "peak", {"lock_before_db": before.level_db, "lock_after_db": after.level_db})
     return _answer(job, after)
 
 
@@ -111,7 +111,7 @@ def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
     job, link = _reach(number)
     link.push(order.side)
     told = settled(link)
-    edit.patch(job, edit.JobPatch.model_validate({f"push_{order.side}_db": told.level_db}))
+    edit.patch(job, "peak", {f"push_{order.side}_db": told.level_db})
     return _answer(job, told)
 
 
@@ -128,4 +128,5 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
 def entries(request: HttpRequest, number: str) -> DeviceOut:
     """Sends the job's beam letter and activation code to the modem."""
     job, link = _reach(number)
-    return _answer(job, link.tell(job.beam_letter, job.activation_code))
+    told = facts_of(job).bringup
+    return _answer(job, link.tell(told.beam_letter, told.activation_code))

@@ -13,7 +13,8 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.brief.documents import DocumentKind, satellite_named
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import write_whole
-from rindle_server.jobs.edit import Write, known, void, whole
+from rindle_server.jobs.edit import known, void
+from rindle_server.jobs.journal import Draft, Write, whole
 from rindle_server.jobs.models import Document, Job
 from rindle_server.stores.shelf import catalogue
 
@@ -63,15 +64,15 @@ def keep(job: Job, name: str, content: bytes, by: str) -> Document:
 
 
 @whole
-def _add(job: Job, row: Document) -> Write:
-    row.position = job.documents.count()
+def _add(draft: Draft, row: Document) -> Write:
+    row.position = draft.job.documents.count()
     return row.save
 
 
 @whole
-def remove(job: Job, document_id: int) -> Write:
+def remove(draft: Draft, document_id: int) -> Write:
     """Takes a file out of the job."""
-    return lambda: void(job.documents.filter(pk=document_id).delete())
+    return lambda: void(draft.job.documents.filter(pk=document_id).delete())
 
 
 def take_out(job: Job, document_id: int) -> None:
@@ -111,9 +112,9 @@ class DocumentPatch(Model):
 
 
 @whole
-def patch_document(job: Job, document_id: int, change: DocumentPatch) -> Write:
+def patch_document(draft: Draft, document_id: int, change: DocumentPatch) -> Write:
     """Says what a file is. Raises NotThere."""
-    row = job.documents.filter(pk=document_id).first()
+    row = draft.job.documents.filter(pk=document_id).first()
     if row is None:
         raise NotThere.one("document", "This file is not in the job.")
     given = change.model_dump(exclude_unset=True, exclude_none=True)

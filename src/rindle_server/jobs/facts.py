@@ -1,106 +1,36 @@
-"""From rows to the core's facts, and to the assessment; a signed job answers from its record."""
+"""From documents to the core's facts with their picks, and to the assessment; a signed job answers from its record."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
-from django.db.models import Model as DjangoModel
-from django.db.models import QuerySet
 from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
-from rindle_core.job import JobAssessment, JobInput, assess
+from rindle_core.job import JobAssessment, JobInput, Picks, assess
 from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import parse
-from rindle_core.stations.aim.bearings import OffsetInput, offset
-from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
-from rindle_core.stations.sky.candidates import CandidateFacts
-from rindle_server.jobs.models import Job, Position
+from rindle_server.jobs.models import Job
 from rindle_server.stores.models import Firm
-from rindle_server.stores.shelf import shelf
+from rindle_server.stores.shelf import Shelf, shelf
 
-SCALARS = (
-    "customer",
-    "service_wanted",
-    "latitude_deg",
-    "longitude_deg",
-    "height_m",
-    "date",
-    "mast_diameter_mm",
-    "mast_wall_mm",
-    "mast_free_length_m",
-    "height_above_ground_m",
-    "cable_code",
-    "connectors",
-    "beam_letter",
-    "activation_code",
-    "device_now_s",
-    "device_level_db",
-    "other_latitude_deg",
-    "other_longitude_deg",
-    "printed_azimuth_deg",
-    "printed_elevation_deg",
-    "printed_skew_deg",
-    "needs",
-    "hazards",
-    "cautions_seen",
-    "settled",
-    "needs_proved",
-    "visit",
-    "settings",
-    "extra_runs",
-    "modem_azimuth_deg",
-    "modem_elevation_deg",
-    "compass_at_peak_deg",
-    "clinometer_at_peak_deg",
-    "access",
-    "preset_measured_deg",
-    "lean_deg",
-    "lean_towards_deg",
-    "compass_correction_deg",
-    "clinometer_correction_deg",
-    "skylines",
-    "sky_set",
-    "sky_photos",
-    "position_letter",
-    "ahead_years",
-    "season",
-    "panel_azimuth_deg",
-    "attitudes",
-    "waivers",
-    "trial",
-    "wind_from_deg",
+# Which fact names an entry of the stores: room, fact, kind of entry, pick.
+CHOSEN = (
+    ("brief", "terminal_code", "terminal", "terminal"),
+    ("brief", "satellite_code", "satellite", "satellite"),
+    ("brief", "constellation_code", "constellation", "constellation"),
+    ("aim", "compass_code", "instrument", "compass"),
+    ("aim", "clinometer_code", "instrument", "clinometer"),
+    ("cable", "cable_code", "cable", ""),
 )
-LISTS: dict[str, tuple[str, ...]] = {
-    "runs": ("when", "down_mbps", "up_mbps", "latency_ms", "link", "letter", "note"),
-    "documents": ("name", "kind", "satellite_code", "version", "loaded_at"),
-    "cable_pieces": ("kind", "length_m", "note"),
-    "deliveries": (
-        "item",
-        "ordered_on",
-        "lead_days",
-        "after_item",
-        "arrived_on",
-        "interface",
-        "stop_gap",
-        "stop_gap_until",
-    ),
-    "step_marks": ("code", "at", "by"),
-    "readings": ("axis", "pass_number", "turns", "level_db", "turning"),
-    "states_entered": ("code", "at_s"),
-}
-LOCKDOWN = {
-    "before_db": "lock_before_db",
-    "after_db": "lock_after_db",
-    "top_db": "push_top_db",
-    "bottom_db": "push_bottom_db",
-    "left_db": "push_left_db",
-    "right_db": "push_right_db",
-}
+_MODELS = {"terminal": Terminal, "satellite": Satellite, "constellation": Constellation, "instrument": Instrument}
+_DOCUMENT = ("name", "kind", "satellite_code", "version", "loaded_at")
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,84 +42,74 @@ class Assessed:
     version: str
 
 
-def _rows(found: QuerySet[DjangoModel], fields: tuple[str, ...]) -> list[dict[str, Any]]:
-    return [{name: getattr(row, name) for name in fields} for row in found]
+def documents_of(job: Job) -> tuple[DocumentFact, ...]:
+    """The files of the job, as far as they are judged."""
+    if not job.pk:
+        return ()
+    return tuple(
+        DocumentFact.model_validate({name: getattr(row, name) for name in _DOCUMENT}) for row in job.documents.all()
+    )
 
 
-def coordinates_of(job: Job, row: Position) -> tuple[float, float] | None:
-    """Where a candidate lies; None while the job itself has no place."""
-    if row.place_text:
-        place = parse_place(PlaceInput(place=row.place_text))
-        return place.latitude_deg, place.longitude_deg
-    if job.latitude_deg is None or job.longitude_deg is None or row.distance_m is None or row.bearing_deg is None:
-        return None
-    there = offset(
-        OffsetInput(
-            latitude_deg=job.latitude_deg,
-            longitude_deg=job.longitude_deg,
-            distance_m=row.distance_m,
-            bearing_deg=row.bearing_deg,
-        )
-    ).result
-    return there.latitude_deg, there.longitude_deg
+@dataclass(frozen=True, slots=True)
+class _Order:
+    """What picks rest on; the shelf itself is known by its mark."""
+
+    codes: tuple[str, ...]
+    documents: tuple[str, ...]
+    rules: str
+    mark: str
+    held: Shelf = field(compare=False)
+    read: tuple[DocumentFact, ...] = field(compare=False)
+    firm: Firm = field(compare=False)
 
 
-def _candidates(job: Job) -> list[dict[str, Any]]:
-    told = []
-    for row in job.positions.all():
-        at = coordinates_of(job, row)
-        fields = {name: getattr(row, name) for name in CandidateFacts.model_fields}
-        told.append({**fields, "latitude_deg": at[0] if at else None, "longitude_deg": at[1] if at else None})
-    return told
+@lru_cache(maxsize=64)
+def _picks(order: _Order) -> Picks:
+    held = order.held
+    told: dict[str, Any] = {
+        pick: held.get(kind, code, _MODELS[kind])
+        for (_, _, kind, pick), code in zip(CHOSEN, order.codes, strict=True)
+        if pick
+    }
+    satellite = order.codes[1]
+    return Picks(
+        **told,
+        others=[one for one in held.all("satellite", Satellite) if one.code != satellite],
+        cables=held.all("cable", CoaxCable),
+        documents=list(order.read),
+        rules=order.firm.house_rules(),
+    )
 
 
-_CHOSEN = (
-    ("terminal", "terminal_code"),
-    ("satellite", "satellite_code"),
-    ("constellation", "constellation_code"),
-    ("instrument", "compass_code"),
-    ("instrument", "clinometer_code"),
-)
+def picks_of(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...]) -> Picks:
+    """What the stores and the firm say about a job. Raises InputError for rules that cannot be read."""
+    held, firm = shelf(), Firm.ours()
+    codes = tuple(str(docs.get(room, {}).get(fact, "")) for room, fact, _, _ in CHOSEN)
+    told = tuple(one.model_dump_json() for one in documents)
+    return _picks(_Order(codes, told, repr(sorted(firm.rules.items())), held.mark, held, documents, firm))
 
 
-def store_troubles(job: Job) -> list[str]:
-    """Entries of the stores that this job uses and that cannot be read: the job goes on without them, and says so."""
-    held = shelf()
-    told = ((kind, getattr(job, field)) for kind, field in _CHOSEN)
-    found = ((kind, code, held.trouble(kind, code)) for kind, code in told if code)
-    return [f"The {kind} {code} in the stores cannot be read: {message}" for kind, code, message in found if message]
+def facts_from(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...]) -> JobInput:
+    """Facts from their documents, with their picks. Raises InputError; a fault names its field without the room."""
+    try:
+        rooms = {name: parse(kind, docs.get(name, {})) for name, kind in ROOMS.items()}
+    except InputError as error:
+        raise InputError([Fault(one.field, one.message) for one in error.faults]) from error
+    return JobInput(**rooms, picks=picks_of(docs, documents))
 
 
 def facts_of(job: Job) -> JobInput:
     """The job's facts, checked. Raises InputError that names the field."""
-    data: dict[str, Any] = {name: getattr(job, name) for name in SCALARS}
-    if job.pk:
-        data |= {name: _rows(getattr(job, name).all(), fields) for name, fields in LISTS.items()}
-        data["positions"] = _candidates(job)
+    return facts_from({row.station: row.data for row in job.docs.all()}, documents_of(job))
+
+
+def store_troubles(facts: JobInput) -> list[str]:
+    """Entries of the stores that this job uses and that cannot be read: the job goes on without them, and says so."""
     held = shelf()
-    data["lockdown"] = {name: getattr(job, column) for name, column in LOCKDOWN.items()}
-    data["terminal"] = held.get("terminal", job.terminal_code, Terminal)
-    data["satellite"] = held.get("satellite", job.satellite_code, Satellite)
-    data["constellation"] = held.get("constellation", job.constellation_code, Constellation)
-    data["compass"] = held.get("instrument", job.compass_code, Instrument)
-    data["clinometer"] = held.get("instrument", job.clinometer_code, Instrument)
-    data["others"] = [one for one in held.all("satellite", Satellite) if one.code != job.satellite_code]
-    data["cables"] = held.all("cable", CoaxCable)
-    data["rules"] = Firm.ours().house_rules()
-    return parsed(data)
-
-
-def parsed(data: dict[str, Any]) -> JobInput:
-    """Facts from their data, flat or by rooms. Raises InputError; a fault names its field without the room."""
-    try:
-        return parse(JobInput, data, "job")
-    except InputError as error:
-        raise InputError([Fault(_roomless(one.field), one.message) for one in error.faults]) from error
-
-
-def _roomless(field: str) -> str:
-    room, _, rest = field.partition(".")
-    return rest if rest and room in ROOMS else field
+    told = ((kind, getattr(getattr(facts, room), fact)) for room, fact, kind, pick in CHOSEN if pick)
+    found = ((kind, code, held.trouble(kind, code)) for kind, code in told if code)
+    return [f"The {kind} {code} in the stores cannot be read: {message}" for kind, code, message in found if message]
 
 
 @dataclass(frozen=True, slots=True)
@@ -207,7 +127,14 @@ def _answer(asked: _Asked) -> JobAssessment:
 
 def answer_to(facts: JobInput) -> JobAssessment:
     """The assessment of the facts. A change is checked, shown and drawn: the same facts are assessed once."""
-    return _answer(_Asked(facts.model_dump_json(), facts))
+    return _answer(_Asked(f"{facts.model_dump_json(exclude={'picks'})}{facts.picks.mark}", facts))
+
+
+def _with_place(facts: JobInput, text: str) -> JobInput:
+    """The facts of a record; those of version 0.1 keep the place as it was typed beside them."""
+    if facts.brief.place_text or not text:
+        return facts
+    return facts.model_copy(update={"brief": facts.brief.model_copy(update={"place_text": text})})
 
 
 def assessed(job: Job) -> Assessed:
@@ -218,7 +145,7 @@ def assessed(job: Job) -> Assessed:
         version = str(job.record.get("version", "unknown"))
         try:
             return Assessed(
-                JobInput.model_validate(job.record["facts"]),
+                _with_place(JobInput.model_validate(job.record["facts"]), str(job.record.get("place_text", ""))),
                 JobAssessment.model_validate(job.record["assessment"]),
                 version,
             )

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from rindle_core.kernel.model import parse
 from rindle_server.errors import NotThere
 from rindle_server.jobs import models
-from rindle_server.jobs.edit import JobPatch, patch
+from rindle_server.jobs.edit import patch_any
 from rindle_server.stores.models import StoreItem
 
 _ORDERED = (
@@ -39,7 +38,7 @@ def take_order(job: models.Job, order: dict[str, Any]) -> None:
     for kind in ("terminal", "satellite"):
         if kind in order:
             change[f"{kind}_code"] = _by_name(kind, order[kind])
-    patch(job, parse(JobPatch, change))
+    patch_any(job, change)
 
 
 def _by_name(kind: str, wanted: str) -> str:

@@ -61,7 +61,7 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
             "figures": _figures(found),
             "plumb": found.result.plumb,
             "beam": found.result.beam,
-            "place": understood(job.place_text),
+            "place": understood(found.facts.brief.place_text),
             "cautions": [HAZARDS[code] for code in found.facts.brief.hazards if code in HAZARDS],
             "holds": holds[:3],
             "qr": mark_safe(

@@ -1,52 +1,10 @@
-"""Candidate positions: where each lies."""
+"""A candidate position becomes the job's place."""
 
 from __future__ import annotations
 
-from pydantic import Field
-
-from rindle_core.kernel.errors import InputError
-from rindle_core.stations.brief.places import PlaceInput, parse_place
-from rindle_core.stations.sky.candidates import CandidateFacts, next_letter
+from rindle_core.stations.sky.candidates import next_letter
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.jobs import models
-from rindle_server.jobs.edit import Write, whole
-from rindle_server.jobs.facts import coordinates_of
-
-
-class Candidate(CandidateFacts):
-    """A candidate position as it is entered: where it lies, and what the core reads of it."""
-
-    place_text: str = Field(default="", max_length=200)
-
-
-@whole
-def put_positions(job: models.Job, entries: list[Candidate]) -> Write:
-    """Puts the candidate positions in place of the old ones. Raises InputError for a place that cannot be read."""
-    letters = [entry.letter for entry in entries]
-    for at, entry in enumerate(entries):
-        if entry.letter in letters[:at]:
-            raise InputError.one(
-                f"{at}.letter", f"{entry.letter} is there twice; every position has a letter of its own"
-            )
-        if entry.place_text:
-            try:
-                parse_place(PlaceInput(place=entry.place_text))
-            except InputError as error:
-                raise InputError.one(f"{at}.place_text", error.message) from error
-        elif entry.distance_m is None or entry.bearing_deg is None:
-            raise InputError.one(
-                f"{at}.place_text", "needs coordinates of its own, or a distance and a bearing from the job's place"
-            )
-    if job.position_letter not in letters:
-        job.position_letter = ""  # the planned one is gone
-
-    def write() -> None:
-        job.positions.all().delete()
-        models.Position.objects.bulk_create(
-            models.Position(job=job, position=at, **entry.model_dump()) for at, entry in enumerate(entries)
-        )
-
-    return write
+from rindle_server.jobs.journal import Draft, whole
 
 
 def _in_words(at: tuple[float, float]) -> str:
@@ -54,41 +12,36 @@ def _in_words(at: tuple[float, float]) -> str:
 
 
 @whole
-def take_as_place(job: models.Job, letter: str) -> Write:
+def take_as_place(draft: Draft, letter: str) -> None:
     """Makes a candidate the job's place. Everything that was told from the old place keeps its spot on the ground:
 
     candidates by distance and bearing get coordinates of their own, and the old place becomes a candidate itself, with
     the skylines that were read there. Raises NotThere or Conflict.
     """
-    rows = list(job.positions.all())
-    chosen = next((row for row in rows if row.letter == letter), None)
+    sky, place = draft.facts.sky, draft.facts.brief.place
+    chosen = next((one for one in sky.positions if one.letter == letter), None)
     if chosen is None:
         raise NotThere.one("letter", f"There is no position {letter}.")
-    at = coordinates_of(job, chosen)
-    if at is None or job.latitude_deg is None or job.longitude_deg is None:
+    there = chosen.placed(place)
+    if place is None or there.latitude_deg is None or there.longitude_deg is None:
         raise Conflict.one("letter", "The job's own place is not known, so nobody knows where this position lies.")
-    for row in rows:
-        there = coordinates_of(job, row)
-        if not row.place_text and there is not None:
-            row.place_text, row.distance_m, row.bearing_deg = _in_words(there), None, None
-    before = models.Position(
-        job=job,
-        position=len(rows),
-        letter=next_letter([row.letter for row in rows]),
-        place_text=_in_words((job.latitude_deg, job.longitude_deg)),
-        note="the job's place before",
+    rows = []
+    for one in sky.positions:
+        at = one.placed(place)
+        row = one.model_dump(mode="json")
+        if not one.place_text and at.latitude_deg is not None and at.longitude_deg is not None:
+            row |= {"distance_m": None, "bearing_deg": None}
+            row["place_text"] = _in_words((at.latitude_deg, at.longitude_deg))
+        rows.append(row)
+    before = next_letter([one.letter for one in sky.positions])
+    rows.append({"letter": before, "place_text": _in_words(place), "note": "the job's place before"})
+    skylines = [one.model_dump(mode="json") for one in sky.skylines]
+    trial = sky.trial.model_dump(mode="json", exclude_defaults=True)
+    draft.put(
+        "sky",
+        positions=rows,
+        skylines=[{**one, "letter": one["letter"] or before} for one in skylines],
+        position_letter=sky.position_letter or before,
+        **({"trial": {"letter": before, **trial}} if trial else {}),
     )
-    job.skylines = [{**one, "letter": before.letter} if not one.get("letter") else one for one in job.skylines]
-    if job.position_letter == "":
-        job.position_letter = before.letter
-    if job.trial and not job.trial.get("letter"):
-        job.trial = {**job.trial, "letter": before.letter}
-    job.place_text = _in_words(at)
-    job.latitude_deg, job.longitude_deg = round(at[0], 7), round(at[1], 7)
-
-    def write() -> None:
-        for row in rows:
-            row.save()
-        before.save()
-
-    return write
+    draft.put("brief", place_text=_in_words((there.latitude_deg, there.longitude_deg)))

@@ -13,7 +13,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.brief.brief import NEEDS, OLD_LINE
 from rindle_core.stations.brief.visit import REASONS
-from rindle_core.stations.sky.candidates import CandidateAt
+from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
@@ -30,7 +30,7 @@ _SAID = 2  # reasons for and against a position that fit on the page, the graves
 _PHOTO_PX = 1200  # half a page at 300 dpi
 
 
-def _positions(positions: list[CandidateAt], compared: CompareResult | None, system: System) -> list[dict[str, Any]]:
+def _positions(positions: list[Candidate], compared: CompareResult | None, system: System) -> list[dict[str, Any]]:
     """Each position as Sky judges it, best first: the same order, the same words, the same recommendation."""
     by_letter = {one.letter: one for one in positions}
     ranks = compared.ranks if compared else []
@@ -91,7 +91,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
         {
             "job": job,
             "facts": facts,
-            "place": understood(job.place_text),
+            "place": understood(facts.brief.place_text),
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
             "positions": _positions(facts.sky.positions, compared, system),
             "recommended": compared.recommended if compared else "",

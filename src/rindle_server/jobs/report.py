@@ -71,7 +71,7 @@ def _aim_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
 
 
 def _brief_rows(job: Job, facts: JobInput) -> list[tuple[str, str]]:
-    place = understood(job.place_text) or "not given"
+    place = understood(facts.brief.place_text) or "not given"
     rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
     rows += [
         ("Height", format_quantity(facts.brief.height_m, "m")),

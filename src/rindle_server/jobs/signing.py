@@ -12,19 +12,19 @@ from rindle_core.stations.aim.instruments import checks_at_peak
 from rindle_core.stations.names import NAMES
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
-from rindle_server.jobs.edit import Write, whole
 from rindle_server.jobs.facts import Assessed, assessed
+from rindle_server.jobs.journal import Draft, Write, whole
 from rindle_server.jobs.records import checksum
 from rindle_server.stores.models import Firm, StoreItem, put_item
 
 
 @whole
-def sign_off(job: models.Job, by: str, at: dt.datetime | None = None, account: str = "") -> Write:
+def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str = "") -> Write:
     """Freezes inputs, results, version, firm, files and the laid-out report under a checksum.
 
     Raises Conflict that says what is still open.
     """
-    found = assessed(job)
+    job, found = draft.job, assessed(draft.job)
     if not found.result.may_sign_off:
         raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(_open(found))}.")
     if not by.strip():
@@ -77,7 +77,7 @@ def _teach_instruments(job: models.Job, found: Assessed) -> None:
         facts.peak.clinometer_at_peak_deg,
     )
     for kind, check in checks.items():
-        item = StoreItem.objects.filter(kind="instrument", code=getattr(job, f"{kind}_code")).first()
+        item = StoreItem.objects.filter(kind="instrument", code=getattr(facts.aim, f"{kind}_code")).first()
         if item is not None:
             own = item.read(Instrument)
             put_item("instrument", own.model_copy(update={"checks": [*own.checks, check]}).model_dump(mode="json"))

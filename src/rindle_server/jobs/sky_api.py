@@ -19,7 +19,7 @@ from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput
 from rindle_core.stations.sky.low_orbit import simulate
 from rindle_core.stations.sky.passes import LowOrbitInput
-from rindle_core.stations.sky.seen import low_orbit_input, surroundings, terminal_height
+from rindle_core.stations.sky.seen import candidate_of, low_orbit_input, surroundings, terminal_height
 from rindle_core.stations.sky.skyline_text import as_csv, as_json
 from rindle_core.stations.sky.trial import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
@@ -101,7 +101,7 @@ class HorizonOrder(Model):
 def _horizon_input(facts: JobInput, order: HorizonOrder) -> HorizonInput:
     if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
         raise InputError.one("place", "the place is not known; enter it at Brief")
-    at = next((one for one in facts.sky.positions if one.letter == order.letter), None)
+    at = candidate_of(facts, order.letter)
     latitude, longitude = facts.brief.latitude_deg, facts.brief.longitude_deg
     if at is not None and at.latitude_deg is not None and at.longitude_deg is not None:
         latitude, longitude = at.latitude_deg, at.longitude_deg
@@ -126,8 +126,7 @@ def _keep_horizon(number: str, order: HorizonOrder, height_m: float, found: Hori
         new = new.model_copy(update={"points": [*new.points, *read], "obstacles": old.obstacles})
         kept += [old.model_copy(update={"name": f"{_TERRAIN}, before"})] if mixed and old.points else []
     told = [one.model_dump(mode="json") for one in (*kept, new)]
-    edit.put_list(job, "skylines", told)
-    edit.patch(job, edit.JobPatch(sky_set=len(told) - 1))
+    edit.patch(job, "sky", {"skylines": told, "sky_set": len(told) - 1})
     return {"job": job_out(job).model_dump(mode="json"), "ground_m": found.ground_m, "points": len(new.points)}
 
 

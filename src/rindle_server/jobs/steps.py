@@ -2,42 +2,44 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
+from django.utils import timezone
+
 from rindle_core.catalogue.models import Terminal
 from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.jobs import models
-from rindle_server.jobs.edit import Write, void, whole
-from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.jobs.facts import answer_to
+from rindle_server.jobs.journal import Draft, whole
 
 
 @whole
-def mark_step(job: models.Job, code: str, by: str) -> Write:
+def mark_step(draft: Draft, code: str, by: str, at: dt.datetime | None = None) -> None:
     """Marks a step done. Raises Conflict where it is held, and says for what it waits."""
-    result = assessed(job).result.build
+    result = answer_to(draft.facts).build
     view = next((one for one in result.steps if one.step.code == code), None) if result else None
     if view is None:
         raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
     if view.state == "locked":
         raise Conflict.one("code", f"“{view.step.title}” is held: it waits for {', '.join(view.waits_for)}.")
-    news = {"by": by, "position": job.step_marks.count()}
-    return lambda: void(models.StepMark.objects.get_or_create(job=job, code=code, defaults=news))
+    marks = [mark.model_dump(mode="json") for mark in draft.facts.build.step_marks]
+    if code not in {mark["code"] for mark in marks}:
+        draft.put("build", step_marks=[*marks, {"code": code, "at": (at or timezone.now()).isoformat(), "by": by}])
 
 
 @whole
-def unmark_step(job: models.Job, code: str) -> Write:
+def unmark_step(draft: Draft, code: str) -> None:
     """Takes a mark back, unless a later mark rests on it. Raises Conflict."""
-    facts = facts_of(job)
-    terminal = facts.picks.terminal
-    left = [mark for mark in facts.build.step_marks if mark.code != code]
-    if terminal is not None:
-        resting = _resting_on(terminal, left, code)
-        if resting:
-            raise Conflict.one("code", f"“{resting}” rests on this step; take that mark back first.")
-    return lambda: void(job.step_marks.filter(code=code).delete())
+    terminal = draft.facts.picks.terminal
+    left = [mark for mark in draft.facts.build.step_marks if mark.code != code]
+    resting = _resting_on(terminal, left) if terminal else None
+    if resting:
+        raise Conflict.one("code", f"“{resting}” rests on this step; take that mark back first.")
+    draft.put("build", step_marks=[mark.model_dump(mode="json") for mark in left])
 
 
-def _resting_on(terminal: Terminal, left: list[StepMark], code: str) -> str | None:
-    """Title of a marked step that would be held were `code` not done."""
+def _resting_on(terminal: Terminal, left: list[StepMark]) -> str | None:
+    """Title of a marked step that would be held with those marks alone."""
     codes = {mark.code for mark in left}
     every = {
         need.removeprefix("entry:"): True

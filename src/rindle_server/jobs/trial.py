@@ -3,71 +3,67 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Any
 
 from django.utils import timezone
 
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.model import parse
 from rindle_core.stations.sky.facts import TrialFacts
 from rindle_core.stations.sky.trial import TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
-from rindle_server.jobs.edit import whole
-from rindle_server.jobs.facts import answer_to, facts_of
+from rindle_server.jobs.journal import Draft, whole
 
 _KEPT = 5  # trials that were taken out and can be brought back
 
 
-def _keep(job: models.Job, trial: TrialFacts) -> None:
-    job.trial = trial.model_dump(mode="json", exclude_defaults=True)
-    answer_to(facts_of(job))
+def _dump(trial: TrialFacts) -> dict[str, Any]:
+    return trial.model_dump(mode="json", exclude_defaults=True)
 
 
-def _put_aside(job: models.Job) -> None:
+def _aside(now: TrialFacts, taken_out: list[TrialFacts]) -> list[dict[str, Any]]:
     """Half a day of log is not thrown away: it can be brought back."""
-    if job.trial.get("events") or job.trial.get("started_at"):
-        job.trials_taken_out = [*job.trials_taken_out, job.trial][-_KEPT:]
+    worth = [now] if now.events or now.started_at else []
+    return [_dump(one) for one in (*taken_out, *worth)][-_KEPT:]
 
 
 @whole
-def start(job: models.Job) -> None:
+def start(draft: Draft) -> None:
     """Starts the trial's clock; a log that was read before is put aside."""
-    old = parse(TrialFacts, job.trial)
-    _put_aside(job)
-    _keep(job, TrialFacts(letter=old.letter, height_m=old.height_m, started_at=timezone.now()))
+    old = draft.facts.sky.trial
+    new = TrialFacts(letter=old.letter, height_m=old.height_m, started_at=timezone.now())
+    draft.put("sky", trial=_dump(new), trials_taken_out=_aside(old, draft.facts.sky.trials_taken_out))
 
 
 @whole
-def end(job: models.Job) -> None:
+def end(draft: Draft) -> None:
     """Ends the trial. Raises Conflict where none runs."""
-    old = parse(TrialFacts, job.trial)
+    old = draft.facts.sky.trial
     if old.started_at is None:
         raise Conflict.one("trial", "No trial runs: start one, or read its log.")
-    _keep(job, old.model_copy(update={"ended_at": timezone.now()}))
+    draft.put("sky", trial=_dump(old.model_copy(update={"ended_at": timezone.now()})))
 
 
 @whole
-def forget(job: models.Job) -> None:
+def forget(draft: Draft) -> None:
     """Takes the trial out, and keeps it aside."""
-    _put_aside(job)
-    job.trial = {}
+    sky = draft.facts.sky
+    draft.put("sky", trial=None, trials_taken_out=_aside(sky.trial, sky.trials_taken_out))
 
 
 @whole
-def bring_back(job: models.Job) -> None:
+def bring_back(draft: Draft) -> None:
     """Brings the trial back that was put aside last; the present one takes its place there. Raises Conflict."""
-    if not job.trials_taken_out:
+    sky = draft.facts.sky
+    if not sky.trials_taken_out:
         raise Conflict.one("trial", "No trial was taken out.")
-    *older, last = job.trials_taken_out
-    now, job.trials_taken_out = job.trial, older
-    job.trial = now
-    _put_aside(job)
-    _keep(job, parse(TrialFacts, last))
+    *older, last = sky.trials_taken_out
+    draft.put("sky", trial=_dump(last), trials_taken_out=_aside(sky.trial, older))
 
 
 @whole
-def _take(job: models.Job, name: str, log: TrialLog) -> None:
-    old = parse(TrialFacts, job.trial)
+def _take(draft: Draft, name: str, log: TrialLog) -> None:
+    old = draft.facts.sky.trial
     if not log.events and old.started_at is None:
         raise InputError.one("file", "holds no event, and no trial was timed: nothing tells how long it ran")
     last_end = max((one.start + dt.timedelta(seconds=one.seconds) for one in log.events), default=None)
@@ -85,7 +81,7 @@ def _take(job: models.Job, name: str, log: TrialLog) -> None:
             "start and end",
         )
     news = {"events": log.events, "log_name": name[:200], "started_at": first, "ended_at": last}
-    _keep(job, parse(TrialFacts, {**old.model_dump(), **news, "events": [one.model_dump() for one in log.events]}))
+    draft.put("sky", trial=_dump(old.model_copy(update=news)))
 
 
 def take_log(job: models.Job, name: str, given: TrialLogInput) -> TrialLog:

@@ -25,7 +25,8 @@ from rindle_core.stations.mount.mount_choice import SURFACES
 from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
-from rindle_server.jobs.models import Job
+from rindle_server.jobs.facts import CHOSEN
+from rindle_server.jobs.models import StationDoc
 from rindle_server.stores.models import Firm, StoreItem, put_item
 from rindle_server.stores.shelf import catalogue
 
@@ -285,11 +286,13 @@ def export_items(
 
 def _users(kind: Kind, code: str) -> list[str]:
     """Open jobs that use an entry."""
-    fields = {"instrument": ("compass_code", "clinometer_code"), "bracket": ()}.get(kind, (f"{kind}_code",))
     return [
         number
-        for name in fields
-        for number in Job.objects.filter(**{name: code}, signed_off_at=None).values_list("number", flat=True)
+        for room, fact, chosen, _ in CHOSEN
+        if chosen == kind
+        for number in StationDoc.objects.filter(
+            station=room, job__signed_off_at=None, **{f"data__{fact}": code}
+        ).values_list("job__number", flat=True)
     ]
 
 

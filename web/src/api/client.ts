@@ -3,6 +3,9 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
+/** This tab, so that it knows its own changes among those of others. */
+export const TAB = `t${Math.random().toString(36).slice(2, 8)}`
+
 export interface Fault {
   field: string
   message: string
@@ -24,6 +27,7 @@ client.use({
   onRequest({ request }) {
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1]
     if (token) request.headers.set('X-CSRFToken', token)
+    request.headers.set('X-Rindle-Tab', TAB)
     return request
   },
 })

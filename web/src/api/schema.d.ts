@@ -129,14 +129,10 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        /**
-         * Patch Job
-         * @description Changes fields of a job.
-         */
-        patch: operations["rindle_server_jobs_api_patch_job"];
+        patch?: never;
         trace?: never;
     };
-    "/api/jobs/{number}/cable-pieces": {
+    "/api/jobs/{number}/aim": {
         parameters: {
             query?: never;
             header?: never;
@@ -144,19 +140,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Put Cable Pieces
-         * @description The cable's route, whole.
-         */
-        put: operations["rindle_server_jobs_api_put_cable_pieces"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** Changes facts of Aim */
+        patch: operations["patch_aim"];
         trace?: never;
     };
-    "/api/jobs/{number}/deliveries": {
+    "/api/jobs/{number}/brief": {
         parameters: {
             query?: never;
             header?: never;
@@ -164,11 +157,79 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Brief */
+        patch: operations["patch_brief"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/bringup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Bring-up */
+        patch: operations["patch_bringup"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Build */
+        patch: operations["patch_build"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/cable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Cable */
+        patch: operations["patch_cable"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /**
-         * Put Deliveries
-         * @description What is on order, whole.
+         * List Changes
+         * @description The newest changes after the one numbered `since`, newest first.
          */
-        put: operations["rindle_server_jobs_api_put_deliveries"];
+        get: operations["rindle_server_jobs_api_list_changes"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -364,7 +425,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{number}/lists/{name}": {
+    "/api/jobs/{number}/handover": {
         parameters: {
             query?: never;
             header?: never;
@@ -372,16 +433,50 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Hand over */
+        patch: operations["patch_handover"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/head": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /**
-         * Put List
-         * @description One of the small lists, whole: settings sheet, extra cables, costs, tasks of the visit.
+         * Head
+         * @description Asked every second by every open tab: one small question to the database.
          */
-        put: operations["rindle_server_jobs_api_put_list"];
+        get: operations["rindle_server_jobs_api_head"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/mount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Mount */
+        patch: operations["patch_mount"];
         trace?: never;
     };
     "/api/jobs/{number}/neighbours": {
@@ -402,6 +497,23 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/peak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Peak */
+        patch: operations["patch_peak"];
         trace?: never;
     };
     "/api/jobs/{number}/pocket.html": {
@@ -437,26 +549,6 @@ export interface paths {
          */
         get: operations["rindle_server_jobs_report_api_pocket_print"];
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{number}/positions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Put Positions
-         * @description The candidate positions, whole.
-         */
-        put: operations["rindle_server_jobs_api_put_positions"];
         post?: never;
         delete?: never;
         options?: never;
@@ -564,6 +656,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo
+         * @description Brings back what the signed-in person took back last.
+         */
+        post: operations["rindle_server_jobs_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/report.html": {
         parameters: {
             query?: never;
@@ -604,26 +716,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{number}/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Put Runs
-         * @description The service runs before and after, whole.
-         */
-        put: operations["rindle_server_jobs_api_put_runs"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{number}/sign-off": {
         parameters: {
             query?: never;
@@ -642,6 +734,23 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Sky */
+        patch: operations["patch_sky"];
         trace?: never;
     };
     "/api/jobs/{number}/sky/horizon": {
@@ -910,6 +1019,26 @@ export interface paths {
          * @description Starts the trial's clock.
          */
         post: operations["rindle_server_jobs_sky_api_start_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Takes back what the signed-in person did last in this job, on whichever device, and nothing else.
+         */
+        post: operations["rindle_server_jobs_api_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1377,15 +1506,63 @@ export interface components {
          */
         AimFacts: {
             /**
+             * Clinometer Code
+             * @description The crew's own, from the stores
+             * @default
+             */
+            clinometer_code: string;
+            /**
              * Clinometer Correction Deg
              * @default 0
              */
             clinometer_correction_deg: number;
             /**
+             * Compass Code
+             * @description The crew's own, from the stores
+             * @default
+             */
+            compass_code: string;
+            /**
              * Compass Correction Deg
              * @default 0
              */
             compass_correction_deg: number;
+            /** Lean Deg */
+            lean_deg?: number | null;
+            /** Lean Towards Deg */
+            lean_towards_deg?: number | null;
+            /**
+             * Modem Azimuth Deg
+             * @description On the modem's own pointing page
+             */
+            modem_azimuth_deg?: number | null;
+            /** Modem Elevation Deg */
+            modem_elevation_deg?: number | null;
+            /**
+             * Preset Measured Deg
+             * @description Clinometer reading once the elevation was preset
+             */
+            preset_measured_deg?: number | null;
+        };
+        /**
+         * AimFactsPatch
+         * @description Changes of: What the instruments, the mast and the modem's own page showed before the search.
+         */
+        AimFactsPatch: {
+            /**
+             * Clinometer Code
+             * @description The crew's own, from the stores
+             */
+            clinometer_code?: string | null;
+            /** Clinometer Correction Deg */
+            clinometer_correction_deg?: number | null;
+            /**
+             * Compass Code
+             * @description The crew's own, from the stores
+             */
+            compass_code?: string | null;
+            /** Compass Correction Deg */
+            compass_correction_deg?: number | null;
             /** Lean Deg */
             lean_deg?: number | null;
             /** Lean Towards Deg */
@@ -1520,6 +1697,12 @@ export interface components {
              */
             azimuth_deg: number;
             /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
              * Note
              * @default
              */
@@ -1571,6 +1754,12 @@ export interface components {
              * @enum {string}
              */
             axis: "elevation" | "azimuth";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Level Db */
             level_db: number;
             /**
@@ -1810,6 +1999,12 @@ export interface components {
             cluster_code: string;
             /** Conditions */
             conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            /**
+             * Constellation Code
+             * @description Chosen from the stores, for a panel
+             * @default
+             */
+            constellation_code: string;
             /** Costs */
             costs?: components["schemas"]["CostItem"][];
             /**
@@ -1915,6 +2110,12 @@ export interface components {
             /** Other Longitude Deg */
             other_longitude_deg?: number | null;
             /**
+             * Other Place Text
+             * @description A second entry for the same site, as typed
+             * @default
+             */
+            other_place_text: string;
+            /**
              * Overlap Month Count
              * @default 0
              */
@@ -1936,6 +2137,12 @@ export interface components {
              * @enum {string}
              */
             place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
+            /**
+             * Place Text
+             * @description As it was typed; the coordinates follow from it
+             * @default
+             */
+            place_text: string;
             /**
              * Printed Azimuth Deg
              * @description On the work order
@@ -1964,6 +2171,12 @@ export interface components {
              */
             reuse_note: string;
             /**
+             * Satellite Code
+             * @description Chosen from the stores
+             * @default
+             */
+            satellite_code: string;
+            /**
              * Service Wanted
              * @default
              */
@@ -1986,6 +2199,12 @@ export interface components {
             /** Tasks */
             tasks?: components["schemas"]["VisitTask"][];
             /**
+             * Terminal Code
+             * @description Chosen from the stores
+             * @default
+             */
+            terminal_code: string;
+            /**
              * Terminal Id
              * @default
              */
@@ -2000,6 +2219,194 @@ export interface components {
              * @default 0
              */
             wanted_height_m: number;
+        };
+        /**
+         * BriefFactsPatch
+         * @description Changes of: The order, the place, the customer's wishes and what stands in the way.
+         */
+        BriefFactsPatch: {
+            /**
+             * Accept Cost Money
+             * @description Of leaving it, such as a lower price
+             */
+            accept_cost_money?: number | null;
+            /** Access */
+            access?: string | null;
+            /** Cautions Seen */
+            cautions_seen?: string[] | null;
+            /**
+             * Climber
+             * @description Who is competent for this height and weather
+             */
+            climber?: string | null;
+            /** Climber Contact */
+            climber_contact?: string | null;
+            /**
+             * Cluster Code
+             * @description Frequency-cluster code of the order
+             */
+            cluster_code?: string | null;
+            /** Conditions */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[] | null;
+            /**
+             * Constellation Code
+             * @description Chosen from the stores, for a panel
+             */
+            constellation_code?: string | null;
+            /** Costs */
+            costs?: components["schemas"]["CostItem"][] | null;
+            /** Customer */
+            customer?: string | null;
+            /** Customer Reference */
+            customer_reference?: string | null;
+            /** Date */
+            date?: string | null;
+            /** Deliveries */
+            deliveries?: components["schemas"]["Delivery"][] | null;
+            /**
+             * Entry Checks
+             * @description Checked of an old hole that a cable could use
+             */
+            entry_checks?: string[] | null;
+            /** Forecast Gust Mps */
+            forecast_gust_mps?: number | null;
+            /** Forecast Low C */
+            forecast_low_c?: number | null;
+            /**
+             * Ground Checks
+             * @description Checked of positions on the ground
+             */
+            ground_checks?: string[] | null;
+            /** Hardware Address */
+            hardware_address?: string | null;
+            /** Hazards */
+            hazards?: string[] | null;
+            /** Height M */
+            height_m?: number | null;
+            /**
+             * Indoor
+             * @description Settled about the indoor unit's place
+             */
+            indoor?: string[] | null;
+            /** Indoor Note */
+            indoor_note?: string | null;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /**
+             * Lineup At
+             * @description Site's clock
+             */
+            lineup_at?: string | null;
+            /** Lineup Booked */
+            lineup_booked?: boolean | null;
+            /** Lineup Person */
+            lineup_person?: string | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Look Again On
+             * @description When the view is looked at again, as trees grow
+             */
+            look_again_on?: string | null;
+            /** May Drill */
+            may_drill?: boolean | null;
+            /**
+             * Move Cost Money
+             * @description Of taking the better position
+             */
+            move_cost_money?: number | null;
+            /** Needs */
+            needs?: string[] | null;
+            /** Old Line */
+            old_line?: ("" | "replace" | "backup" | "balance") | null;
+            /**
+             * Other Latitude Deg
+             * @description A second entry for the same site
+             */
+            other_latitude_deg?: number | null;
+            /** Other Longitude Deg */
+            other_longitude_deg?: number | null;
+            /**
+             * Other Place Text
+             * @description A second entry for the same site, as typed
+             */
+            other_place_text?: string | null;
+            /** Overlap Month Count */
+            overlap_month_count?: number | null;
+            /** Permanence */
+            permanence?: ("" | "permanent" | "trial" | "temporary") | null;
+            /**
+             * Place Error M
+             * @description How far off the place may be
+             */
+            place_error_m?: number | null;
+            /** Place Method */
+            place_method?: ("" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address") | null;
+            /**
+             * Place Text
+             * @description As it was typed; the coordinates follow from it
+             */
+            place_text?: string | null;
+            /**
+             * Printed Azimuth Deg
+             * @description On the work order
+             */
+            printed_azimuth_deg?: number | null;
+            /** Printed Elevation Deg */
+            printed_elevation_deg?: number | null;
+            /** Printed Skew Deg */
+            printed_skew_deg?: number | null;
+            /**
+             * Raise Cost Money
+             * @description Of raising the terminal, in the firm's currency
+             */
+            raise_cost_money?: number | null;
+            /** Reasons */
+            reasons?: string[] | null;
+            /**
+             * Return On
+             * @description Day of the return visit of a trial or temporary set-up
+             */
+            return_on?: string | null;
+            /**
+             * Reuse Note
+             * @description What the permanent set-up takes over: cable, hole, mount
+             */
+            reuse_note?: string | null;
+            /**
+             * Satellite Code
+             * @description Chosen from the stores
+             */
+            satellite_code?: string | null;
+            /** Service Wanted */
+            service_wanted?: string | null;
+            /** Settled */
+            settled?: string[] | null;
+            /**
+             * Site Code
+             * @description Location code of the order
+             */
+            site_code?: string | null;
+            /** Site Id */
+            site_id?: string | null;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /** Tasks */
+            tasks?: components["schemas"]["VisitTask"][] | null;
+            /**
+             * Terminal Code
+             * @description Chosen from the stores
+             */
+            terminal_code?: string | null;
+            /** Terminal Id */
+            terminal_id?: string | null;
+            /**
+             * Trim Cost Money
+             * @description Of having an obstacle cut back
+             */
+            trim_cost_money?: number | null;
+            /** Wanted Height M */
+            wanted_height_m?: number | null;
         };
         /**
          * BringUpFacts
@@ -2023,10 +2430,38 @@ export interface components {
              * @default 0
              */
             device_now_s: number;
+            /**
+             * Powered At
+             * @description When somebody said that it was switched on
+             */
+            powered_at?: string | null;
             /** Settings */
             settings?: components["schemas"]["SettingMark"][];
             /** States Entered */
             states_entered?: components["schemas"]["StateEntered"][];
+        };
+        /**
+         * BringUpFactsPatch
+         * @description Changes of: What the modem was told, and what it told since it has power.
+         */
+        BringUpFactsPatch: {
+            /** Activation Code */
+            activation_code?: string | null;
+            /** Beam Letter */
+            beam_letter?: string | null;
+            /** Device Level Db */
+            device_level_db?: number | null;
+            /** Device Now S */
+            device_now_s?: number | null;
+            /**
+             * Powered At
+             * @description When somebody said that it was switched on
+             */
+            powered_at?: string | null;
+            /** Settings */
+            settings?: components["schemas"]["SettingMark"][] | null;
+            /** States Entered */
+            states_entered?: components["schemas"]["StateEntered"][] | null;
         };
         /**
          * BringUpResult
@@ -2077,6 +2512,14 @@ export interface components {
         BuildFacts: {
             /** Step Marks */
             step_marks?: components["schemas"]["StepMark"][];
+        };
+        /**
+         * BuildFactsPatch
+         * @description Changes of: Which steps are done, when and by whom.
+         */
+        BuildFactsPatch: {
+            /** Step Marks */
+            step_marks?: components["schemas"]["StepMark"][] | null;
         };
         /**
          * BuildResult
@@ -2144,6 +2587,20 @@ export interface components {
             extra_runs?: components["schemas"]["ExtraRun"][];
         };
         /**
+         * CableFactsPatch
+         * @description Changes of: The cable, piece by piece, and other runs through the house.
+         */
+        CableFactsPatch: {
+            /** Cable Code */
+            cable_code?: string | null;
+            /** Cable Pieces */
+            cable_pieces?: components["schemas"]["CablePiece"][] | null;
+            /** Connectors */
+            connectors?: number | null;
+            /** Extra Runs */
+            extra_runs?: components["schemas"]["ExtraRun"][] | null;
+        };
+        /**
          * CableLimits
          * @description What the terminal asks of its cable.
          */
@@ -2178,6 +2635,12 @@ export interface components {
          * @description One piece of the route.
          */
         CablePiece: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /**
              * Kind
              * @enum {string}
@@ -2233,7 +2696,7 @@ export interface components {
         };
         /**
          * Candidate
-         * @description A candidate position as it is entered: where it lies, and what the core reads of it.
+         * @description A candidate as it is entered: coordinates of its own as text, or a measured way from the job's place.
          */
         Candidate: {
             /**
@@ -2272,6 +2735,12 @@ export interface components {
             exposure: "" | "lee" | "side" | "windward" | "edge";
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Letter */
             letter: string;
             /**
@@ -2349,6 +2818,12 @@ export interface components {
             exposure: "" | "lee" | "side" | "windward" | "edge";
             /** Height Above Ground M */
             height_above_ground_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Latitude Deg */
             latitude_deg?: number | null;
             /** Letter */
@@ -2428,6 +2903,31 @@ export interface components {
             percent: number;
             /** Seconds S */
             seconds_s: number;
+        };
+        /**
+         * ChangeOut
+         * @description A change of the job: who changed what, when and from where.
+         */
+        ChangeOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Device */
+            device: string;
+            /** Ops */
+            ops: components["schemas"]["Op"][];
+            /** Seq */
+            seq: number;
+            /** Taken Back */
+            taken_back: boolean;
+            /** Undoes Seq */
+            undoes_seq: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * Choice
@@ -2543,6 +3043,12 @@ export interface components {
              * @description In the firm's currency
              */
             amount_money: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Item */
             item: string;
             /**
@@ -2617,6 +3123,12 @@ export interface components {
             after_item: string;
             /** Arrived On */
             arrived_on?: string | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /**
              * Interface
              * @description The joint that this part makes, if it makes one
@@ -2836,6 +3348,12 @@ export interface components {
              * @default
              */
             cable_code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Length M */
             length_m: number;
             /** Name */
@@ -3041,6 +3559,31 @@ export interface components {
              * @description Proofs that somebody let pass
              */
             waivers?: components["schemas"]["Waiver"][];
+        };
+        /**
+         * HandOverFactsPatch
+         * @description Changes of: The service before and after, the needs that were proved, and the proofs that somebody let pass.
+         */
+        HandOverFactsPatch: {
+            /** Needs Proved */
+            needs_proved?: string[] | null;
+            /** Runs */
+            runs?: components["schemas"]["ServiceRun"][] | null;
+            /**
+             * Waivers
+             * @description Proofs that somebody let pass
+             */
+            waivers?: components["schemas"]["Waiver"][] | null;
+        };
+        /**
+         * HeadOut
+         * @description How far a job is: whoever has seen this change has seen everything.
+         */
+        HeadOut: {
+            /** Head */
+            head: number;
+            /** Signed Off */
+            signed_off: boolean;
         };
         /**
          * Health
@@ -3628,28 +4171,18 @@ export interface components {
          */
         JobOut: {
             assessment: components["schemas"]["JobAssessment"];
-            /** Clinometer Code */
-            clinometer_code: string;
-            /** Compass Code */
-            compass_code: string;
-            /** Constellation Code */
-            constellation_code: string;
             /** Documents */
             documents: components["schemas"]["DocumentOut"][];
             facts: components["schemas"]["FactsOut"];
+            /** Head */
+            head: number;
             /** Number */
             number: string;
-            /** Other Place Text */
-            other_place_text: string;
             place_forms: components["schemas"]["PlaceForms"] | null;
-            /** Place Text */
-            place_text: string;
             /** Place Understood */
             place_understood: string;
             /** Positions */
-            positions: components["schemas"]["PositionOut"][];
-            /** Readings */
-            readings: components["schemas"]["ReadingOut"][];
+            positions: components["schemas"]["CandidateAt"][];
             /** Record Sha256 */
             record_sha256: string;
             /**
@@ -3657,18 +4190,22 @@ export interface components {
              * @enum {string}
              */
             record_state: "" | "intact" | "changed" | "unsealed";
-            /** Satellite Code */
-            satellite_code: string;
+            /**
+             * Redo Words
+             * @description What this person would bring back next; empty: nothing
+             */
+            redo_words: string;
             /** Signed Off At */
             signed_off_at: string | null;
             /** Signed Off By */
             signed_off_by: string;
             /** Store Troubles */
             store_troubles: string[];
-            /** Taken Out Count */
-            taken_out_count: number;
-            /** Terminal Code */
-            terminal_code: string;
+            /**
+             * Undo Words
+             * @description What this person would take back next; empty: nothing
+             */
+            undo_words: string;
             /**
              * Updated At
              * Format: date-time
@@ -3690,184 +4227,6 @@ export interface components {
             page_count: number;
             /** Rows */
             rows: components["schemas"]["JobRow"][];
-        };
-        /**
-         * JobPatch
-         * @description Fields to change; what is left out stays. Bounds are those of the `job` calculator's input.
-         */
-        JobPatch: {
-            /** Accept Cost Money */
-            accept_cost_money?: number | null;
-            /** Access */
-            access?: string | null;
-            /** Activation Code */
-            activation_code?: string | null;
-            /** Ahead Years */
-            ahead_years?: number | null;
-            /** Beam Letter */
-            beam_letter?: string | null;
-            /** Cable Code */
-            cable_code?: string | null;
-            /** Cautions Seen */
-            cautions_seen?: string[] | null;
-            /** Climber */
-            climber?: string | null;
-            /** Climber Contact */
-            climber_contact?: string | null;
-            /** Clinometer At Peak Deg */
-            clinometer_at_peak_deg?: number | null;
-            /** Clinometer Code */
-            clinometer_code?: string | null;
-            /** Clinometer Correction Deg */
-            clinometer_correction_deg?: number | null;
-            /** Cluster Code */
-            cluster_code?: string | null;
-            /** Compass At Peak Deg */
-            compass_at_peak_deg?: number | null;
-            /** Compass Code */
-            compass_code?: string | null;
-            /** Compass Correction Deg */
-            compass_correction_deg?: number | null;
-            /** Conditions */
-            conditions?: string[] | null;
-            /** Connectors */
-            connectors?: number | null;
-            /** Constellation Code */
-            constellation_code?: string | null;
-            /** Customer */
-            customer?: string | null;
-            /** Customer Reference */
-            customer_reference?: string | null;
-            /** Date */
-            date?: string | null;
-            /** Device Level Db */
-            device_level_db?: number | null;
-            /** Entry Checks */
-            entry_checks?: string[] | null;
-            /** Forecast Gust Mps */
-            forecast_gust_mps?: number | null;
-            /** Forecast Low C */
-            forecast_low_c?: number | null;
-            /** Ground Checks */
-            ground_checks?: string[] | null;
-            /** Hardware Address */
-            hardware_address?: string | null;
-            /** Hazards */
-            hazards?: string[] | null;
-            /** Height Above Ground M */
-            height_above_ground_m?: number | null;
-            /** Height M */
-            height_m?: number | null;
-            /** Indoor */
-            indoor?: string[] | null;
-            /** Indoor Note */
-            indoor_note?: string | null;
-            /** Lean Deg */
-            lean_deg?: number | null;
-            /** Lean Towards Deg */
-            lean_towards_deg?: number | null;
-            /** Lineup At */
-            lineup_at?: string | null;
-            /** Lineup Booked */
-            lineup_booked?: boolean | null;
-            /** Lineup Person */
-            lineup_person?: string | null;
-            /** Lock After Db */
-            lock_after_db?: number | null;
-            /** Lock Before Db */
-            lock_before_db?: number | null;
-            /** Look Again On */
-            look_again_on?: string | null;
-            /** Mast Diameter Mm */
-            mast_diameter_mm?: number | null;
-            /** Mast Free Length M */
-            mast_free_length_m?: number | null;
-            /** Mast Wall Mm */
-            mast_wall_mm?: number | null;
-            /** May Drill */
-            may_drill?: boolean | null;
-            /** Modem Azimuth Deg */
-            modem_azimuth_deg?: number | null;
-            /** Modem Elevation Deg */
-            modem_elevation_deg?: number | null;
-            /** Move Cost Money */
-            move_cost_money?: number | null;
-            /** Needs */
-            needs?: string[] | null;
-            /** Needs Proved */
-            needs_proved?: string[] | null;
-            /** Old Line */
-            old_line?: string | null;
-            /** Other Place Text */
-            other_place_text?: string | null;
-            /** Overlap Month Count */
-            overlap_month_count?: number | null;
-            /** Panel Azimuth Deg */
-            panel_azimuth_deg?: number | null;
-            /** Permanence */
-            permanence?: string | null;
-            /** Place Error M */
-            place_error_m?: number | null;
-            /** Place Method */
-            place_method?: string | null;
-            /** Place Text */
-            place_text?: string | null;
-            /** Position Letter */
-            position_letter?: string | null;
-            /** Preset Measured Deg */
-            preset_measured_deg?: number | null;
-            /** Printed Azimuth Deg */
-            printed_azimuth_deg?: number | null;
-            /** Printed Elevation Deg */
-            printed_elevation_deg?: number | null;
-            /** Printed Skew Deg */
-            printed_skew_deg?: number | null;
-            /** Push Bottom Db */
-            push_bottom_db?: number | null;
-            /** Push Left Db */
-            push_left_db?: number | null;
-            /** Push Right Db */
-            push_right_db?: number | null;
-            /** Push Top Db */
-            push_top_db?: number | null;
-            /** Raise Cost Money */
-            raise_cost_money?: number | null;
-            /** Reasons */
-            reasons?: string[] | null;
-            /** Return On */
-            return_on?: string | null;
-            /** Reuse Note */
-            reuse_note?: string | null;
-            /** Satellite Code */
-            satellite_code?: string | null;
-            /** Season */
-            season?: string | null;
-            /** Service Wanted */
-            service_wanted?: string | null;
-            /** Settled */
-            settled?: string[] | null;
-            /** Site Code */
-            site_code?: string | null;
-            /** Site Id */
-            site_id?: string | null;
-            /** Sky Set */
-            sky_set?: number | null;
-            /** Surface */
-            surface?: string | null;
-            /** Terminal Code */
-            terminal_code?: string | null;
-            /** Terminal Id */
-            terminal_id?: string | null;
-            /** Trial Height M */
-            trial_height_m?: number | null;
-            /** Trial Letter */
-            trial_letter?: string | null;
-            /** Trim Cost Money */
-            trim_cost_money?: number | null;
-            /** Wanted Height M */
-            wanted_height_m?: number | null;
-            /** Wind From Deg */
-            wind_from_deg?: number | null;
         };
         /**
          * JobRow
@@ -4145,6 +4504,20 @@ export interface components {
             mast_wall_mm?: number | null;
         };
         /**
+         * MountFactsPatch
+         * @description Changes of: The mast as it was measured.
+         */
+        MountFactsPatch: {
+            /** Height Above Ground M */
+            height_above_ground_m?: number | null;
+            /** Mast Diameter Mm */
+            mast_diameter_mm?: number | null;
+            /** Mast Free Length M */
+            mast_free_length_m?: number | null;
+            /** Mast Wall Mm */
+            mast_wall_mm?: number | null;
+        };
+        /**
          * MountKind
          * @description A kind of mount as the trade knows it. Heights are of the antenna over the fixing.
          */
@@ -4293,6 +4666,18 @@ export interface components {
             width_m: number;
         };
         /**
+         * Op
+         * @description One path with its value before and after; None: it was not, or is no longer, there.
+         */
+        Op: {
+            /** After */
+            after?: unknown;
+            /** Before */
+            before?: unknown;
+            /** Path */
+            path: string;
+        };
+        /**
          * Panel
          * @description What a panel can see. Tilt is of its boresight from the zenith.
          */
@@ -4413,6 +4798,44 @@ export interface components {
             push_top_db?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][];
+        };
+        /**
+         * PeakFactsPatch
+         * @description Changes of: The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         */
+        PeakFactsPatch: {
+            /** Attitudes */
+            attitudes?: components["schemas"]["Attitude"][] | null;
+            /** Clinometer At Peak Deg */
+            clinometer_at_peak_deg?: number | null;
+            /**
+             * Compass At Peak Deg
+             * @description What the compass showed on the peak
+             */
+            compass_at_peak_deg?: number | null;
+            /**
+             * Lock After Db
+             * @description After the nuts were tightened
+             */
+            lock_after_db?: number | null;
+            /**
+             * Lock Before Db
+             * @description Before the nuts were tightened
+             */
+            lock_before_db?: number | null;
+            /** Push Bottom Db */
+            push_bottom_db?: number | null;
+            /** Push Left Db */
+            push_left_db?: number | null;
+            /** Push Right Db */
+            push_right_db?: number | null;
+            /**
+             * Push Top Db
+             * @description After a push on the rim
+             */
+            push_top_db?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["AxisReading"][] | null;
         };
         /**
          * PeakResult
@@ -4782,87 +5205,6 @@ export interface components {
             style: "decimal" | "decimal_hemisphere" | "degrees_minutes" | "degrees_minutes_seconds";
         };
         /**
-         * PositionOut
-         * @description A candidate position with where it lies, once the job's place is known.
-         */
-        PositionOut: {
-            /**
-             * Access
-             * @description What it takes to get there
-             * @default
-             * @enum {string}
-             */
-            access: "" | "ground" | "ladder" | "roof" | "lift";
-            /**
-             * Bearing Deg
-             * @description True
-             */
-            bearing_deg?: number | null;
-            /** Cable Length M */
-            cable_length_m?: number | null;
-            /**
-             * Discreet
-             * @description Hardly seen from street or neighbours
-             * @default false
-             */
-            discreet: boolean;
-            /** Distance M */
-            distance_m?: number | null;
-            /**
-             * Entry Bore Mm
-             * @description Of an existing hole that its cable could use
-             */
-            entry_bore_mm?: number | null;
-            /**
-             * Exposure
-             * @description To the prevailing wind
-             * @default
-             * @enum {string}
-             */
-            exposure: "" | "lee" | "side" | "windward" | "edge";
-            /** Height Above Ground M */
-            height_above_ground_m?: number | null;
-            /** Latitude Deg */
-            latitude_deg: number | null;
-            /** Letter */
-            letter: string;
-            /** Longitude Deg */
-            longitude_deg: number | null;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /**
-             * Out Of Reach
-             * @description Cannot be taken or knocked from the ground
-             * @default false
-             */
-            out_of_reach: boolean;
-            /**
-             * Place Text
-             * @default
-             */
-            place_text: string;
-            /**
-             * Rigid
-             * @description Shaken by hand from safe footing: it does not move
-             * @default false
-             */
-            rigid: boolean;
-            /**
-             * Time At Height Min
-             * @description Minutes of work off the ground
-             */
-            time_at_height_min?: number | null;
-            /**
-             * Walkway In Front
-             * @description Whether people walk through the beam or just before it
-             * @default false
-             */
-            walkway_in_front: boolean;
-        };
-        /**
          * PositionRank
          * @description A position with its place in the order, and what speaks for and against it.
          */
@@ -4961,24 +5303,6 @@ export interface components {
             turns: number;
         };
         /**
-         * ReadingOut
-         * @description A peaking reading with its row number, so that it can be taken back.
-         */
-        ReadingOut: {
-            /** Axis */
-            axis: string;
-            /** Id */
-            id: number;
-            /** Level Db */
-            level_db: number;
-            /** Pass Number */
-            pass_number: number;
-            /** Turning */
-            turning: string;
-            /** Turns */
-            turns: number;
-        };
-        /**
          * Removal
          * @description What it would gain if something were not there.
          */
@@ -4995,6 +5319,15 @@ export interface components {
              * @description What would be left without service
              */
             out_percent: number;
+        };
+        /**
+         * Reversed
+         * @description What was taken or brought back, in words (empty: there was nothing), and the job.
+         */
+        Reversed: {
+            job: components["schemas"]["JobOut"];
+            /** Words */
+            words: string;
         };
         /**
          * Satellite
@@ -5121,6 +5454,12 @@ export interface components {
         ServiceRun: {
             /** Down Mbps */
             down_mbps: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Latency Ms */
             latency_ms: number;
             /**
@@ -5179,6 +5518,12 @@ export interface components {
              * @default false
              */
             entered: boolean;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Name */
             name: string;
             /**
@@ -5422,7 +5767,7 @@ export interface components {
              */
             position_letter: string;
             /** Positions */
-            positions?: components["schemas"]["CandidateAt"][];
+            positions?: components["schemas"]["Candidate"][];
             /**
              * Season
              * @default leaf
@@ -5451,6 +5796,53 @@ export interface components {
              */
             trial: components["schemas"]["TrialFacts"];
             /**
+             * Trials Taken Out
+             * @description Put aside, the newest last; they can be brought back
+             */
+            trials_taken_out?: components["schemas"]["TrialFacts"][];
+            /**
+             * Wind From Deg
+             * @description Where the prevailing wind comes from, true
+             */
+            wind_from_deg?: number | null;
+        };
+        /**
+         * SkyFactsPatch
+         * @description Changes of: Candidate positions, what stands round them, and what a trial told.
+         */
+        SkyFactsPatch: {
+            /** Ahead Years */
+            ahead_years?: number | null;
+            /**
+             * Panel Azimuth Deg
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
+            /**
+             * Position Letter
+             * @description Candidate that the terminal is planned for; empty: the job's place
+             */
+            position_letter?: string | null;
+            /** Positions */
+            positions?: components["schemas"]["Candidate"][] | null;
+            /** Season */
+            season?: ("leaf" | "bare") | null;
+            /** Sky Photos */
+            sky_photos?: components["schemas"]["SkyPhoto"][] | null;
+            /**
+             * Sky Set
+             * @description Number of the skyline in use
+             */
+            sky_set?: number | null;
+            /** Skylines */
+            skylines?: components["schemas"]["SkylineSet"][] | null;
+            trial?: components["schemas"]["TrialFacts"] | null;
+            /**
+             * Trials Taken Out
+             * @description Put aside, the newest last; they can be brought back
+             */
+            trials_taken_out?: components["schemas"]["TrialFacts"][] | null;
+            /**
              * Wind From Deg
              * @description Where the prevailing wind comes from, true
              */
@@ -5463,6 +5855,12 @@ export interface components {
         SkyPhoto: {
             /** Document Id */
             document_id: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             photo: components["schemas"]["PhotoInput"];
         };
         /**
@@ -5587,6 +5985,12 @@ export interface components {
          */
         SkylineSet: {
             /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
              * Letter
              * @description Candidate where it was read; empty: the job's place
              * @default
@@ -5616,6 +6020,12 @@ export interface components {
             at_s: number;
             /** Code */
             code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
         };
         /**
          * StateEvent
@@ -5686,6 +6096,12 @@ export interface components {
             by: string;
             /** Code */
             code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
         };
         /**
          * StepView
@@ -6194,6 +6610,12 @@ export interface components {
              * @default
              */
             after: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Name */
             name: string;
             /**
@@ -6217,6 +6639,12 @@ export interface components {
              * @description Of the finding that is let pass
              */
             code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /** Reason */
             reason: string;
         };
@@ -6445,7 +6873,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_patch_job: {
+    patch_aim: {
         parameters: {
             query?: never;
             header?: never;
@@ -6456,7 +6884,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JobPatch"];
+                "application/json": components["schemas"]["AimFactsPatch"];
             };
         };
         responses: {
@@ -6471,7 +6899,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_put_cable_pieces: {
+    patch_brief: {
         parameters: {
             query?: never;
             header?: never;
@@ -6482,7 +6910,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CablePiece"][];
+                "application/json": components["schemas"]["BriefFactsPatch"];
             };
         };
         responses: {
@@ -6497,7 +6925,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_put_deliveries: {
+    patch_bringup: {
         parameters: {
             query?: never;
             header?: never;
@@ -6508,7 +6936,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Delivery"][];
+                "application/json": components["schemas"]["BringUpFactsPatch"];
             };
         };
         responses: {
@@ -6519,6 +6947,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_cable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CableFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_list_changes: {
+        parameters: {
+            query?: {
+                since?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
                 };
             };
         };
@@ -6798,21 +7303,66 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_put_list: {
+    patch_handover: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 number: string;
-                name: "settings" | "extra_runs" | "costs" | "tasks" | "skylines" | "sky_photos" | "attitudes" | "waivers";
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                }[];
+                "application/json": components["schemas"]["HandOverFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    patch_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountFactsPatch"];
             };
         };
         responses: {
@@ -6845,6 +7395,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Neighbours"];
+                };
+            };
+        };
+    };
+    patch_peak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeakFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -6892,32 +7468,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    rindle_server_jobs_api_put_positions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                number: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Candidate"][];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobOut"];
-                };
             };
         };
     };
@@ -7020,7 +7570,7 @@ export interface operations {
             header?: never;
             path: {
                 number: string;
-                reading_id: number;
+                reading_id: string;
             };
             cookie?: never;
         };
@@ -7033,6 +7583,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reversed"];
                 };
             };
         };
@@ -7081,7 +7653,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_put_runs: {
+    rindle_server_jobs_api_sign_off: {
         parameters: {
             query?: never;
             header?: never;
@@ -7092,7 +7664,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ServiceRun"][];
+                "application/json": components["schemas"]["SignOff"];
             };
         };
         responses: {
@@ -7107,7 +7679,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_api_sign_off: {
+    patch_sky: {
         parameters: {
             query?: never;
             header?: never;
@@ -7118,7 +7690,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignOff"];
+                "application/json": components["schemas"]["SkyFactsPatch"];
             };
         };
         responses: {
@@ -7508,6 +8080,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reversed"];
                 };
             };
         };

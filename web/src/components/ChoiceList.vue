@@ -22,7 +22,7 @@ const props = defineProps<{
 const store = useJob()
 function toggle(code: string): void {
   const now = props.chosen.includes(code) ? props.chosen.filter((one) => one !== code) : [...props.chosen, code]
-  void store.patch({ [props.field]: now } as Patch, { [props.field]: props.chosen } as Patch)
+  void store.patch({ [props.field]: now } as Patch)
 }
 </script>
 

@@ -11,6 +11,8 @@ import { usePrefs } from '@/stores/prefs'
 const props = withDefaults(
   defineProps<{
     field: keyof Patch
+    /** Of a fact that has parts: the one that is entered here. */
+    part?: string
     label: string
     value: string | number | null | undefined
     unit?: string
@@ -20,19 +22,20 @@ const props = withDefaults(
     maxlength?: number
     bare?: boolean
   }>(),
-  { unit: '', hint: '', placeholder: '', maxlength: 400 },
+  { part: '', unit: '', hint: '', placeholder: '', maxlength: 400 },
 )
 const store = useJob()
 const prefs = usePrefs()
+const named = computed(() => (props.part ? `${props.field}.${props.part}` : props.field))
 const isNumber = computed(() => props.numeric || props.unit !== '')
 const shown = computed(() =>
   isNumber.value ? toEntry(props.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
 )
 /** What has not reached the server survives a reload, and is sent again. */
-const draft = useSessionStorage<string | null>(`draft-${store.number}-${props.field}`, null)
+const draft = useSessionStorage<string | null>(`draft-${store.number}-${named.value}`, null)
 /** What the server refused survives too, beside the value that holds and never in its place. */
 const refused = useSessionStorage<{ text: string; why: string } | null>(
-  `refused-${store.number}-${props.field}`,
+  `refused-${store.number}-${named.value}`,
   null,
   {
     serializer: StorageSerializers.object,
@@ -46,7 +49,7 @@ const ask = computed(() => {
   return read && 'ask' in read ? read.ask : null
 })
 const fault = computed(
-  () => store.faults[props.field] ?? (ask.value ? askWhich(text.value.trim(), ask.value) : undefined),
+  () => store.faults[named.value] ?? (ask.value ? askWhich(text.value.trim(), ask.value) : undefined),
 )
 watch(shown, (now) => {
   if (dirty.value && !fault.value && text.value !== now) return // being typed: what comes back is an earlier keystroke's
@@ -57,7 +60,7 @@ function settle(now: string): void {
   dirty.value = false
   draft.value = null
   refused.value = null
-  delete store.faults[props.field]
+  delete store.faults[named.value]
 }
 
 let sending: { typed: string; done: Promise<boolean> } | null = null
@@ -75,16 +78,13 @@ async function save(): Promise<void> {
   }
   const mine = {
     typed,
-    done: store.patch(
-      { [props.field]: value } as Patch,
-      { [props.field]: props.value ?? (isNumber.value ? null : '') } as Patch,
-    ),
+    done: store.patch({ [props.field]: props.part ? { [props.part]: value } : value } as Patch),
   }
   sending = mine
   const saved = await mine.done.finally(() => {
     if (sending === mine) sending = null
   })
-  const why = store.faults[props.field]
+  const why = store.faults[named.value]
   refused.value = !saved && why ? { text: typed, why } : null
   draft.value = saved || why ? null : typed
   if (saved && text.value === typed) dirty.value = false
@@ -130,7 +130,7 @@ const holds = computed(() =>
     : '',
 )
 const earlier = computed(() => (refused.value && refused.value.text !== text.value ? refused.value : null))
-const id = computed(() => `field-${props.field}`)
+const id = computed(() => `field-${named.value}`)
 </script>
 
 <template>

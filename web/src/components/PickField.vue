@@ -1,18 +1,22 @@
 <script setup lang="ts">
 /** A choice from the stores, saved at once. */
 import { NSelect } from 'naive-ui'
+import { computed } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
 const props = defineProps<{
   field: keyof Patch
+  /** Of a fact that has parts: the one that is chosen here. */
+  part?: string
   label: string
   value: string
   options: { label: string; value: string }[]
   hint?: string
 }>()
 const store = useJob()
+const named = computed(() => (props.part ? `${props.field}.${props.part}` : props.field))
 const pick = (now: string | null) =>
-  store.patch({ [props.field]: now ?? '' } as Patch, { [props.field]: props.value } as Patch)
+  store.patch({ [props.field]: props.part ? { [props.part]: now ?? '' } : (now ?? '') } as Patch)
 </script>
 
 <template>
@@ -29,7 +33,7 @@ const pick = (now: string | null) =>
       :aria-label="label"
       @update:value="pick"
     />
-    <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
+    <p v-if="store.faults[named]" class="fault" role="alert">{{ store.faults[named] }}</p>
     <p v-else-if="hint" class="quiet small">{{ hint }}</p>
   </div>
 </template>

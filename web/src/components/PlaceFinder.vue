@@ -5,7 +5,7 @@ import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import { apartWords, formatQuantity } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import MapPicker from './MapPicker.vue'
 
@@ -96,19 +96,15 @@ async function keep(place: Found): Promise<void> {
     place_method: place.method,
     ...(place.height_m != null ? { height_m: place.height_m } : {}),
   }
-  await store.patch(fields, {
-    place_text: job.value.place_text,
-    place_method: job.value.facts.brief.place_method ?? '',
-    ...(place.height_m != null ? { height_m: job.value.facts.brief.height_m } : {}),
-  })
+  await store.patch(fields as Patch)
 }
 async function asSecond(place: Found): Promise<void> {
   asked.value = null
-  await store.patch({ other_place_text: text(place) }, { other_place_text: job.value.other_place_text })
+  await store.patch({ other_place_text: text(place) })
 }
 const terrain = ref('')
 async function fromTerrain(): Promise<void> {
-  const { latitude_deg, longitude_deg, height_m } = job.value.facts.brief
+  const { latitude_deg, longitude_deg } = job.value.facts.brief
   if (latitude_deg == null || longitude_deg == null) return
   const told = await unwrap(client.GET('/api/places/height', { params: { query: { latitude_deg, longitude_deg } } }))
   if (told.height_m == null) {
@@ -116,7 +112,7 @@ async function fromTerrain(): Promise<void> {
     return
   }
   terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}`
-  await store.patch({ height_m: Math.round(told.height_m) }, { height_m })
+  await store.patch({ height_m: Math.round(told.height_m) })
 }
 async function keepTile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement

@@ -3,7 +3,7 @@
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import { type Schemas } from '@/api/client'
-import { useJob } from '@/stores/job'
+import { rowId, useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
 const store = useJob()
@@ -21,15 +21,14 @@ function ask(code: string): void {
   reason.value = ''
 }
 async function letPass(code: string): Promise<void> {
-  const waiver: Schemas['Waiver'] = { code, reason: reason.value.trim(), by: by.value.trim() }
+  const waiver: Schemas['Waiver'] = { id: rowId(), code, reason: reason.value.trim(), by: by.value.trim() }
   const kept = waivers.value.filter((one) => one.code !== code)
-  if (await store.replaceList('waivers', [...kept, waiver], waivers.value)) asked.value = ''
+  if (await store.replaceList('waivers', [...kept, waiver])) asked.value = ''
 }
 const takeBack = (code: string) =>
   store.replaceList(
     'waivers',
     waivers.value.filter((one) => one.code !== code),
-    waivers.value,
   )
 </script>
 

@@ -138,7 +138,7 @@ describe('a grid of rows', () => {
     expect(put.mock.calls.at(-1)![1]).toEqual([
       { when: 'before', down_mbps: 2 },
       { when: 'after', down_mbps: 40 },
-      { when: 'after', down_mbps: 50 },
+      { id: expect.any(String), when: 'after', down_mbps: 50 },
     ])
   })
 

@@ -5,7 +5,7 @@ import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
-import { type ListName, useJob } from '@/stores/job'
+import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 export interface Column {
@@ -58,16 +58,20 @@ function toText(row: Entry): Record<string, string> {
 const texts = ref(mine.value.map(toText))
 /** What a row holds beside the columns shown here goes back with it. */
 const bases = ref<Entry[]>([...mine.value])
+/** The change that these rows were taken from: what others change after it is not theirs to overwrite. */
+let seen = store.job?.head
+const isKept = (base: Entry) => Object.keys(base).some((key) => key !== 'id')
 /** An entry whose text was not touched goes back as it came, not through its rounded text. */
 function isUntouched(row: Record<string, string>, base: Entry): boolean {
   const text = toText(base)
-  return Object.keys(base).length > 0 && props.columns.every((column) => text[column.key] === row[column.key])
+  return isKept(base) && props.columns.every((column) => text[column.key] === row[column.key])
 }
 const busy = ref(false)
 watch([mine, () => prefs.system, () => props.columns], () => {
   if (!busy.value) {
     texts.value = mine.value.map(toText)
     bases.value = [...mine.value]
+    seen = store.job?.head
   }
 })
 
@@ -131,14 +135,10 @@ async function save(leaving = false): Promise<void> {
   const asEntry = (row: Record<string, string>, index: number): Entry[] => {
     const base = bases.value[index] ?? {}
     if (isBlank(row, index)) return []
-    if (leaving && isHalf(row, index)) return Object.keys(base).length ? [plain(base)] : []
+    if (leaving && isHalf(row, index)) return isKept(base) ? [plain(base)] : []
     return [plain(isUntouched(row, base) ? base : fromText(row, base))]
   }
-  const saved = await store.replaceList(
-    props.name,
-    [...others.value.map(plain), ...texts.value.flatMap(asEntry)],
-    props.rows.map(plain),
-  )
+  const saved = await store.replaceList(props.name, [...others.value.map(plain), ...texts.value.flatMap(asEntry)], seen)
   busy.value = !saved || strokes !== before || texts.value.some(isBlank)
 }
 let gone = false
@@ -161,7 +161,7 @@ async function add(): Promise<void> {
   strokes += 1
   busy.value = true
   texts.value.push(blankOf(texts.value.length))
-  bases.value.push({})
+  bases.value.push({ id: rowId() })
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }

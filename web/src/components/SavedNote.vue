@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** Says quietly that what was entered is saved. */
-import { IconArrowBackUp } from '@tabler/icons-vue'
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { clock } from '@/lib/when'
 import { useJob } from '@/stores/job'
+import HistoryPanel from './HistoryPanel.vue'
 
 const store = useJob()
 const words = computed(() => {
@@ -11,18 +13,31 @@ const words = computed(() => {
   if (store.unsent > 0) return `${store.unsent} not sent: no connection, sent again when it is back`
   if (store.saving > 0) return 'Saving'
   if (Object.keys(store.faults).length > 0) return 'Not all saved: see the marked field'
-  return store.savedAt
-    ? `Saved ${store.savedAt.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`
-    : 'All saved'
+  return store.savedAt ? `Saved ${clock(store.savedAt)}` : 'All saved'
 })
 </script>
 
 <template>
   <span class="saved" role="status"
     ><span :class="store.unsent > 0 ? 'unsent' : 'quiet'">{{ words }}</span>
-    <n-button v-if="store.undos.length && !store.locked" text size="small" title="Ctrl+Z" @click="store.undo"
-      ><template #icon><icon-arrow-back-up /></template>Undo</n-button
-    >
+    <span v-if="store.told" class="told">{{ store.told }}</span>
+    <template v-if="!store.locked && store.job">
+      <n-button
+        v-if="store.job.undo_words"
+        text
+        :title="`Ctrl+Z takes back: ${store.job.undo_words}`"
+        @click="store.undo"
+        ><template #icon><icon-arrow-back-up /></template>Undo</n-button
+      >
+      <n-button
+        v-if="store.job.redo_words"
+        text
+        :title="`Ctrl+Shift+Z brings back: ${store.job.redo_words}`"
+        @click="store.redo"
+        ><template #icon><icon-arrow-forward-up /></template>Redo</n-button
+      >
+    </template>
+    <history-panel />
   </span>
 </template>
 
@@ -31,8 +46,14 @@ const words = computed(() => {
   color: var(--rust);
   font-weight: 600;
 }
+.told {
+  white-space: normal;
+  font-weight: 600;
+}
 .saved {
   display: inline-flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
   gap: 12px;
   align-items: center;
   font-size: 13px;

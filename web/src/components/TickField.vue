@@ -4,7 +4,7 @@ import { type Patch, useJob } from '@/stores/job'
 
 const props = defineProps<{ field: keyof Patch; label: string; value: boolean | undefined; hint?: string }>()
 const store = useJob()
-const toggle = () => store.patch({ [props.field]: !props.value } as Patch, { [props.field]: props.value } as Patch)
+const toggle = () => store.patch({ [props.field]: !props.value } as Patch)
 </script>
 
 <template>

@@ -11,10 +11,11 @@ describe('shortcuts', () => {
   it('fire on a plain key, on Ctrl+Z, and never while typing or with another modifier', () => {
     const units = vi.fn()
     const undo = vi.fn()
+    const redo = vi.fn()
     const host = mount(
       defineComponent({
         setup() {
-          useShortcuts({ u: units, undo })
+          useShortcuts({ u: units, undo, redo })
           return () => h('input')
         },
       }),
@@ -32,6 +33,9 @@ describe('shortcuts', () => {
     expect([units.mock.calls.length, undo.mock.calls.length]).toEqual([0, 0])
     expect(press('u')).toBe(false) // the browser's own action is held back
     press('z', document.body, { ctrlKey: true })
+    expect(redo).not.toHaveBeenCalled()
+    press('Z', document.body, { ctrlKey: true, shiftKey: true })
+    expect(redo).toHaveBeenCalledTimes(1)
     expect([units.mock.calls.length, undo.mock.calls.length]).toEqual([1, 1])
     host.unmount()
     press('u')

@@ -11,7 +11,8 @@ export const SHORTCUTS: [string, string][] = [
   ['.', 'next step done'],
   ['p', 'pocket card'],
   ['[  ]', 'previous and next job'],
-  ['Ctrl+Z', 'undo the last saved change'],
+  ['Ctrl+Z', 'take back what you changed last'],
+  ['Ctrl+Shift+Z', 'bring it back'],
 ]
 
 /** Where keys are letters: fields, and what the component library builds as boxes, lists and menus of its own. */
@@ -22,12 +23,17 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest(TYPED_INTO) !== null
 }
 
-/** Calls the handler of a pressed key. Keys are as in KeyboardEvent.key; `undo` stands for Ctrl+Z. */
+/** Calls the handler of a pressed key. Keys are as in KeyboardEvent.key; `undo` and `redo` stand for Ctrl+Z and Ctrl+Shift+Z. */
 export function useShortcuts(handlers: Record<string, () => void>): void {
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target)) return
-    const key = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' ? 'undo' : event.key
-    if (key !== 'undo' && (event.ctrlKey || event.metaKey || event.altKey)) return
+    const key =
+      (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
+        ? event.shiftKey
+          ? 'redo'
+          : 'undo'
+        : event.key
+    if (key !== 'undo' && key !== 'redo' && (event.ctrlKey || event.metaKey || event.altKey)) return
     const handler = handlers[key]
     if (handler) {
       event.preventDefault()

@@ -264,14 +264,14 @@ const flip = (code: string) => {
           <pick-field
             field="compass_code"
             label="Compass"
-            :value="job.compass_code"
+            :value="job.facts.aim.compass_code"
             :options="ofKind('compass')"
             hint="From the stores, with its own checks"
           />
           <pick-field
             field="clinometer_code"
             label="Clinometer"
-            :value="job.clinometer_code"
+            :value="job.facts.aim.clinometer_code"
             :options="ofKind('clinometer')"
             hint="Its correction comes before a typed one"
           />

@@ -80,7 +80,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       class="wide"
       field="place_text"
       label="Place"
-      :value="job.place_text"
+      :value="job.facts.brief.place_text"
       :maxlength="200"
       placeholder="-29.3118, 27.9362 or 29°18'43&quot;S 27°56'10&quot;E or UTM 35J … or geo: …"
       :hint="
@@ -96,15 +96,21 @@ defineExpose({ newEntry: () => grid.value?.add() })
       :value="job.facts.brief.date"
       hint="Year-month-day; for the magnetic model"
     />
-    <pick-field field="terminal_code" label="Terminal" :value="job.terminal_code" :options="terminals" />
+    <pick-field field="terminal_code" label="Terminal" :value="job.facts.brief.terminal_code" :options="terminals" />
     <pick-field
       v-if="job.facts.picks.terminal?.panel"
       field="constellation_code"
       label="Constellation"
-      :value="job.constellation_code"
+      :value="job.facts.brief.constellation_code"
       :options="constellations"
     />
-    <pick-field v-else field="satellite_code" label="Satellite" :value="job.satellite_code" :options="satellites" />
+    <pick-field
+      v-else
+      field="satellite_code"
+      label="Satellite"
+      :value="job.facts.brief.satellite_code"
+      :options="satellites"
+    />
   </div>
   <div v-if="words">
     <h2 class="group">The place</h2>

@@ -44,7 +44,6 @@ const mark = (index: number) =>
   store.replaceList(
     'settings',
     settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
-    settings.value,
   )
 const isPanel = computed(() => job.value.facts.picks.terminal?.panel != null)
 type Told = 'beam_letter' | 'activation_code'

@@ -2,13 +2,12 @@
 import { IconLock } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
 const build = computed(() => store.job?.assessment.build ?? null)
 const upcoming = computed(() => build.value?.steps.find((view) => view.state !== 'done') ?? null)
-const when = (at: string) =>
-  new Date(at).toLocaleString([], { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })
 defineExpose({
   stepDone: () => {
     if (upcoming.value?.state === 'ready') void store.markStep(upcoming.value.step.code)

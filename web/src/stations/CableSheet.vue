@@ -67,7 +67,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <h2>Route, from the dish inwards</h2>
     <row-grid
       ref="grid"
-      name="cable-pieces"
+      name="cable_pieces"
       title="Cable pieces"
       :columns="columns"
       :rows="job.facts.cable.cable_pieces ?? []"

@@ -7,6 +7,7 @@ import ChoiceList from '@/components/ChoiceList.vue'
 import ProofList from '@/components/ProofList.vue'
 import RowGrid from '@/components/RowGrid.vue'
 import { formatQuantity } from '@/lib/quantity'
+import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import { useSession } from '@/stores/session'
@@ -158,8 +159,8 @@ defineExpose({ newEntry: () => grid.value?.add() })
   <section class="block">
     <h2>Sign off</h2>
     <p v-if="job.signed_off_at">
-      Signed off by <b>{{ job.signed_off_by }}</b> on {{ new Date(job.signed_off_at).toLocaleString() }}, computed by
-      version {{ job.version }}. Inputs and results are frozen.
+      Signed off by <b>{{ job.signed_off_by }}</b> on {{ when(job.signed_off_at) }}, computed by version
+      {{ job.version }}. Inputs and results are frozen.
       <template v-if="job.record_state === 'intact'"
         ><br /><span class="quiet small">Checksum of the record: {{ job.record_sha256 }}</span></template
       >

@@ -7,14 +7,15 @@ import PanelAttitude from '@/components/PanelAttitude.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/components/EntryField.vue'
 import { formatQuantity, fromEntry } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import { rowId, useJob } from '@/stores/job'
 
 type Axis = 'elevation' | 'azimuth'
 const store = useJob()
 const job = computed(() => store.job!)
 const axis = ref<Axis>('elevation')
+const readings = computed(() => job.value.facts.peak.readings ?? [])
 const passes = (of: Axis) =>
-  Math.max(1, ...job.value.readings.filter((one) => one.axis === of).map((one) => one.pass_number))
+  Math.max(1, ...readings.value.filter((one) => one.axis === of).map((one) => one.pass_number))
 const pass = ref<Record<Axis, number>>({ elevation: passes('elevation'), azimuth: passes('azimuth') })
 const busy = ref('')
 const turns = ref('')
@@ -22,7 +23,7 @@ const level = ref('')
 const turning = ref<'up' | 'down'>('up')
 
 const shown = computed(() =>
-  job.value.readings.filter((one) => one.axis === axis.value && one.pass_number === pass.value[axis.value]),
+  readings.value.filter((one) => one.axis === axis.value && one.pass_number === pass.value[axis.value]),
 )
 const view = computed(
   () => (axis.value === 'elevation' ? job.value.assessment.elevation_peak : job.value.assessment.azimuth_peak) ?? null,
@@ -52,6 +53,7 @@ async function follow(): Promise<void> {
 }
 async function addByHand(): Promise<void> {
   const body = {
+    id: rowId(),
     axis: axis.value,
     pass_number: pass.value[axis.value],
     turns: fromEntry(turns.value, '', 'metric') as number,
@@ -262,7 +264,9 @@ const way = computed(() => {
           :value="job.facts.peak.compass_at_peak_deg"
           unit="deg"
           :hint="
-            job.compass_code ? 'Several metres off the steel' : 'Choose your compass at Aim, else nothing is learnt'
+            job.facts.aim.compass_code
+              ? 'Several metres off the steel'
+              : 'Choose your compass at Aim, else nothing is learnt'
           "
         />
         <entry-field
@@ -271,7 +275,7 @@ const way = computed(() => {
           :value="job.facts.peak.clinometer_at_peak_deg"
           unit="deg"
           :hint="
-            job.clinometer_code
+            job.facts.aim.clinometer_code
               ? job.assessment.aim?.clinometer_face
               : 'Choose your clinometer at Aim, else nothing is learnt'
           "

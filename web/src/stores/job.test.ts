@@ -9,12 +9,14 @@ interface Asked {
   url: string
   number: string
   body: unknown
+  headers: unknown
   answer: (data: unknown, status?: number) => void
 }
 let asked: Asked[] = []
 const job = (number: string, { skylines, ...over }: Record<string, unknown> = {}) =>
   ({
     number,
+    head: 4,
     signed_off_at: null,
     updated_at: '2026-11-24T08:00:00Z',
     positions: [],
@@ -32,7 +34,7 @@ const job = (number: string, { skylines, ...over }: Record<string, unknown> = {}
 /** Every call waits until the test answers it; drawings and the catalogue are answered at once. */
 function wire(): void {
   const call = (method: string) =>
-    ((url: string, options: { params?: { path?: { number?: string } }; body?: unknown } = {}) =>
+    ((url: string, options: { params?: { path?: { number?: string } }; body?: unknown; headers?: unknown } = {}) =>
       new Promise((resolve) => {
         const answer = (data: unknown, status = 200) => {
           const response = new Response(null, { status })
@@ -40,7 +42,15 @@ function wire(): void {
         }
         if (url.endsWith('/drawings')) answer([{ name: `drawn-${options.params?.path?.number}` }])
         else if (url === '/api/stores') answer({ satellites: [] })
-        else asked.push({ method, url, number: options.params?.path?.number ?? '', body: options.body, answer })
+        else
+          asked.push({
+            method,
+            url,
+            number: options.params?.path?.number ?? '',
+            body: options.body,
+            headers: options.headers,
+            answer,
+          })
       })) as never
   for (const method of ['GET', 'PATCH', 'PUT', 'POST', 'DELETE'] as const)
     vi.spyOn(client, method).mockImplementation(call(method))
@@ -71,10 +81,7 @@ describe('the open job', () => {
 
   it('sends one change after the other, so that no older answer overwrites a newer one', async () => {
     const store = await opened()
-    const both = Promise.all([
-      store.patch({ customer: 'A' }, { customer: 'Kwena' }),
-      store.patch({ customer: 'B' }, { customer: 'A' }),
-    ])
+    const both = Promise.all([store.patch({ customer: 'A' }), store.patch({ customer: 'B' })])
     await flushPromises()
     expect(asked.map((one) => one.body)).toEqual([{ customer: 'A' }])
     expect(store.saving).toBe(2)
@@ -85,47 +92,69 @@ describe('the open job', () => {
     expect(store.saving).toBe(0)
   })
 
-  it('brings back with undo what was there before, the last change first', async () => {
+  it('asks the server to take back and to bring back, and says what it was', async () => {
     const store = await opened()
-    for (const [now, before] of [
-      ['A', 'Kwena'],
-      ['B', 'A'],
-    ] as const) {
-      const done = store.patch({ customer: now }, { customer: before })
-      await next(job('2026-901', { customer: now }))
-      await done
-    }
     const undone = store.undo()
-    expect((await next(job('2026-901', { customer: 'A' }))).body).toEqual({ customer: 'A' })
+    const asked = await next({ words: 'customer', job: job('2026-901', { customer: 'Before' }) })
     await undone
-    void store.undo()
-    expect((await next(job('2026-901'))).body).toEqual({ customer: 'Kwena' })
-    expect(store.undos).toEqual([])
+    expect([asked.method, asked.url]).toEqual(['POST', '/api/jobs/{number}/undo'])
+    expect([store.job?.facts.brief.customer, store.told]).toEqual(['Before', 'Taken back: customer'])
+    const redone = store.redo()
+    expect((await next({ words: '', job: job('2026-901') })).url).toBe('/api/jobs/{number}/redo')
+    await redone
+    expect(store.told).toBe('Nothing to bring back')
   })
 
-  it('keeps a fault beside its field until that field is saved, and makes no undo of it', async () => {
+  it('sends each fact to its own station, with the change that it was composed on', async () => {
     const store = await opened()
-    const refused = store.patch({ height_m: 99_999 }, { height_m: 0 })
+    const done = store.patch({ customer: 'A', mast_wall_mm: 3, mast_diameter_mm: 60 })
+    const first = await next(job('2026-901'))
+    const second = await next(job('2026-901'))
+    expect(await done).toBe(true)
+    expect([first, second].map((one) => [one.url.split('/').at(-1), one.body])).toEqual([
+      ['brief', { customer: 'A' }],
+      ['mount', { mast_wall_mm: 3, mast_diameter_mm: 60 }],
+    ])
+    expect(first.headers).toEqual({ 'X-Rindle-Seen': '4' })
+  })
+
+  it('reads the job anew when somebody else changed it, and says what they changed', async () => {
+    const store = await opened()
+    const looked = store.look()
+    await next({ head: 6, signed_off: false })
+    await next([{ seq: 6, device: 'other', by: 'thabo', words: 'mast wall mm', ops: [] }])
+    await next(job('2026-901', { customer: 'Theirs' }))
+    await looked
+    expect(store.job?.facts.brief.customer).toBe('Theirs')
+    expect(store.told).toBe('Changed by thabo on another screen: mast wall mm')
+    const again = store.look()
+    await next({ head: 4, signed_off: false })
+    await again
+    expect(asked).toEqual([])
+  })
+
+  it('keeps a fault beside its field until that field is saved', async () => {
+    const store = await opened()
+    const refused = store.patch({ height_m: 99_999 })
     await next({ error: { faults: [{ field: 'height_m', message: 'is too large: 9000 or less is accepted' }] } }, 422)
     expect(await refused).toBe(false)
     expect(store.faults).toEqual({ height_m: 'is too large: 9000 or less is accepted' })
-    const other = store.patch({ customer: 'A' }, { customer: 'Kwena' })
+    const other = store.patch({ customer: 'A' })
     await next(job('2026-901'))
     await other
     expect(store.faults.height_m).toBeDefined()
-    const right = store.patch({ height_m: 1900 }, { height_m: 0 })
+    const right = store.patch({ height_m: 1900 })
     await next(job('2026-901'))
     await right
     expect(store.faults).toEqual({})
-    expect(store.undos.length).toBe(2)
   })
 
   it('counts what has not reached the server and sends it again, in order, when the way is free', async () => {
     const store = await opened()
     const down = () => Promise.reject(new TypeError('failed to fetch'))
     vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
-    const first = store.patch({ customer: 'A' }, { customer: 'Kwena' })
-    const second = store.patch({ height_m: 7 }, { height_m: 0 })
+    const first = store.patch({ customer: 'A' })
+    const second = store.patch({ height_m: 7 })
     await vi.waitFor(() => expect(store.unsent).toBe(1))
     expect(store.trouble).toContain('server does not answer')
     dispatchEvent(new Event('online'))
@@ -146,14 +175,16 @@ describe('the open job', () => {
     )
     const second = await next(job('2026-901'))
     const bearings = (one: Asked) =>
-      (one.body as { points: { azimuth_deg: number }[] }[])[0]!.points.map((each) => each.azimuth_deg)
+      (one.body as { skylines: { points: { azimuth_deg: number }[] }[] }).skylines[0]!.points.map(
+        (each) => each.azimuth_deg,
+      )
     expect([bearings(first), bearings(second)]).toEqual([[10], [10, 20]])
   })
 
   it('sends what its page still holds to its own job before another one is opened', async () => {
     const store = await opened()
     const flush = vi.fn(() => {
-      void store.patch({ customer: 'Last word' }, { customer: 'Kwena' })
+      void store.patch({ customer: 'Last word' })
     })
     store.flushers.add(flush)
     const other = store.open('2026-902')
@@ -163,7 +194,6 @@ describe('the open job', () => {
     await other
     await flushPromises()
     expect(store.number).toBe('2026-902')
-    expect(store.undos).toEqual([])
     expect(store.drawings[0]!.name).toBe('drawn-2026-902')
   })
 

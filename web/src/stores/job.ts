@@ -1,17 +1,41 @@
 /** The open job: its facts, its assessment and its drawings; every change is saved at once and can be undone. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
+import rooms from '@/api/rooms.json'
 import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
-export type Patch = Schemas['JobPatch']
+/** Every fact of every station, none of them needed. */
+export type Patch = Schemas['BriefFactsPatch'] &
+  Schemas['AimFactsPatch'] &
+  Schemas['SkyFactsPatch'] &
+  Schemas['MountFactsPatch'] &
+  Schemas['CableFactsPatch'] &
+  Schemas['BuildFactsPatch'] &
+  Schemas['PeakFactsPatch'] &
+  Schemas['BringUpFactsPatch'] &
+  Schemas['HandOverFactsPatch']
 export type SkylineSet = Schemas['SkylineSet']
-type SmallList = 'settings' | 'extra_runs' | 'costs' | 'tasks' | 'skylines' | 'sky_photos' | 'attitudes' | 'waivers'
-type WholeList = 'cable-pieces' | 'runs' | 'positions' | 'deliveries' | SmallList
+type WholeList =
+  | 'cable_pieces'
+  | 'runs'
+  | 'positions'
+  | 'deliveries'
+  | 'settings'
+  | 'extra_runs'
+  | 'costs'
+  | 'tasks'
+  | 'skylines'
+  | 'sky_photos'
+  | 'attitudes'
+  | 'waivers'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
-type Undo = () => Promise<unknown>
+const ROOM_OF = rooms as Record<string, 'brief'>
+
+/** An id for a row before the server knows it, so that sending it twice makes it once. */
+export const rowId = () => `${TAB}.${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`
 
 /** Some seconds, or until the browser says that it is connected again. */
 function retryPause(): Promise<void> {
@@ -26,6 +50,9 @@ function retryPause(): Promise<void> {
   })
 }
 
+/** A fault of a fact, or of a part of it. */
+const within = (field: string, fact: string) => field === fact || field.startsWith(`${fact}.`)
+
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
   const job = shallowRef<Job | null>(null)
@@ -36,7 +63,8 @@ export const useJob = defineStore('job', () => {
   const saving = ref(0)
   const savedAt = ref<Date | null>(null)
   const trouble = ref('')
-  const undos = ref<Undo[]>([])
+  /** What others changed meanwhile, in words. */
+  const told = ref('')
   const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 
   const number = computed(() => job.value?.number ?? '')
@@ -71,7 +99,7 @@ export const useJob = defineStore('job', () => {
       job.value = null
       drawings.value = []
       telemetry.value = null
-      undos.value = []
+      told.value = ''
       faults.value = {}
       trouble.value = ''
       deviceTrouble.value = ''
@@ -127,7 +155,7 @@ export const useJob = defineStore('job', () => {
       if (number.value !== at) return true // another job was opened meanwhile: what was entered here is saved, and nothing is shown
       job.value = news
       for (const field of Object.keys(faults.value))
-        if (fields.some((one) => field === one || (prefix && field.startsWith(prefix)))) delete faults.value[field]
+        if (fields.some((one) => within(field, one)) || (prefix && field.startsWith(prefix))) delete faults.value[field]
       savedAt.value = new Date()
       trouble.value = ''
       void drawAnew()
@@ -135,7 +163,9 @@ export const useJob = defineStore('job', () => {
     } catch (error) {
       if (!(error instanceof ApiError)) throw error
       for (const field of Object.keys(faults.value)) if (prefix && field.startsWith(prefix)) delete faults.value[field]
-      const named = error.faults.filter((fault) => prefix || fields.includes(fault.field) || fault.field === 'place')
+      const named = error.faults.filter(
+        (fault) => prefix || fields.some((one) => within(fault.field, one)) || fault.field === 'place',
+      )
       for (const fault of named)
         faults.value[
           fault.field === 'place'
@@ -149,19 +179,26 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  const rawPatch = (fields: Patch, at = number.value) =>
-    change(
-      () => unwrap(client.PATCH('/api/jobs/{number}', { params: { path: { number: at } }, body: fields })),
-      Object.keys(fields),
-    )
-
-  /** Saves fields; the values before can be brought back with undo. */
-  async function patch(fields: Patch, before: Patch): Promise<boolean> {
+  /** Saves facts, each at its station. `seen`: the change that whoever composed them had seen last. */
+  async function patch(fields: Patch, seen = job.value?.head ?? 0): Promise<boolean> {
     const at = number.value
-    const done = await rawPatch(fields)
-    if (done && number.value === at) undos.value.push(() => rawPatch(before))
-    return done
+    const byRoom = new Map<'brief', Record<string, unknown>>()
+    for (const [name, value] of Object.entries(fields)) {
+      const room = ROOM_OF[name]!
+      byRoom.set(room, { ...byRoom.get(room), [name]: value })
+    }
+    const done = [...byRoom].map(([room, body]) => change(() => patchRoom(at, room, body, seen), Object.keys(body)))
+    return (await Promise.all(done)).every(Boolean)
   }
+  /** The stations' routes are made in a loop: one of them stands for all. */
+  const patchRoom = (at: string, room: 'brief', body: Record<string, unknown>, seen: number) =>
+    unwrap(
+      client.PATCH(`/api/jobs/{number}/${room}`, {
+        params: { path: { number: at } },
+        body: body as Schemas['BriefFactsPatch'],
+        headers: { 'X-Rindle-Seen': String(seen) },
+      }),
+    )
 
   const sets = computed<SkylineSet[]>(() => job.value?.facts.sky.skylines ?? [])
   /** The skyline that is worked on; the answer may rest on another one, that of the planned position. */
@@ -174,14 +211,8 @@ export const useJob = defineStore('job', () => {
   type Edit = (sets: SkylineSet[], at: number) => unknown[]
   /** Changes the skylines as they are when the change is sent, so that two quick changes never undo each other. */
   async function editSkylines(edit: Edit, shownAs = 'skylines', part = ''): Promise<boolean> {
-    let was: SkylineSet[] = []
-    const news = () => {
-      was = sets.value
-      return edit(was, setIndex.value ?? 0)
-    }
-    const done = await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '')
-    if (done) undos.value.push(() => putList('skylines', was))
-    return done
+    const news = () => edit(sets.value, setIndex.value ?? 0)
+    return await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '')
   }
   const withPart =
     (part: 'points' | 'obstacles', entries: unknown[]): Edit =>
@@ -203,52 +234,71 @@ export const useJob = defineStore('job', () => {
     )
 
   /** Puts a list of the job. Faults are shown under `shownAs`, without what stands before them inside the list. */
-  const putList = (name: WholeList, given: unknown[] | (() => unknown[]), shownAs: string = name, inside = '') => {
+  const putList = (
+    name: WholeList,
+    given: unknown[] | (() => unknown[]),
+    shownAs: string = name,
+    inside = '',
+    seen?: number,
+  ) => {
     const at = number.value
-    const path = { params: { path: { number: at } } }
-    const entries = typeof given === 'function' ? [] : given
-    const small = (list: SmallList) => () =>
-      client.PUT('/api/jobs/{number}/lists/{name}', {
-        params: { path: { number: at, name: list } },
-        body: (typeof given === 'function' ? given() : given) as Record<string, unknown>[],
-      })
-    const calls = {
-      settings: small('settings'),
-      extra_runs: small('extra_runs'),
-      costs: small('costs'),
-      tasks: small('tasks'),
-      skylines: small('skylines'),
-      sky_photos: small('sky_photos'),
-      attitudes: small('attitudes'),
-      waivers: small('waivers'),
-
-      'cable-pieces': () =>
-        client.PUT('/api/jobs/{number}/cable-pieces', { ...path, body: entries as Schemas['CablePiece'][] }),
-      positions: () => client.PUT('/api/jobs/{number}/positions', { ...path, body: entries as Schemas['Candidate'][] }),
-      deliveries: () =>
-        client.PUT('/api/jobs/{number}/deliveries', { ...path, body: entries as Schemas['Delivery'][] }),
-      runs: () => client.PUT('/api/jobs/{number}/runs', { ...path, body: entries as Schemas['ServiceRun'][] }),
+    const ask = () => {
+      const entries = typeof given === 'function' ? given() : given
+      return patchRoom(at, ROOM_OF[name]!, { [name]: entries }, seen ?? job.value?.head ?? 0)
     }
-    return change(() => unwrap(calls[name]()), [], `${shownAs}.`, inside)
+    return change(ask, [], `${shownAs}.`, `${name}.${inside}`)
   }
 
-  /** Puts a list whole; undo brings the one before back. */
-  async function replaceList(name: ListName, entries: unknown[], before: unknown[]): Promise<boolean> {
-    const at = number.value
+  /** Puts a list whole; what others changed since `seen` stays. */
+  async function replaceList(name: ListName, entries: unknown[], seen = job.value?.head ?? 0): Promise<boolean> {
     if (name === 'skyline' || name === 'obstacles') {
       const part = name === 'skyline' ? 'points' : 'obstacles'
       return editSkylines(withPart(part, entries), name, part)
     }
-    const done = await putList(name, entries)
-    if (done && number.value === at) undos.value.push(() => putList(name, before))
-    return done
+    return putList(name, entries, name, '', seen)
   }
 
-  async function undo(): Promise<void> {
-    await undos.value.pop()?.()
+  /** Takes back, or brings back, what this person did last in this job, on whichever device. */
+  const reverse = (way: 'undo' | 'redo') =>
+    change(async () => {
+      const done = await unwrap(client.POST(`/api/jobs/{number}/${way}`, path.value))
+      told.value = done.words
+        ? `${way === 'undo' ? 'Taken back' : 'Brought back'}: ${done.words}`
+        : `Nothing to ${way === 'undo' ? 'take' : 'bring'} back`
+      return done.job
+    }, [])
+  const undo = () => reverse('undo')
+  const redo = () => reverse('redo')
+
+  let looking = false
+  /** Whether somebody else changed this job since: then it is read anew, and what they changed is said. */
+  async function look(): Promise<void> {
+    const seen = job.value
+    if (!seen || looking || saving.value > 0 || document.visibilityState === 'hidden') return
+    looking = true
+    try {
+      const params = { path: { number: seen.number } }
+      const { head } = await unwrap(client.GET('/api/jobs/{number}/head', { params }))
+      if (head <= seen.head) return
+      const query = { since: seen.head }
+      const changes = await unwrap(client.GET('/api/jobs/{number}/changes', { params: { ...params, query } }))
+      const found = await unwrap(client.GET('/api/jobs/{number}', { params }))
+      if (job.value !== seen || saving.value > 0) return // somebody went on here meanwhile: look again later
+      const others = changes.filter((one) => one.device !== TAB && one.device !== 'terminal')
+      if (others.length) {
+        const who = [...new Set(others.map((one) => one.by || 'Somebody'))].join(', ')
+        told.value = `Changed by ${who} on another screen: ${[...new Set(others.map((one) => one.words))].join('; ')}`
+      }
+      job.value = found
+      void drawAnew()
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error // out of reach: whoever saves is told
+    } finally {
+      looking = false
+    }
   }
 
-  const deleteReading = (id: number) =>
+  const deleteReading = (id: string) =>
     change(
       () =>
         unwrap(
@@ -258,56 +308,20 @@ export const useJob = defineStore('job', () => {
         ),
       [],
     )
-  async function addReading(body: Schemas['AxisReading']): Promise<boolean> {
+  const addReading = (body: Schemas['AxisReading']) => {
     const to = path.value
-    const done = await change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...to, body })), [], 'reading.')
-    const added = job.value?.readings.at(-1)?.id
-    if (done && added !== undefined) undos.value.push(() => deleteReading(added))
-    return done
+    return change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...to, body })), [], 'reading.')
   }
   const unmarkStep = (code: string, at = number.value) =>
     change(
       () => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
       [],
     )
-  async function markStep(code: string, at = number.value): Promise<boolean> {
-    const done = await change(
-      () => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
-      [],
-    )
-    if (done) undos.value.push(() => unmarkStep(code))
-    return done
-  }
-  /** Reads a work order into the job; undo brings the fields back that it may have changed. */
-  async function takeOrder(file: File): Promise<boolean> {
-    const was = job.value!
-    const { customer, service_wanted, height_m, date, printed_azimuth_deg, printed_elevation_deg, printed_skew_deg } =
-      was.facts.brief
-    const { beam_letter, activation_code } = was.facts.bringup
-    const { site_id, terminal_id, hardware_address, customer_reference, site_code, cluster_code, place_method } =
-      was.facts.brief
-    const before: Patch = {
-      site_id,
-      terminal_id,
-      hardware_address,
-      customer_reference,
-      site_code,
-      cluster_code,
-      place_method,
-      customer,
-      service_wanted,
-      height_m,
-      date,
-      beam_letter,
-      activation_code,
-      printed_azimuth_deg,
-      printed_elevation_deg,
-      printed_skew_deg,
-      place_text: was.place_text,
-      terminal_code: was.terminal_code,
-      satellite_code: was.satellite_code,
-    }
-    const done = await change(
+  const markStep = (code: string, at = number.value) =>
+    change(() => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })), [])
+  /** Reads a work order into the job. */
+  const takeOrder = (file: File) =>
+    change(
       () =>
         unwrap(
           client.POST('/api/jobs/{number}/work-order', {
@@ -319,9 +333,6 @@ export const useJob = defineStore('job', () => {
       [],
       'order.',
     )
-    if (done) undos.value.push(() => rawPatch(before))
-    return done
-  }
   const addDocument = (file: File) =>
     change(
       () =>
@@ -380,12 +391,8 @@ export const useJob = defineStore('job', () => {
       [],
     )
   const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
-  /** Takes a job that another call brought; where that changed the skylines, undo brings the ones before back. */
+  /** Takes a job that another call brought. */
   async function take(news: Job): Promise<void> {
-    const was = sets.value
-    const before = job.value?.facts.sky.sky_set ?? 0
-    if (JSON.stringify(news.facts.sky.skylines ?? []) !== JSON.stringify(was))
-      undos.value.push(async () => (await putList('skylines', was)) && rawPatch({ sky_set: before }))
     job.value = news
     savedAt.value = new Date()
     await drawAnew()
@@ -430,7 +437,9 @@ export const useJob = defineStore('job', () => {
     unsent,
     savedAt,
     trouble,
-    undos,
+    told,
+    redo,
+    look,
     catalogue,
     number,
     locked,

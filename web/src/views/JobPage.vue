@@ -2,6 +2,7 @@
 /** The frame of a job: course, sheet with its answer, margin. */
 import { computed, type Component, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useIntervalFn } from '@vueuse/core'
 import client, { ApiError, unwrap } from '@/api/client'
 import CourseLine from '@/components/CourseLine.vue'
 import DialStrip from '@/components/DialStrip.vue'
@@ -43,6 +44,7 @@ const code = computed(() => route.params.station as Station)
 const station = computed(() => store.job?.assessment.stations.find((one) => one.code === code.value) ?? null)
 const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
 
+useIntervalFn(() => void store.look(), 1500)
 watch(
   () => String(route.params.number),
   async (number) => {
@@ -72,6 +74,7 @@ useShortcuts({
   n: () => sheet.value?.newEntry?.(),
   '.': () => sheet.value?.stepDone?.(),
   undo: () => void store.undo(),
+  redo: () => void store.redo(),
 })
 </script>
 

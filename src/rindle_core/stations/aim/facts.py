@@ -16,6 +16,8 @@ class AimFacts(Facts):
     )
     lean_deg: float | None = Field(default=None, ge=0, le=30)
     lean_towards_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
+    compass_code: str = Field(default="", max_length=40, description="The crew's own, from the stores")
+    clinometer_code: str = Field(default="", max_length=40, description="The crew's own, from the stores")
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
     modem_azimuth_deg: float | None = Field(

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, parse_json, register
 from rindle_core.kernel.tables import plain_text, read_rows
 
@@ -96,7 +96,7 @@ INTERFACES: dict[str, str] = {
 }
 
 
-class Delivery(Model):
+class Delivery(Row):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
     item: str = Field(min_length=1, max_length=120)

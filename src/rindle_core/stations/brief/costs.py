@@ -6,13 +6,13 @@ from typing import Literal
 
 from pydantic import Field
 
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 CostKind = Literal["once", "new_month", "old_month"]
 
 
-class CostItem(Model):
+class CostItem(Row):
     """An amount in the firm's currency."""
 
     item: str = Field(min_length=1, max_length=120)

@@ -18,10 +18,15 @@ class BriefFacts(VisitFacts):
 
     customer: str = Field(default="", max_length=120)
     service_wanted: str = Field(default="", max_length=400)
+    terminal_code: str = Field(default="", max_length=40, description="Chosen from the stores")
+    satellite_code: str = Field(default="", max_length=40, description="Chosen from the stores")
+    constellation_code: str = Field(default="", max_length=40, description="Chosen from the stores, for a panel")
+    place_text: str = Field(default="", max_length=200, description="As it was typed; the coordinates follow from it")
     latitude_deg: float | None = Field(default=None, ge=-90, le=90)
     longitude_deg: float | None = Field(default=None, ge=-180, le=180)
     height_m: float = Field(default=0.0, ge=-500, le=9000)
     date: ModelDay
+    other_place_text: str = Field(default="", max_length=200, description="A second entry for the same site, as typed")
     other_latitude_deg: float | None = Field(
         default=None, ge=-90, le=90, description="A second entry for the same site"
     )

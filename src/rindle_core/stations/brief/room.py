@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.brief.assess import assess
+from rindle_core.stations.brief.entered import entered
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.headline import headline
 from rindle_core.stations.brief.part import BriefPart
@@ -16,6 +17,7 @@ STATION = Station(
     result=BriefPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=("handover",),
     reads=("aim",),
 )

@@ -9,13 +9,13 @@ from pydantic import Field
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 _DAYS_TRIED = 60
 
 
-class VisitTask(Model):
+class VisitTask(Row):
     """A piece of work for the crew, and how long it must be left alone afterwards."""
 
     name: str = Field(min_length=1, max_length=120)

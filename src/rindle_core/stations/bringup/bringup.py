@@ -11,11 +11,11 @@ from pydantic import Field
 from rindle_core.catalogue.models import BringUpState, ModemEntry
 from rindle_core.kernel.findings import Finding, Level, missing
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 
-class StateEntered(Model):
+class StateEntered(Row):
     """When the terminal entered a state, in seconds since power was switched on."""
 
     code: str

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 from pydantic import Field
 
-from rindle_core.kernel.model import Facts, Model
+from rindle_core.kernel.model import Facts, Row
 from rindle_core.stations.bringup.bringup import StateEntered
 
 
-class SettingMark(Model):
+class SettingMark(Row):
     """A field of the settings sheet as entered into the modem. A secret's value is never kept."""
 
     name: str = Field(min_length=1, max_length=80)
@@ -24,6 +26,7 @@ class BringUpFacts(Facts):
     beam_letter: str = Field(default="", max_length=3)
     activation_code: str = Field(default="", max_length=40)
     states_entered: list[StateEntered] = Field(default_factory=list)
+    powered_at: dt.datetime | None = Field(default=None, description="When somebody said that it was switched on")
     device_now_s: float = Field(default=0.0, ge=0)
     device_level_db: float | None = Field(default=None, ge=-60, le=60)
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.bringup.assess import assess
+from rindle_core.stations.bringup.entered import entered
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.headline import headline
 from rindle_core.stations.bringup.part import BringUpPart
@@ -16,6 +17,7 @@ STATION = Station(
     result=BringUpPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=("build",),
     reads=("aim", "sky", "cable"),
 )

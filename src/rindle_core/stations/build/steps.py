@@ -9,13 +9,13 @@ from pydantic import Field
 
 from rindle_core.catalogue.models import BuildStep
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 StepState = Literal["done", "ready", "locked"]
 
 
-class StepMark(Model):
+class StepMark(Row):
     """A step that somebody has marked done."""
 
     code: str

@@ -11,13 +11,13 @@ from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
 from rindle_core.kernel.constants import COPPER_TEMPERATURE_COEFFICIENT_PER_K
 from rindle_core.kernel.findings import Finding, Level, at_least, at_most, missing
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
 
 
-class CablePiece(Model):
+class CablePiece(Row):
     """One piece of the route."""
 
     kind: PieceKind
@@ -25,7 +25,7 @@ class CablePiece(Model):
     note: str = Field(default="", max_length=120)
 
 
-class ExtraRun(Model):
+class ExtraRun(Row):
     """A cable of its own beside the data cable, such as for a spare feed's television."""
 
     name: str = Field(min_length=1, max_length=80)

@@ -9,13 +9,13 @@ from pydantic import Field
 
 from rindle_core.kernel.findings import Finding, Level, at_least, missing
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
 When = Literal["before", "after"]
 
 
-class ServiceRun(Model):
+class ServiceRun(Row):
     """One measurement of the customer's service."""
 
     when: When

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.handover.assess import assess
+from rindle_core.stations.handover.entered import entered
 from rindle_core.stations.handover.facts import HandOverFacts
 from rindle_core.stations.handover.headline import headline
 from rindle_core.stations.handover.part import HandOverPart
@@ -16,6 +17,7 @@ STATION = Station(
     result=HandOverPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=("brief", "sky"),
     reads=("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup"),
 )

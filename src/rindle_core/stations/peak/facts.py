@@ -7,11 +7,11 @@ import datetime as dt
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.model import Facts, Model
+from rindle_core.kernel.model import Facts, Row
 from rindle_core.stations.peak.peaking import Axis, Turning
 
 
-class AxisReading(Model):
+class AxisReading(Row):
     """A peaking reading with its axis and its pass (1 for the first time round)."""
 
     axis: Axis
@@ -21,7 +21,7 @@ class AxisReading(Model):
     turning: Turning = "up"
 
 
-class Attitude(Model):
+class Attitude(Row):
     """How a panel stood on a day, so that drift is seen."""
 
     on: dt.date

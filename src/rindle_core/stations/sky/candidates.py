@@ -10,7 +10,9 @@ from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Row
+from rindle_core.stations.aim.bearings import OffsetInput, offset
+from rindle_core.stations.brief.places import PlaceInput, parse_place
 
 Exposure = Literal[
     "", "lee", "side", "windward", "edge"
@@ -24,7 +26,7 @@ def next_letter(taken: Sequence[str]) -> str:
     return next(one for one in (*alphabet, *(a + b for a in alphabet for b in alphabet)) if one not in taken)
 
 
-class CandidateFacts(Model):
+class CandidateFacts(Row):
     """A candidate. Distance and true bearing are from the job's place; heights above the ground there."""
 
     letter: str = Field(min_length=1, max_length=3)
@@ -45,6 +47,26 @@ class CandidateFacts(Model):
     out_of_reach: bool = Field(default=False, description="Cannot be taken or knocked from the ground")
 
 
+class Candidate(CandidateFacts):
+    """A candidate as it is entered: coordinates of its own as text, or a measured way from the job's place."""
+
+    place_text: str = Field(default="", max_length=200)
+
+    def placed(self, place: tuple[float, float] | None) -> CandidateAt:
+        """Where it lies, seen from the job's place; without coordinates while that is not known. Raises InputError."""
+        told = {name: getattr(self, name) for name in CandidateFacts.model_fields}
+        if self.place_text:
+            own = parse_place(PlaceInput(place=self.place_text))
+            return CandidateAt(**told, latitude_deg=own.latitude_deg, longitude_deg=own.longitude_deg)
+        if place is None or self.distance_m is None or self.bearing_deg is None:
+            return CandidateAt(**told)
+        way = OffsetInput(
+            latitude_deg=place[0], longitude_deg=place[1], distance_m=self.distance_m, bearing_deg=self.bearing_deg
+        )
+        there = offset(way).result
+        return CandidateAt(**told, latitude_deg=there.latitude_deg, longitude_deg=there.longitude_deg)
+
+
 class CandidateAt(CandidateFacts):
     """A candidate with its WGS 84 coordinates, once they are known."""
 
@@ -60,4 +82,4 @@ class CandidateAt(CandidateFacts):
         return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
 
 
-__all__ = ["Access", "CandidateAt", "CandidateFacts", "Exposure", "next_letter"]
+__all__ = ["Access", "Candidate", "CandidateAt", "CandidateFacts", "Exposure", "next_letter"]

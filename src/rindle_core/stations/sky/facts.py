@@ -7,14 +7,14 @@ import datetime as dt
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.model import Facts, Model
+from rindle_core.kernel.model import Facts, Model, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
-from rindle_core.stations.sky.candidates import CandidateAt
+from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.sky_photo import PhotoInput
 from rindle_core.stations.sky.trial import TrialEvent
 
 
-class SkylineSet(Model):
+class SkylineSet(Row):
     """A skyline as it was read at one place and height."""
 
     name: str = Field(default="", max_length=60)
@@ -26,7 +26,7 @@ class SkylineSet(Model):
     obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
 
 
-class SkyPhoto(Model):
+class SkyPhoto(Row):
     """A picture in the locker with its marks and its traced skyline."""
 
     document_id: int = Field(ge=1)
@@ -47,7 +47,7 @@ class TrialFacts(Model):
 class SkyFacts(Facts):
     """Candidate positions, what stands round them, and what a trial told."""
 
-    positions: list[CandidateAt] = Field(default_factory=list, max_length=50)
+    positions: list[Candidate] = Field(default_factory=list, max_length=50)
     position_letter: str = Field(
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
@@ -63,6 +63,9 @@ class SkyFacts(Facts):
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Where the prevailing wind comes from, true"
     )
     trial: TrialFacts = TrialFacts()
+    trials_taken_out: list[TrialFacts] = Field(
+        default_factory=list, max_length=5, description="Put aside, the newest last; they can be brought back"
+    )
 
 
 __all__ = ["SkyFacts", "SkyPhoto", "SkylineSet", "TrialFacts"]

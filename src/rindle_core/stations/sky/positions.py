@@ -10,6 +10,7 @@ from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.compare import PositionSky
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
@@ -29,9 +30,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     """A candidate for the table, and as the comparison is given it."""
     used = set_for(job, letter)[1]
     candidate = candidate_of(job, letter)
-    fields = {
-        name: getattr(candidate, name) for name in type(candidate).model_fields if name in PositionSky.model_fields
-    }
+    fields = {name: getattr(candidate, name) for name in CandidateAt.model_fields if name in PositionSky.model_fields}
     fixed, simulated = sky_of(job, letter), low_orbit_of(job, letter)
     found = fixed or simulated
     around = surroundings(job, letter)

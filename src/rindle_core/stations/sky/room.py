@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.sky.assess import assess
+from rindle_core.stations.sky.entered import entered
 from rindle_core.stations.sky.facts import SkyFacts
 from rindle_core.stations.sky.headline import headline
 from rindle_core.stations.sky.part import SkyPart
@@ -16,6 +17,7 @@ STATION = Station(
     result=SkyPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=("brief", "mount"),
     reads=(),
 )

@@ -8,6 +8,7 @@ from typing import Any
 
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
@@ -16,9 +17,10 @@ from rindle_core.stations.sky.passes import LowOrbitInput
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
-def candidate_of(job: JobInput, letter: str) -> Any:
-    """The candidate of that letter; None for the job\'s place."""
-    return next((one for one in job.sky.positions if one.letter == letter), None)
+def candidate_of(job: JobInput, letter: str) -> CandidateAt | None:
+    """The candidate of that letter, where it lies; None for the job's place."""
+    one = next((one for one in job.sky.positions if one.letter == letter), None)
+    return None if one is None else one.placed(job.brief.place)
 
 
 def offset_of(job: JobInput, letter: str) -> tuple[float, float]:

@@ -48,7 +48,6 @@ const takeSheet = () =>
   store.replaceList(
     'settings',
     sheet.value.map((one) => ({ name: one.name, value: '', secret: one.secret, entered: false })),
-    job.value.facts.bringup.settings ?? [],
   )
 const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((one) => one.entered).length)
 </script>
@@ -91,7 +90,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <entry-field
         field="other_place_text"
         label="Second entry for the same site"
-        :value="job.other_place_text"
+        :value="job.facts.brief.other_place_text"
         hint="From the order, a photo or the map: how far apart?"
       />
       <entry-field field="site_id" label="Site id" :value="visit.site_id" />

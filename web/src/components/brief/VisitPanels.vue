@@ -45,7 +45,7 @@ const deliveryColumns = computed<Column[]>(() => [
   { key: 'stop_gap_until', label: 'until', text: true, optional: true },
 ])
 const nextLetter = (others: Record<string, string>[]) => ({ letter: freeLetter(others.map((one) => one.letter ?? '')) })
-const usePosition = (one: Schemas['PositionOut']) => store.positionAsPlace(one.letter)
+const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.letter)
 const clock = (text: string) => text.slice(11, 16)
 </script>
 

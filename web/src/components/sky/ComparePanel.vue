@@ -51,8 +51,7 @@ void unwrap(client.GET('/api/stores/brief')).then((found) => {
 })
 const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
-const plan = (letter: string) =>
-  store.patch({ position_letter: letter }, { position_letter: job.value.facts.sky.position_letter })
+const plan = (letter: string) => store.patch({ position_letter: letter })
 </script>
 
 <template>

@@ -99,7 +99,7 @@ async function add(): Promise<void> {
     growth_m_per_year: Number(typed.value.growth_m_per_year ?? 0),
     leafless_share: 1,
   }
-  await store.replaceList('obstacles', [...(store.skyline?.obstacles ?? []), one], store.skyline?.obstacles ?? [])
+  await store.replaceList('obstacles', [...(store.skyline?.obstacles ?? []), one])
 }
 </script>
 

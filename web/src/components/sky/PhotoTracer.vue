@@ -197,12 +197,7 @@ async function use(): Promise<void> {
   if (!told.value?.points.length || !now || documentId.value === null) return
   const done = await store.addPoints(told.value.points, (one) => inside(one.azimuth_deg))
   const photos = (store.job?.facts.sky.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
-  if (done)
-    await store.replaceList(
-      'sky_photos',
-      [...photos, { document_id: documentId.value, photo: now }],
-      store.job?.facts.sky.sky_photos ?? [],
-    )
+  if (done) await store.replaceList('sky_photos', [...photos, { document_id: documentId.value, photo: now }])
 }
 </script>
 

@@ -21,7 +21,7 @@ const letters = computed(() => [
 ])
 const change = (more: Partial<SkylineSet>) =>
   store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
-const choose = (index: number) => store.patch({ sky_set: index }, { sky_set: job.value.facts.sky.sky_set })
+const choose = (index: number) => store.patch({ sky_set: index })
 /** While a skyline is made or taken out the fields below belong to none. */
 const busy = ref(false)
 const shut = computed(() => store.locked || busy.value)

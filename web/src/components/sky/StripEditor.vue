@@ -75,7 +75,7 @@ function toDrawing(event: MouseEvent): { x: number; y: number } {
   const found = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
   return { x: found.x, y: found.y }
 }
-const save = (next: Point[]) => store.replaceList('skyline', next, points.value)
+const save = (next: Point[]) => store.replaceList('skyline', next)
 const without = (index: number) => save(points.value.filter((_, other) => other !== index))
 /** A point that the Tab key reached is brought into view. */
 function reach(index: number): void {

@@ -130,13 +130,14 @@ const BELIEVE = {
 <template>
   <div class="fields">
     <pick-field
-      field="trial_letter"
+      field="trial"
+      part="letter"
       label="Where it stands"
       :value="facts.letter ?? ''"
       :options="letters"
       hint="Empty: the job’s place"
     />
-    <entry-field field="trial_height_m" label="Height over ground" :value="facts.height_m" unit="m" />
+    <entry-field field="trial" part="height_m" label="Height over ground" :value="facts.height_m" unit="m" />
   </div>
   <p class="row">
     <template v-if="!facts.started_at"
@@ -163,7 +164,7 @@ const BELIEVE = {
       ></template
     >
   </p>
-  <p v-if="job.taken_out_count && !store.locked">
+  <p v-if="(job.facts.sky.trials_taken_out ?? []).length && !store.locked">
     <n-button size="small" @click="store.bringTrialBack">Bring the trial back that was taken out</n-button>
   </p>
   <label v-if="!store.locked" class="file"

@@ -1,0 +1,55 @@
+"""What follows from an entry at Brief: coordinates from a typed place; only what the lists hold is ticked."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+from typing import Any
+
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.brief.brief import HAZARDS, NEEDS, SETTLED
+from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.visit import INDOOR, REASONS
+from rindle_core.stations.brief.weather import CONDITIONS
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
+from rindle_core.stations.words import refuse_unknown
+
+_TABLES: dict[str, Collection[str]] = {
+    "needs": NEEDS,
+    "hazards": HAZARDS,
+    "cautions_seen": HAZARDS,
+    "settled": SETTLED,
+    "reasons": REASONS,
+    "indoor": INDOOR,
+    "conditions": CONDITIONS,
+    "ground_checks": GROUND_CHECKS,
+    "entry_checks": ENTRY_CHECKS,
+}
+
+
+def _coordinates(text: str | None, field: str) -> tuple[float | None, float | None, float | None]:
+    if not text:
+        return None, None, None
+    try:
+        place = parse_place(PlaceInput(place=text))
+    except InputError as error:
+        raise InputError.one(field, error.message) from error
+    return place.latitude_deg, place.longitude_deg, place.height_m
+
+
+def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+    """A place as text brings its coordinates, and its height where it names one. Raises InputError."""
+    refuse_unknown(change, _TABLES)
+    whole = dict(change)
+    if "place_text" in change:
+        latitude, longitude, height = _coordinates(change["place_text"], "place_text")
+        whole |= {"latitude_deg": latitude, "longitude_deg": longitude}
+        if height is not None and change.get("height_m") is None:
+            whole["height_m"] = height
+    if "other_place_text" in change:
+        latitude, longitude, _ = _coordinates(change["other_place_text"], "other_place_text")
+        whole |= {"other_latitude_deg": latitude, "other_longitude_deg": longitude}
+    return whole
+
+
+__all__ = ["entered"]

@@ -1,0 +1,19 @@
+"""What is refused at Hand over: a need that is on no list."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from rindle_core.stations.brief.brief import NEEDS
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.words import refuse_unknown
+
+
+def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+    """The change as it is. Raises InputError."""
+    refuse_unknown(change, {"needs_proved": NEEDS})
+    return dict(change)
+
+
+__all__ = ["entered"]

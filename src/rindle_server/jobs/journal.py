@@ -1,0 +1,295 @@
+"""The only door through which a job's facts change: checked by the core, written whole or not at all, and journaled."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+from functools import update_wrapper
+from typing import Any, Concatenate, ParamSpec
+
+from django.db import transaction
+
+from rindle_core.job import JobInput
+from rindle_core.kernel import journal
+from rindle_core.kernel.journal import Op
+from rindle_core.kernel.model import Facts, parse
+from rindle_core.stations.entries import ROOMS
+from rindle_core.stations.fold import COURSE
+from rindle_server.errors import Conflict
+from rindle_server.jobs.facts import answer_to, documents_of, facts_from
+from rindle_server.jobs.models import Change, Job, StationDoc
+
+P = ParamSpec("P")
+_LOOKED_BACK = 300  # changes of a person that may be taken back
+_TRIES = 40  # more writers at one job than that there are not
+_STATIONS = {one.code: one for one in COURSE}
+_QUIET = {"bringup.device_now_s", "bringup.device_level_db"}  # telemetry: kept, but no change of state
+
+
+@dataclass(frozen=True, slots=True)
+class Actor:
+    """Who changes something, from where, and which change that tab or device has seen last."""
+
+    by: str = ""
+    device: str = ""
+    base: int | None = None
+
+
+_NOBODY = Actor()
+_ACTOR: ContextVar[Actor] = ContextVar("actor", default=_NOBODY)
+
+
+@contextmanager
+def acting(actor: Actor) -> Iterator[None]:
+    """Everything inside is done by that person and device."""
+    token = _ACTOR.set(actor)
+    try:
+        yield
+    finally:
+        _ACTOR.reset(token)
+
+
+@dataclass(slots=True)
+class Draft:
+    """A job being changed: its documents as they were, and as they will be."""
+
+    job: Job
+    was: dict[str, dict[str, Any]]
+    now: dict[str, dict[str, Any]]
+    undoes: Change | None = None
+    _facts: JobInput | None = field(default=None, repr=False)
+
+    @property
+    def facts(self) -> JobInput:
+        """The facts as they stand in the draft. Raises InputError that names the field."""
+        if self._facts is None:
+            self._facts = facts_from(self.now, documents_of(self.job))
+        return self._facts
+
+    def put(self, station: str, **change: Any) -> None:
+        """Changes facts of a station; None takes one out, so that its default holds. What follows from an entry is
+        entered too. Raises InputError.
+        """
+        trimmed = {name: value.strip() if isinstance(value, str) else value for name, value in change.items()}
+        whole = _STATIONS[station].entered(trimmed, self.facts)
+        kept = {**self.now.get(station, {}), **whole}
+        data = _checked(ROOMS[station], {name: value for name, value in kept.items() if value is not None})
+        self.now[station] = _with_ids(data, f"{self.job.head + 1}")
+        self._facts = None
+
+    def merge(self, station: str, change: Mapping[str, Any], base: int | None) -> None:
+        """`put` by somebody who saw the job at its change `base`: rows that others added or changed since then stay."""
+        held = self.now.get(station, {})
+        change = {
+            name: {**held.get(name, {}), **value} if isinstance(value, dict) else value
+            for name, value in change.items()
+        }
+        if base is None or base >= self.job.head:
+            self.put(station, **change)
+            return
+        seen = _at(self.job, self.now, base).get(station, {})
+        lists = {name: value for name, value in change.items() if isinstance(value, list)}
+        theirs, mine = {station: dict(self.now.get(station, {}))}, {station: {**seen, **lists}}
+        joined, _ = journal.merged({station: seen}, mine, theirs)
+        news = {name: joined.get(station, {}).get(name, []) for name in lists}
+        self.put(station, **{**change, **news})
+
+
+def _checked(kind: type[Facts], data: dict[str, Any]) -> dict[str, Any]:
+    return parse(kind, data).model_dump(mode="json", exclude_defaults=True)
+
+
+def _with_ids(data: dict[str, Any], change: str) -> dict[str, Any]:
+    """Each row of a list gets an id when it is first kept: the number of the change, and its own in it."""
+    for name, value in data.items():
+        if isinstance(value, list) and value and all(isinstance(one, dict) for one in value):
+            taken = [one["id"] for one in value if one.get("id")]
+            fresh = (f"{change}.{count}" for count in range(1, 10**6))
+            for one in value:
+                if not one.get("id") or taken.count(one["id"]) > 1:
+                    one["id"] = next(each for each in fresh if each not in taken)
+                    taken.append(one["id"])
+            data[name] = value
+    return data
+
+
+def docs_of(job: Job) -> dict[str, dict[str, Any]]:
+    """The job's documents by station."""
+    return {row.station: row.data for row in job.docs.all()}
+
+
+def _at(job: Job, now: Mapping[str, Any], seq: int) -> dict[str, Any]:
+    """The documents as they were after that change."""
+    told: dict[str, Any] = dict(now)
+    for row in Change.objects.filter(job=job, seq__gt=seq).order_by("-seq"):
+        told = journal.applied(told, journal.inverse(ops_of(row)))
+    return told
+
+
+def ops_of(row: Change) -> list[Op]:
+    """The changes of a row, path by path."""
+    return [Op.model_validate(one) for one in row.ops]
+
+
+Write = Callable[[], None]
+
+
+def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Concatenate[Job, P], None]:
+    """A change that is saved whole or not at all, on the job as it stands when it is saved.
+
+    The change is made ready and checked without any lock on the database (that is the long part); then it is written in
+    one short transaction, if nobody else has changed the job meanwhile (its `head`). Else it is made ready anew.
+    """
+
+    def saved(job: Job, *given: P.args, **named: P.kwargs) -> None:
+        with _turn(job.pk):
+            for _ in range(_TRIES):
+                job.refresh_from_db()
+                if job.signed_off_at is not None:
+                    raise frozen(job)
+                docs = docs_of(job)
+                draft = Draft(job, docs, {name: dict(data) for name, data in docs.items()})
+                write = change(draft, *given, **named)
+                ops = journal.differences(draft.was, draft.now)
+                if ops:
+                    answer_to(draft.facts)  # what no calculator can use is refused here, before it is saved
+                if _written(draft, ops, write):
+                    return
+        raise Conflict.one("job", "Others are changing this job at this moment. Try again.")
+
+    return update_wrapper(saved, change)  # type: ignore[return-value]  # the wrapper keeps the signature
+
+
+def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
+    job, actor = draft.job, _ACTOR.get()
+    with transaction.atomic():
+        seen = job.head
+        if not Job.objects.filter(pk=job.pk, head=seen, signed_off_at=None).update(head=seen + 1):
+            return False
+        job.head = seen + 1
+        for station in {op.path.partition(".")[0] for op in ops}:
+            StationDoc.objects.update_or_create(
+                job=job, station=station, defaults={"data": draft.now.get(station, {}), "version": 1}
+            )
+        if {op.path for op in ops} - _QUIET:
+            Change.objects.create(
+                job=job,
+                seq=job.head,
+                by=actor.by,
+                device=actor.device,
+                ops=[op.model_dump() for op in ops],
+                undoes=draft.undoes,
+            )
+        brief = draft.facts.brief
+        job.customer, job.service_wanted, job.place_text = brief.customer, brief.service_wanted, brief.place_text
+        job.date, job.terminal_code, job.satellite_code = brief.date, brief.terminal_code, brief.satellite_code
+        if write is not None:
+            write()
+        job.save()
+    return True
+
+
+_TURNS: dict[int, threading.Lock] = {}
+
+
+def _turn(job_id: int) -> threading.Lock:
+    """Whoever changes the same job in this process waits for a turn, so that nobody makes ready in vain."""
+    return _TURNS.setdefault(job_id, threading.Lock())
+
+
+def frozen(job: Job) -> Conflict:
+    """The refusal to change a signed job."""
+    return Conflict.one(
+        "job", f"Job {job.number} is signed off: its record is frozen. Start a new job for further work."
+    )
+
+
+@whole
+def patch(draft: Draft, station: str, change: Mapping[str, Any]) -> None:
+    """Changes facts of one station, and saves. Raises InputError, and then nothing has changed."""
+    draft.merge(station, change, _ACTOR.get().base)
+
+
+def _standing(job: Job, by: str) -> tuple[Change | None, Change | None]:
+    """What this person would take back next, and what they would bring back next.
+
+    A change that was taken back counts no more, unless it was brought back; whoever does something new can bring back
+    nothing that they took back before.
+    """
+    rows = list(Change.objects.filter(job=job, by=by).order_by("-seq")[:_LOOKED_BACK])[::-1] if by else []
+    depth: dict[int, int] = {}
+    done: list[Change] = []
+    taken: list[Change] = []
+    for row in rows:
+        depth[row.pk] = 0 if row.undoes_id is None else depth.get(row.undoes_id, 0) + 1
+        if depth[row.pk] == 0:
+            taken = []
+        else:
+            done = [one for one in done if one.pk != row.undoes_id]
+            taken = [one for one in taken if one.pk != row.undoes_id]
+        (taken if depth[row.pk] % 2 else done).append(row)
+    return (done[-1] if done else None), (taken[-1] if taken else None)
+
+
+def next_words(job: Job) -> tuple[str, str]:
+    """What the acting person would take back and bring back next, in words; empty where there is nothing."""
+    if job.signed_off_at is not None:
+        return "", ""
+    back, again = _standing(job, _ACTOR.get().by)
+    return words_of(back) if back else "", words_of(again) if again else ""
+
+
+@whole
+def _reverse(draft: Draft, row: Change) -> None:
+    """Turns a change round, but for what somebody has changed since. Raises Conflict where nothing of it is left."""
+    kept, passed = journal.untouched(draft.now, ops_of(row))
+    if not [op for op in kept if not op.path.endswith("/")]:
+        raise Conflict.one("undo", f"Changed again since: {', '.join(op.path for op in passed) or 'nothing is left'}.")
+    told = journal.applied(draft.now, journal.inverse(kept))
+    draft.now = {station: _checked(ROOMS[station], told.get(station, {})) for station in {*draft.now, *told}}
+    draft._facts = None
+    draft.undoes = row
+
+
+def undo(job: Job) -> str:
+    """Takes back what the acting person did last in this job. Gives it in words; empty where there is nothing."""
+    row, _ = _standing(job, _ACTOR.get().by)
+    if row is None:
+        return ""
+    _reverse(job, row)
+    return words_of(row)
+
+
+def redo(job: Job) -> str:
+    """Brings back what the acting person took back last. Gives it in words; empty where there is nothing."""
+    _, row = _standing(job, _ACTOR.get().by)
+    if row is None:
+        return ""
+    _reverse(job, row)
+    return words_of(row)
+
+
+def words_of(row: Change) -> str:
+    """What a change was about, in a few words: the facts that it names."""
+    named = dict.fromkeys(op.path.partition("/")[0].partition(".")[2] for op in ops_of(row))
+    return ", ".join(one.replace("_", " ") for one in named)
+
+
+__all__ = [
+    "Actor",
+    "Draft",
+    "Write",
+    "acting",
+    "docs_of",
+    "frozen",
+    "next_words",
+    "ops_of",
+    "patch",
+    "redo",
+    "undo",
+    "whole",
+    "words_of",
+]
