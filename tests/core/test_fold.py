@@ -1,10 +1,13 @@
 """The course as a fold: who reads whom, what is asked again after a change, and the flat form of the version before."""
 
+from typing import get_args
+
 import pytest
+from pydantic import BaseModel
 
 from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.model import parse
+from rindle_core.kernel.model import Row, parse
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, ORDER, course_of
 from rindle_core.stations.names import NAMES
@@ -92,3 +95,11 @@ def test_the_flat_form_of_the_version_before_is_read():
 def test_a_name_that_no_room_has_is_refused_by_its_name():
     with pytest.raises(InputError, match="mast_wal_mm"):
         parse(JobInput, {"date": "2026-11-24", "mast_wal_mm": 3.0})
+
+
+def test_every_list_of_rows_has_ids_to_tell_them_apart():
+    for kind in ROOMS.values():
+        for name, field in kind.model_fields.items():
+            for inner in get_args(field.annotation):
+                if isinstance(inner, type) and issubclass(inner, BaseModel):
+                    assert issubclass(inner, Row), (kind.__name__, name)

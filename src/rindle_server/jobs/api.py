@@ -10,7 +10,7 @@ from django.utils import timezone
 from django.utils.http import content_disposition_header
 from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
-from pydantic import AwareDatetime, Field, create_model
+from pydantic import AwareDatetime, Field, create_model, model_validator
 
 from rindle_core.job import JobAssessment
 from rindle_core.kernel.journal import Op
@@ -188,6 +188,17 @@ def read_job(request: HttpRequest, number: str) -> JobOut:
     return job_out(edit.find(number))
 
 
+class _Change(Model):
+    """Facts to change. An empty text takes one out, as null does."""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _emptied(cls, data: Any) -> Any:
+        return (
+            {name: None if value == "" else value for name, value in data.items()} if isinstance(data, dict) else data
+        )
+
+
 def _optional(kind: type[Facts]) -> type[Model]:
     """The facts of a room with nothing needed: what is left out stays, null takes it out. Bounds are the facts' own."""
     fields: dict[str, Any] = {}
@@ -195,7 +206,7 @@ def _optional(kind: type[Facts]) -> type[Model]:
         whole: Any = fact.annotation | None  # type: ignore[operator]  # a type, not its value
         bounded = Annotated[(whole, *fact.metadata)] if fact.metadata else whole
         fields[name] = (bounded, Field(default=None, description=fact.description))
-    return create_model(f"{kind.__name__}Patch", __base__=Model, __doc__=f"Changes of: {kind.__doc__}", **fields)
+    return create_model(f"{kind.__name__}Patch", __base__=_Change, __doc__=f"Changes of: {kind.__doc__}", **fields)
 
 
 def _patches(room: str, kind: type[Facts]) -> None:

@@ -91,7 +91,8 @@ class Draft:
             self.put(station, **change)
             return
         seen = _at(self.job, self.now, base).get(station, {})
-        lists = {name: value for name, value in change.items() if isinstance(value, list)}
+        named = {name: value for name, value in change.items() if isinstance(value, list)}
+        lists = _with_ids(named, f"{self.job.head + 1}")
         theirs, mine = {station: dict(self.now.get(station, {}))}, {station: {**seen, **lists}}
         joined, _ = journal.merged({station: seen}, mine, theirs)
         news = {name: joined.get(station, {}).get(name, []) for name in lists}

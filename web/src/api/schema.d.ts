@@ -5789,6 +5789,7 @@ export interface components {
              *       "ended_at": null,
              *       "events": [],
              *       "height_m": null,
+             *       "id": "",
              *       "letter": "",
              *       "log_name": "",
              *       "started_at": null
@@ -6408,6 +6409,12 @@ export interface components {
             events?: components["schemas"]["TrialEvent"][];
             /** Height M */
             height_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /**
              * Letter
              * @default

@@ -7,7 +7,7 @@ import datetime as dt
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.model import Facts, Model, Row
+from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.sky_photo import PhotoInput
@@ -33,7 +33,7 @@ class SkyPhoto(Row):
     photo: PhotoInput
 
 
-class TrialFacts(Model):
+class TrialFacts(Row):
     """The trial of a panel: where, when, and what its log told."""
 
     letter: str = Field(default="", max_length=3)

@@ -1,0 +1,149 @@
+"""The one door: every change is journaled, taken back and brought back, and two screens never overwrite each other."""
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.test import Client
+
+from rindle_core.kernel.errors import InputError
+from rindle_server.jobs import edit, journal
+from rindle_server.jobs.models import Change, Job, StationDoc
+from tests.server.calls import change
+
+JOB = "2026-102"
+
+
+@pytest.fixture
+def other(db):
+    """A second person on another screen."""
+    client = Client(headers={"X-Rindle-Tab": "other"})
+    client.force_login(get_user_model().objects.exclude(username="naledi").first())
+    return client
+
+
+def facts(client, room):
+    return client.get(f"/api/jobs/{JOB}").json()["facts"][room]
+
+
+def undo(client, way="undo"):
+    return client.post(f"/api/jobs/{JOB}/{way}").json()
+
+
+def test_a_change_tells_who_what_and_what_was_there_before(crew):
+    before = facts(crew, "mount")["mast_wall_mm"]
+    head = crew.get(f"/api/jobs/{JOB}/head").json()["head"]
+    job = change(crew, JOB, mast_wall_mm=3.3, seen=head).json()
+    assert job["head"] == head + 1
+    newest = crew.get(f"/api/jobs/{JOB}/changes").json()[0]
+    assert (newest["seq"], newest["by"], newest["words"]) == (head + 1, "naledi", "mast wall mm")
+    assert newest["ops"] == [{"path": "mount.mast_wall_mm", "before": before, "after": 3.3}]
+
+
+def test_undo_and_redo_go_back_and_forth_and_something_new_ends_the_way_forward(crew):
+    first = facts(crew, "mount")["mast_wall_mm"]
+    change(crew, JOB, mast_wall_mm=3.3)
+    change(crew, JOB, mast_wall_mm=4.4)
+    assert undo(crew)["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
+    back = undo(crew)
+    assert (back["words"], back["job"]["facts"]["mount"]["mast_wall_mm"]) == ("mast wall mm", first)
+    assert undo(crew, "redo")["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
+    again = undo(crew, "redo")["job"]
+    assert (again["facts"]["mount"]["mast_wall_mm"], again["redo_words"]) == (4.4, "")
+    assert undo(crew)["job"]["redo_words"] == "mast wall mm"
+    job = change(crew, JOB, mast_wall_mm=5.5).json()
+    assert (job["redo_words"], job["undo_words"]) == ("", "mast wall mm")
+    assert undo(crew, "redo")["words"] == ""
+    assert undo(crew)["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
+
+
+def test_undo_takes_back_what_this_person_did_and_nothing_of_others(crew, other):
+    change(crew, JOB, mast_wall_mm=3.3)
+    change(other, JOB, customer="Theirs")
+    job = undo(crew)["job"]
+    assert job["facts"]["brief"]["customer"] == "Theirs"
+    assert job["facts"]["mount"]["mast_wall_mm"] != 3.3
+
+
+def test_what_somebody_changed_since_is_not_taken_back(crew, other):
+    change(crew, JOB, mast_wall_mm=3.3)
+    change(other, JOB, mast_wall_mm=4.0)
+    refused = crew.post(f"/api/jobs/{JOB}/undo")
+    assert refused.status_code == 409
+    assert "Changed again since" in refused.json()["error"]["message"]
+    assert facts(crew, "mount")["mast_wall_mm"] == 4.0
+
+
+def test_a_deleted_row_comes_back_to_its_place(crew):
+    rows = facts(crew, "cable")["cable_pieces"]
+    assert len(rows) > 2
+    change(crew, JOB, cable_pieces=[rows[0], *rows[2:]])
+    assert undo(crew)["job"]["facts"]["cable"]["cable_pieces"] == rows
+
+
+def test_two_screens_that_add_rows_to_one_list_keep_both(crew, other):
+    seen = crew.get(f"/api/jobs/{JOB}/head").json()["head"]
+    rows = facts(crew, "cable")["cable_pieces"]
+    change(other, JOB, seen, cable_pieces=[*rows, {"kind": "wall", "length_m": 0.7, "note": "theirs"}])
+    mine = [{**rows[0], "length_m": 9.5}, *rows[1:], {"kind": "loop", "length_m": 0.4, "note": "mine"}]
+    job = change(crew, JOB, seen, cable_pieces=mine).json()
+    told = [(one["length_m"], one["note"]) for one in job["facts"]["cable"]["cable_pieces"]]
+    assert told[0][0] == 9.5
+    assert [note for _, note in told[len(rows) :]] == ["theirs", "mine"]
+
+
+def test_two_screens_that_tick_different_words_keep_both(crew, other):
+    change(crew, JOB, needs=[])
+    seen = crew.get(f"/api/jobs/{JOB}/head").json()["head"]
+    change(other, JOB, seen, needs=["cameras"])
+    job = change(crew, JOB, seen, needs=["calls"]).json()
+    assert set(job["facts"]["brief"]["needs"]) == {"calls", "cameras"}
+
+
+def test_the_same_field_changed_by_two_is_the_laters(crew, other):
+    seen = crew.get(f"/api/jobs/{JOB}/head").json()["head"]
+    change(other, JOB, seen, customer="Theirs", access="Ask at the gate")
+    job = change(crew, JOB, seen, customer="Mine").json()
+    assert (job["facts"]["brief"]["customer"], job["facts"]["brief"]["access"]) == ("Mine", "Ask at the gate")
+
+
+def test_a_refused_change_leaves_no_trace(crew):
+    before = Change.objects.filter(job__number=JOB).count()
+    assert change(crew, JOB, mast_wall_mm=40.0).status_code == 422  # more than the mast's radius
+    assert Change.objects.filter(job__number=JOB).count() == before
+
+
+def test_telemetry_is_kept_but_is_no_change_in_the_journal(db):
+    job = Job.objects.get(number=JOB)
+    edit.note_device(job, [], 5.0, 9.0)
+    count = Change.objects.filter(job=job).count()
+    edit.note_device(job, [], 6.0, 9.5)
+    assert Change.objects.filter(job=job).count() == count
+    assert StationDoc.objects.get(job=job, station="bringup").data["device_level_db"] == 9.5
+
+
+def test_the_journal_leads_from_nothing_to_what_is_there(db):
+    """Every document of every demo job is what its changes make of an empty one."""
+    for job in Job.objects.all():
+        told = {"brief": {"date": job.created_at.date().isoformat()}}
+        for row in job.changes.order_by("seq"):
+            told = journal.journal.applied(told, journal.ops_of(row))
+        now = {row.station: row.data for row in job.docs.all()}
+        quiet = {"device_now_s", "device_level_db"}
+        for station, data in now.items():
+            left = {name: value for name, value in data.items() if name not in quiet}
+            made = {name: value for name, value in told.get(station, {}).items() if name not in quiet}
+            assert made == left, (job.number, station)
+
+
+def test_nobody_undoes_in_a_signed_job(crew):
+    assert crew.post("/api/jobs/2026-101/undo").status_code == 409
+
+
+def test_a_person_of_no_account_takes_nothing_back(db):
+    assert journal.undo(Job.objects.get(number=JOB)) == ""
+
+
+def test_a_choice_that_is_emptied_is_taken_out(crew):
+    assert change(crew, JOB, surface="masonry").json()["facts"]["brief"]["surface"] == "masonry"
+    assert change(crew, JOB, surface="").json()["facts"]["brief"]["surface"] is None
+    with pytest.raises(InputError, match="customer"):
+        edit.patch(Job.objects.get(number=JOB), "brief", {"customer": "x" * 121})
