@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from enum import StrEnum
-from typing import NotRequired, TypedDict, Unpack
+from typing import Literal, NotRequired, TypedDict, Unpack
 
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
+from rindle_core.kernel.units import System, format_quantity
 
 
 class Level(StrEnum):
@@ -23,6 +24,9 @@ class Level(StrEnum):
 _SEVERITY = {Level.HOLD: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.CLEAR: 3}
 
 
+Bound = Literal["", "at_most", "at_least", "between", "usual"]
+
+
 class Finding(Model):
     """One judgement of a station."""
 
@@ -32,6 +36,8 @@ class Finding(Model):
     why: str = Field(description="The reason in a sentence an installer would say")
     figure: float | None = Field(default=None, description="The figure that was judged")
     limit: float | None = Field(default=None, description="The limit it was judged against")
+    bound: Bound = Field(default="", description="What the limit is: a ceiling, a floor, a window, what is usual")
+    upper: float | None = Field(default=None, description="Of a window: its upper end; `limit` is the lower one")
     unit: str = Field(default="", description="Unit of figure and limit")
     clears_by: str = Field(default="", description="What would clear it")
     source: str = Field(default="", description="The formula or rule behind it")
@@ -57,16 +63,18 @@ class _Words(TypedDict):
     clears_by: str
     source: str
     level: NotRequired[Level]
+    so: NotRequired[str]
 
 
-def _beside_limit(within: bool, figure: float, limit: float, otherwise: str, words: _Words) -> Finding:
+def _beside_limit(within: bool, figure: float, limit: float, bound: Bound, otherwise: str, words: _Words) -> Finding:
     return Finding(
         level=Level.CLEAR if within else words.get("level", Level.HOLD),
         code=words["code"],
         message=words["clear"] if within else otherwise,
-        why=words["why"],
+        why=words.get("so", "") if within else words["why"],
         figure=figure,
         limit=limit,
+        bound=bound,
         unit=words["unit"],
         clears_by="" if within else words["clears_by"],
         source=words["source"],
@@ -74,13 +82,40 @@ def _beside_limit(within: bool, figure: float, limit: float, otherwise: str, wor
 
 
 def at_most(figure: float, limit: float, *, over: str, **words: Unpack[_Words]) -> Finding:
-    """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default)."""
-    return _beside_limit(figure <= limit, figure, limit, over, words)
+    """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default).
+
+    `so` says why it is well, where that is more than the message; the reason of the bad case is told there alone.
+    """
+    return _beside_limit(figure <= limit, figure, limit, "at_most", over, words)
 
 
 def at_least(figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
     """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
-    return _beside_limit(figure >= limit, figure, limit, under, words)
+    return _beside_limit(figure >= limit, figure, limit, "at_least", under, words)
+
+
+_BOUND_WORDS: dict[Bound, str] = {"at_most": "at most", "at_least": "at least", "usual": "usually"}
+
+
+def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
+    """Figure and limit in words: `("0.504 dB", "at most 0.500 dB")`, `("60.3 mm", "between 48.0 mm and 61.0 mm")`.
+
+    Where both would look the same and are not, each has digits enough to tell them apart.
+    """
+    figure, limit = finding.figure, finding.limit
+    if figure is None or not finding.unit:
+        return "", ""
+    if limit is None or not finding.bound:
+        return format_quantity(figure, finding.unit, system), ""
+
+    def words(value: float, extra: int) -> str:
+        return format_quantity(value, finding.unit, system, extra)
+
+    more = next((extra for extra in range(4) if words(figure, extra) != words(limit, extra)), 0)
+    told, beside = words(figure, more), words(limit, more)
+    if finding.bound == "between" and finding.upper is not None:
+        return told, f"between {beside} and {words(finding.upper, more)}"
+    return told, f"{_BOUND_WORDS.get(finding.bound, '')} {beside}"
 
 
 def missing(code: str, message: str, clears_by: str) -> Finding:
@@ -90,4 +125,4 @@ def missing(code: str, message: str, clears_by: str) -> Finding:
     )
 
 
-__all__ = ["Finding", "Level", "at_least", "at_most", "by_gravity", "missing", "worst"]
+__all__ = ["Bound", "Finding", "Level", "against", "at_least", "at_most", "by_gravity", "missing", "worst"]

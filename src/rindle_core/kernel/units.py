@@ -61,9 +61,13 @@ def convert(value: float, unit: str, system: System = "metric") -> float:
     return float(value * factor)
 
 
-def format_quantity(value: float, unit: str, system: System = "metric") -> str:
-    """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`."""
+def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
+    """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`.
+
+    `more`: digits beyond the usual ones.
+    """
     factor, suffix, decimals = getattr(_WORDING[unit], system)
+    decimals += more
     rounded = round(value * factor, decimals) + 0.0  # + 0.0 turns -0.0 into 0.0
     return f"{rounded:.{decimals}f}{suffix}".replace("-", "−")
 

@@ -9,6 +9,7 @@ from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from rindle_core.job import JobAssessment, JobInput
+from rindle_core.kernel.findings import against
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings import for_print, job_drawings
@@ -159,16 +160,9 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
                 ],  # our own drawing
                 "rows": rows.get(station.code, []),
                 "findings": [
-                    {
-                        "finding": one,
-                        "figure": format_quantity(one.figure, one.unit, system)
-                        if one.figure is not None and one.unit
-                        else "",
-                        "limit": format_quantity(one.limit, one.unit, system)
-                        if one.limit is not None and one.unit
-                        else "",
-                    }
+                    {"finding": one, "figure": figure, "limit": limit}
                     for one in station.findings
+                    for figure, limit in [against(one, system)]
                 ],
             }
         )

@@ -3409,6 +3409,13 @@ export interface components {
          */
         Finding: {
             /**
+             * Bound
+             * @description What the limit is: a ceiling, a floor, a window, what is usual
+             * @default
+             * @enum {string}
+             */
+            bound: "" | "at_most" | "at_least" | "between" | "usual";
+            /**
              * Clears By
              * @description What would clear it
              * @default
@@ -3447,6 +3454,11 @@ export interface components {
              * @default
              */
             unit: string;
+            /**
+             * Upper
+             * @description Of a window: its upper end; `limit` is the lower one
+             */
+            upper?: number | null;
             /**
              * Why
              * @description The reason in a sentence an installer would say

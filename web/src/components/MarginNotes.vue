@@ -1,15 +1,13 @@
 <script setup lang="ts">
 /** The findings of a station, worst first: figure against limit, the reason, and what would clear it. */
 import type { Schemas } from '@/api/client'
-import { formatQuantity } from '@/lib/quantity'
+import { against } from '@/lib/finding'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from './VerdictStone.vue'
 
 defineProps<{ findings: Schemas['Finding'][] }>()
 const prefs = usePrefs()
-const shown = (value: number | null | undefined, unit: string | undefined) =>
-  value === null || value === undefined ? '' : formatQuantity(value, unit ?? '', prefs.system)
 </script>
 
 <template>
@@ -19,15 +17,15 @@ const shown = (value: number | null | undefined, unit: string | undefined) =>
     <article v-for="finding in findings" :key="finding.code" :class="['note', finding.level]">
       <header>
         <verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
-        <span v-if="finding.figure !== null && finding.figure !== undefined" class="against" :title="finding.source"
-          >{{ shown(finding.figure, finding.unit)
-          }}<template v-if="finding.limit !== null && finding.limit !== undefined"
-            ><span class="quiet limit">limit {{ shown(finding.limit, finding.unit) }}</span></template
-          ></span
+        <span v-if="against(finding, prefs.system).figure" class="against" :title="finding.source"
+          >{{ against(finding, prefs.system).figure
+          }}<span v-if="against(finding, prefs.system).limit" class="quiet limit">{{
+            against(finding, prefs.system).limit
+          }}</span></span
         >
       </header>
       <h3>{{ finding.message }}</h3>
-      <p>{{ finding.why }}</p>
+      <p v-if="finding.why">{{ finding.why }}</p>
       <p v-if="finding.clears_by" class="clears">{{ finding.clears_by }}</p>
       <p v-if="finding.source" class="quiet small">{{ finding.source }}</p>
     </article>

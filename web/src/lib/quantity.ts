@@ -21,10 +21,10 @@ function wording(unit: string, system: System): Wording {
   )
 }
 
-/** The value with its unit: `formatQuantity(61.42, 'deg', 'metric')` is `61.4°`. */
-export function formatQuantity(value: number, unit: string, system: System): string {
+/** The value with its unit: `formatQuantity(61.42, 'deg', 'metric')` is `61.4°`. `more`: digits beyond the usual. */
+export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
   const { factor, suffix, decimals } = wording(unit, system)
-  const shown = (value * factor).toFixed(decimals)
+  const shown = (value * factor).toFixed(decimals + more)
   return `${(Number(shown) === 0 ? shown.replace('-', '') : shown).replace('-', '−')}${suffix}`
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The frame of a job: course, sheet with its answer, margin. */
-import { computed, type Component, ref, watch } from 'vue'
+import { computed, type Component, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useIntervalFn } from '@vueuse/core'
 import client, { ApiError, unwrap } from '@/api/client'
@@ -12,27 +12,19 @@ import MarginNotes from '@/components/MarginNotes.vue'
 import SavedNote from '@/components/SavedNote.vue'
 import { useShortcuts } from '@/lib/useShortcuts'
 import { type Station, STATIONS } from '@/router'
-import AimSheet from '@/stations/AimSheet.vue'
-import BriefSheet from '@/stations/BriefSheet.vue'
-import BringUpSheet from '@/stations/BringUpSheet.vue'
-import BuildSheet from '@/stations/BuildSheet.vue'
-import CableSheet from '@/stations/CableSheet.vue'
-import HandOverSheet from '@/stations/HandOverSheet.vue'
-import MountSheet from '@/stations/MountSheet.vue'
-import PeakSheet from '@/stations/PeakSheet.vue'
-import SkySheet from '@/stations/SkySheet.vue'
 import { useJob } from '@/stores/job'
 
+/** A station's code is loaded when it is opened. */
 const SHEETS: Record<Station, Component> = {
-  brief: BriefSheet,
-  aim: AimSheet,
-  sky: SkySheet,
-  mount: MountSheet,
-  cable: CableSheet,
-  build: BuildSheet,
-  peak: PeakSheet,
-  bringup: BringUpSheet,
-  handover: HandOverSheet,
+  brief: defineAsyncComponent(() => import('@/stations/BriefSheet.vue')),
+  aim: defineAsyncComponent(() => import('@/stations/AimSheet.vue')),
+  sky: defineAsyncComponent(() => import('@/stations/SkySheet.vue')),
+  mount: defineAsyncComponent(() => import('@/stations/MountSheet.vue')),
+  cable: defineAsyncComponent(() => import('@/stations/CableSheet.vue')),
+  build: defineAsyncComponent(() => import('@/stations/BuildSheet.vue')),
+  peak: defineAsyncComponent(() => import('@/stations/PeakSheet.vue')),
+  bringup: defineAsyncComponent(() => import('@/stations/BringUpSheet.vue')),
+  handover: defineAsyncComponent(() => import('@/stations/HandOverSheet.vue')),
 }
 const store = useJob()
 const route = useRoute()

@@ -177,6 +177,7 @@ def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
                 message="The site lies near the beam's edge",
                 figure=chosen.edge_km,
                 limit=rules.beam_edge_km,
+                bound="at_least",
                 unit="km",
                 why="Outlines are smoothed and satellites drift: the neighbouring beam may serve better.",
                 clears_by=other,

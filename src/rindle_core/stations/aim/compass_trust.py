@@ -20,6 +20,7 @@ def judge(field: MagneticField, rules: HouseRules = DEFAULT_RULES) -> list[Findi
                 why="The horizontal part of the Earth's field is too weak to turn a needle reliably.",
                 figure=field.horizontal_field_nt,
                 limit=CAUTION_NT,
+                bound="at_least",
                 unit="nt",
                 clears_by="Take the bearing from the sun or from a mapped landmark.",
                 source=SOURCE,

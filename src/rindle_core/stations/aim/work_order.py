@@ -256,6 +256,7 @@ def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits
             message=f"The {whose} {check.what} differs from ours",
             figure=check.difference_deg,
             limit=limits[check.what],
+            bound="at_most",
             unit="deg",
             why=check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
             clears_by="Check the place and the satellite on both sides, and go by the figures here only when both are "

@@ -148,6 +148,7 @@ def _judge(given: VisitDaysInput, days: int) -> list[Finding]:
             message="The work takes more than one day",
             figure=float(days),
             limit=1.0,
+            bound="at_most",
             unit="count",
             why=f"{slow.name} has to set for {slow.wait_h:g} h."
             if slow.wait_h

@@ -158,6 +158,7 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
                 unit="m",
                 figure=result.length_m,
                 limit=result.longest_by_supply_m,
+                bound="at_most",
                 why="The outdoor unit draws more current as its voltage falls, until nothing is left.",
                 clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
                 source="V = (Vs + √(Vs² - 4PR))/2 has no solution",

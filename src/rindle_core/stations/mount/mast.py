@@ -100,7 +100,9 @@ def judge_fit(diameter_mm: float, window: MastWindow) -> Finding:
             message="The mast fits the clamp",
             unit="mm",
             figure=diameter_mm,
-            limit=window.least_mm if diameter_mm - window.least_mm < window.most_mm - diameter_mm else window.most_mm,
+            limit=window.least_mm,
+            upper=window.most_mm,
+            bound="between",
             why="Its outer diameter lies inside the terminal's window.",
             source="Terminal's mast window",
         )
@@ -112,7 +114,9 @@ def judge_fit(diameter_mm: float, window: MastWindow) -> Finding:
         if thin
         else "The clamp will not close round it.",
         figure=diameter_mm,
-        limit=window.least_mm if thin else window.most_mm,
+        limit=window.least_mm,
+        upper=window.most_mm,
+        bound="between",
         unit="mm",
         clears_by="Use a mast inside the window, or the maker's own adapter sleeve."
         if thin

@@ -70,6 +70,7 @@ def second_pass(
         why="On a mast out of plumb each axis moves the other a little.",
         figure=gain_db,
         limit=job.picks.rules.second_pass_db,
+        bound="at_most",
         unit="db",
         clears_by="" if level is Level.CLEAR else "Peak elevation and azimuth once more.",
         source="House rule: second pass",

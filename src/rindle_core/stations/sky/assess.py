@@ -156,6 +156,7 @@ def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
             code="sky.scan",
             figure=read_percent,
             limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
+            bound="at_least",
             unit="percent",
             message="Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
             why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not "

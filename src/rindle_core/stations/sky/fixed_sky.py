@@ -324,6 +324,7 @@ def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
             why="Between far points Rindle can only draw a straight line.",
             figure=min(360.0, right - left),
             limit=given.rules.skyline_gap_deg,
+            bound="at_most",
             unit="deg",
             clears_by="Read points every few degrees within 15° of the satellite's bearing.",
             source="Spacing of the points that were read",

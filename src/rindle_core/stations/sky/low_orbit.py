@@ -349,6 +349,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
                 message="At times no satellite is in the panel's sky",
                 figure=result.unserved_percent,
                 limit=given.rules.unserved_percent,
+                bound="at_most",
                 unit="percent",
                 why="The shells are thin over this latitude, or the panel looks where they are not.",
                 clears_by="Check tilt and bearing, and whether the shells are complete.",

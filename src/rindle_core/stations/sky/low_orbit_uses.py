@@ -103,6 +103,7 @@ def judge_uses(uses: Sequence[UseVerdict], needs: Sequence[str]) -> list[Finding
             message=f"{one.name}: {'suffers' if one.level is Level.MIND else 'fails'}",
             figure=one.figure,
             limit=one.limit,
+            bound="at_most",
             unit=one.unit,
             why=f"It wants {one.rule}.",
             clears_by="Free the sky, or tell the customer before anything is drilled.",

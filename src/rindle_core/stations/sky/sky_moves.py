@@ -264,6 +264,7 @@ def beam_height(given: BeamHeightInput) -> Outcome[BeamHeightResult]:
         code="sky.walkway",
         figure=over,
         limit=given.rules.person_reach_m,
+        bound="at_least",
         unit="m",
         message="People would walk through the beam" if inside else "The beam passes over the people",
         why="The dish radiates; whoever stands in it also takes the signal away.",

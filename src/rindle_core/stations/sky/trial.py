@@ -530,6 +530,7 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
             message=f"{said}: {out:.1f} % of the trial was without service",
             figure=out,
             limit=given.rules.browse_out_percent,
+            bound="at_most",
             unit="percent",
             why=result.because,
             clears_by="" if level is Level.CLEAR else "Move or raise the panel, then try again for as long.",
