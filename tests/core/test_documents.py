@@ -69,6 +69,7 @@ PLAIN = {
     "loss_a",
     "loss_b",
     "figure",
+    "upper",
     "limit",
     "value",
     "runs",

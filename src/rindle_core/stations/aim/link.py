@@ -207,6 +207,7 @@ def _judge(result: LinkResult, rules: HouseRules) -> list[Finding]:
             unit="db",
             clear="Enough level is to be expected",
             under="Little level is left over what the service needs",
+            so=_rain_words(result).strip(),
             why=f"Expected in clear sky less the least quality.{_rain_words(result)}",
             clears_by="A larger antenna, another beam, or tell the customer what rain will do.",
             source="Footprint, spreading, ITU-R P.676 gas and P.618 rain: a planning aid",

@@ -136,6 +136,7 @@ def _judge_strength(result: MountResult, rules: HouseRules) -> list[Finding]:
             clear="The mast survives the design gust",
             over="The mast bends in the design gust",
             why=f"Bending at the bracket against the yield of plain tube with the firm's factor. {_AID}",
+            so=_AID,
             clears_by=f"A shorter free length, a bracket higher up, a larger tube{thicker}.",
             source="Cantilever bending, M c / I; gust after ASCE 7-16",
         ),

@@ -300,6 +300,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     held = result.out_percent > rules.low_orbit_hold_percent
     worst = result.costliest
     where = f" Most of it towards {worst.from_deg:.0f}° to {worst.to_deg:.0f}° true." if worst else ""
+    told = f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}"
     help_by = result.removals[0] if result.removals and result.removals[0].gain_percent > 0.05 else None
     findings = [
         at_most(
@@ -310,8 +311,8 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
             unit="percent",
             clear="The sky is good enough for the panel",
             over="Too much of the time is without service",
-            why=f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} "
-            f"s.{where}",
+            why=told,
+            so=told,
             clears_by=f"With “{help_by.name}” gone {help_by.out_percent:.1f} % would be left; else raise the panel, "
             f"or try another position."
             if help_by
