@@ -23,6 +23,7 @@ from rindle_core import __version__
 
 DATABASE = "rindle.sqlite3"
 DOCUMENTS = "documents"
+TELEMETRY = {"bringup.device_now_s", "bringup.device_level_db"}  # kept without a change in the journal
 _MANIFEST = "manifest.json"
 _BLOCK = 1 << 20
 
@@ -230,6 +231,13 @@ def look_through(home: Path) -> Looked:
         found.troubles += _database_troubles(base)
         found.job_count = _count(base, "jobs_job")
         documents = _documents(base)
+        reports = list(
+            base.execute(
+                "SELECT number, system, html, sha256 FROM jobs_signedreport "
+                "JOIN jobs_job ON jobs_job.id = jobs_signedreport.job_id"
+            )
+        )
+        found.troubles += _journal_troubles(base)
         records = list(base.execute("SELECT number, record, record_sha256 FROM jobs_job WHERE record IS NOT NULL"))
     found.document_count = len(documents)
     for sha256, name, number in documents:
@@ -244,7 +252,32 @@ def look_through(home: Path) -> Looked:
         found.signed_count += 1
         if sealed and checksum(told) != sealed:
             found.troubles.append(f"job {number}: its signed record was changed after it was signed")
+    for number, system, html, sha256 in reports:
+        if hashlib.sha256(html.encode()).hexdigest() != sha256:
+            found.troubles.append(f"job {number}: its signed report ({system}) was changed after it was signed")
     return found
+
+
+def _journal_troubles(base: sqlite3.Connection) -> list[str]:
+    """Jobs whose newest entry for a fact in the journal is not what its document holds."""
+    from rindle_core.kernel.journal import flatten
+
+    told: dict[str, dict[str, Any]] = {}
+    for number, ops in base.execute(
+        "SELECT number, ops FROM jobs_change JOIN jobs_job ON jobs_job.id = jobs_change.job_id ORDER BY job_id, seq"
+    ):
+        told.setdefault(number, {}).update({op["path"]: op["after"] for op in json.loads(ops)})
+    held: dict[str, dict[str, Any]] = {}
+    for number, station, data in base.execute(
+        "SELECT number, station, data FROM jobs_stationdoc JOIN jobs_job ON jobs_job.id = jobs_stationdoc.job_id"
+    ):
+        held.setdefault(number, {}).update(flatten({station: json.loads(data)}))
+    return [
+        f"job {number}: {path} is not what the journal says"
+        for number, paths in told.items()
+        for path, after in paths.items()
+        if not path.endswith("/") and path not in TELEMETRY and held.get(number, {}).get(path) != after
+    ]
 
 
 __all__ = ["CannotKeep", "Kept", "Looked", "backup", "look_through", "restore", "verify"]

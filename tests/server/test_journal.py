@@ -5,7 +5,7 @@ from django.contrib.auth import get_user_model
 from django.test import Client
 
 from rindle_core.kernel.errors import InputError
-from rindle_server.jobs import edit, journal
+from rindle_server.jobs import edit, journal, report
 from rindle_server.jobs.models import Change, Job, StationDoc
 from tests.server.calls import change
 
@@ -147,3 +147,19 @@ def test_a_choice_that_is_emptied_is_taken_out(crew):
     assert change(crew, JOB, surface="").json()["facts"]["brief"]["surface"] is None
     with pytest.raises(InputError, match="customer"):
         edit.patch(Job.objects.get(number=JOB), "brief", {"customer": "x" * 121})
+
+
+def test_a_signed_report_is_the_page_that_was_laid_out_then(crew, monkeypatch):
+    job = Job.objects.get(number="2026-101")
+    assert {one.system for one in job.reports.all()} == {"metric", "imperial"}
+    url = "/api/jobs/2026-101/report.html"
+    page = crew.get(url).content.decode()
+    assert job.record_sha256[:12] in page
+    monkeypatch.setattr(report, "render_to_string", lambda *_: "a later version's layout")
+    assert crew.get(url).content.decode() == page
+    assert " ft" in crew.get(f"{url}?units=imperial").content.decode()
+    kept = job.reports.get(system="metric")
+    kept.html = kept.html.replace("Lithaba", "Elsewhere")
+    kept.save()
+    changed = crew.get(url)
+    assert (changed.status_code, "has been changed since" in changed.json()["error"]["message"]) == (409, True)

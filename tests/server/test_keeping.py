@@ -167,7 +167,11 @@ def test_a_look_through_names_what_is_not_as_it_should_be(home):
     file.write_bytes(b"torn")
     change(home, "UPDATE jobs_job SET record = json_set(record, '$.version', '9.9') WHERE number = '2026-101'")
     change(home, "INSERT INTO jobs_stationdoc (job_id, station, version, data) VALUES (999, 'cable', 1, '{}')")
+    change(home, "UPDATE jobs_stationdoc SET data = json_set(data, '$.mast_wall_mm', 9.0) WHERE station = 'mount'")
+    change(home, "UPDATE jobs_signedreport SET html = 'nothing' WHERE system = 'metric'")
     told = " | ".join(keeping.look_through(home).troubles)
+    assert "job 2026-104: mount.mast_wall_mm is not what the journal says" in told
+    assert "job 2026-101: its signed report (metric) was changed" in told
     assert "job 2026-102: the document sheet.cfg is not what was handed in" in told
     assert "job 2026-101: its signed record was changed" in told
     assert "a row of jobs_stationdoc belongs to a jobs_job that is not there" in told

@@ -70,19 +70,23 @@ def known(kind: str, code: str, field: str = "") -> str:
 
 def patch(job: models.Job, station: str, change: Mapping[str, Any]) -> None:
     """Changes facts of one station and saves it. Raises InputError, and then nothing has changed."""
-    for room, fact, kind, _ in CHOSEN:
-        if room == station and change.get(fact):
-            known(kind, change[fact].strip(), fact)
-    journal.patch(job, station, change)
+    _patch(job, {station: change})
 
 
 def patch_any(job: models.Job, change: Mapping[str, Any]) -> None:
-    """Changes facts of whichever stations they belong to, one station after the other. Raises InputError."""
+    """Changes facts of whichever stations they belong to, as one change. Raises InputError."""
     rooms: dict[str, dict[str, Any]] = {}
     for name, value in change.items():
         rooms.setdefault(home_of(name), {})[name] = value
-    for room, told in rooms.items():
-        patch(job, room, told)
+    _patch(job, rooms)
+
+
+def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:
+    for room, fact, kind, _ in CHOSEN:
+        chosen = rooms.get(room, {}).get(fact)
+        if chosen:
+            known(kind, chosen.strip(), fact)
+    journal.patch(job, rooms)
 
 
 @whole

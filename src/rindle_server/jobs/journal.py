@@ -21,12 +21,12 @@ from rindle_core.stations.fold import COURSE
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import answer_to, documents_of, facts_from
 from rindle_server.jobs.models import Change, Job, StationDoc
+from rindle_server.keeping import TELEMETRY
 
 P = ParamSpec("P")
 _LOOKED_BACK = 300  # changes of a person that may be taken back
 _TRIES = 40  # more writers at one job than that there are not
 _STATIONS = {one.code: one for one in COURSE}
-_QUIET = {"bringup.device_now_s", "bringup.device_level_db"}  # telemetry: kept, but no change of state
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +175,7 @@ def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
             StationDoc.objects.update_or_create(
                 job=job, station=station, defaults={"data": draft.now.get(station, {}), "version": 1}
             )
-        if {op.path for op in ops} - _QUIET:
+        if {op.path for op in ops} - TELEMETRY:
             Change.objects.create(
                 job=job,
                 seq=job.head,
@@ -209,9 +209,10 @@ def frozen(job: Job) -> Conflict:
 
 
 @whole
-def patch(draft: Draft, station: str, change: Mapping[str, Any]) -> None:
-    """Changes facts of one station, and saves. Raises InputError, and then nothing has changed."""
-    draft.merge(station, change, _ACTOR.get().base)
+def patch(draft: Draft, rooms: Mapping[str, Mapping[str, Any]]) -> None:
+    """Changes facts of one or more stations as one change. Raises InputError, and then nothing has changed."""
+    for station, change in rooms.items():
+        draft.merge(station, change, _ACTOR.get().base)
 
 
 def _standing(job: Job, by: str) -> tuple[Change | None, Change | None]:

@@ -77,6 +77,18 @@ class Change(models.Model):
         constraints: ClassVar = [models.UniqueConstraint(fields=["job", "seq"], name="one_change_per_number")]
 
 
+class SignedReport(models.Model):
+    """The report of a signed job as it was laid out then: no later version lays it out anew."""
+
+    job = models.ForeignKey(Job, models.CASCADE, related_name="reports")
+    system = models.CharField(max_length=8)
+    html = models.TextField()
+    sha256 = models.CharField(max_length=64)
+
+    class Meta:
+        constraints: ClassVar = [models.UniqueConstraint(fields=["job", "system"], name="one_report_a_system")]
+
+
 class Document(models.Model):
     """A file that belongs to the job: an order, a settings sheet, a configuration file.
 

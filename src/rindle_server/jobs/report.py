@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from typing import Any
 
 from django.conf import settings
@@ -14,6 +15,7 @@ from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
+from rindle_server.errors import Conflict
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
@@ -29,6 +31,9 @@ _DRAWINGS = {
     "peak": ["peak-elevation", "peak-azimuth"],
     "bringup": ["bringup"],
 }
+
+
+SYSTEMS: tuple[System, ...] = ("metric", "imperial")
 
 
 def firm_of(job: Job) -> dict[str, str]:
@@ -187,8 +192,20 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
 
 
 def report_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
-    """The report as one HTML page with everything in it."""
-    return render_to_string("report.html", _context(job, system, on_paper))
+    """The report as one HTML page with everything in it; of a signed job the page that was laid out then.
+
+    Raises Conflict where that page is no longer what was signed.
+    """
+    kept = job.reports.filter(system=system).first() if job.record is not None and job.pk else None
+    if kept is None:
+        return render_to_string("report.html", _context(job, system, on_paper))
+    if hashlib.sha256(kept.html.encode()).hexdigest() != kept.sha256:
+        raise Conflict.one(
+            "report", "The report that was signed has been changed since: its checksum differs. Use the printed one."
+        )
+    if record_state(job) == "changed":  # the page is whole, the record beside it is not: laid out anew it says so
+        return render_to_string("report.html", _context(job, system, on_paper))
+    return kept.html.replace(font_url(False), font_url(True)) if on_paper else kept.html
 
 
 def report_pdf(job: Job, system: System = "metric") -> bytes:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import hashlib
 
 from django.utils import timezone
 
@@ -15,6 +16,7 @@ from rindle_server.jobs import models
 from rindle_server.jobs.facts import Assessed, assessed
 from rindle_server.jobs.journal import Draft, Write, whole
 from rindle_server.jobs.records import checksum
+from rindle_server.jobs.report import SYSTEMS, report_html
 from rindle_server.stores.models import Firm, StoreItem, put_item
 
 
@@ -46,7 +48,15 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
         ],
     }
     job.record_sha256 = checksum(job.record)
-    return lambda: _teach_instruments(job, found)
+    pages = {system: report_html(job, system) for system in SYSTEMS}
+
+    def write() -> None:
+        for system, page in pages.items():
+            sha256 = hashlib.sha256(page.encode()).hexdigest()
+            models.SignedReport.objects.create(job=job, system=system, html=page, sha256=sha256)
+        _teach_instruments(job, found)
+
+    return write
 
 
 def _open(found: Assessed) -> list[str]:

@@ -139,7 +139,24 @@ async function save(leaving = false): Promise<void> {
     return [plain(isUntouched(row, base) ? base : fromText(row, base))]
   }
   const saved = await store.replaceList(props.name, [...others.value.map(plain), ...texts.value.flatMap(asEntry)], seen)
+  if (saved) adopt()
   busy.value = !saved || strokes !== before || texts.value.some(isBlank)
+}
+/** Takes over what the answer brought: rows of others come in, rows that are gone go, and what was typed here stays. */
+function adopt(): void {
+  const now = new Map(mine.value.filter((row) => row.id).map((row) => [row.id, row]))
+  const kept = bases.value.map((base, index) => ({ base, text: texts.value[index]! }))
+  const known = new Set(bases.value.map((base) => base.id))
+  const rows = kept
+    .filter(({ base, text }) => !base.id || !isKept(base) || now.has(base.id) || !isUntouched(text, base))
+    .map(({ base, text }) => {
+      const row = now.get(base.id)
+      return row ? { base: row, text: isUntouched(text, base) ? toText(row) : text } : { base, text }
+    })
+  const others = [...now.values()].filter((row) => !known.has(row.id))
+  texts.value = [...rows.map((one) => one.text), ...others.map(toText)]
+  bases.value = [...rows.map((one) => one.base), ...others]
+  seen = store.job?.head
 }
 let gone = false
 const saveSoon = useDebounceFn(() => {
