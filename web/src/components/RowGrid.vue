@@ -21,6 +21,8 @@ export interface Column {
   plain?: boolean
 }
 type Entry = Record<string, unknown>
+/** Lists inside a skyline: their rows have no ids, the skyline has. */
+const UNNAMED = new Set<ListName>(['skyline', 'obstacles'])
 
 const props = defineProps<{
   name: ListName
@@ -178,7 +180,7 @@ async function add(): Promise<void> {
   strokes += 1
   busy.value = true
   texts.value.push(blankOf(texts.value.length))
-  bases.value.push({ id: rowId() })
+  bases.value.push(UNNAMED.has(props.name) ? {} : { id: rowId() })
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }
