@@ -45,6 +45,8 @@ def test_the_same_job_is_not_asked_twice():
         ({"preset_measured_deg": 40.0}, {"sky", "mount", "cable"}),
         ({"needs_proved": ["fixed_address"]}, {"aim", "sky", "mount", "cable", "build", "peak", "bringup"}),
         ({"ahead_years": 2.0}, {"mount", "cable"}),
+        ({"mast_wall_mm": 3.1}, {"brief", "aim", "sky", "cable", "peak", "bringup"}),
+        ({"customer": "Someone"}, {"mount", "cable"}),
     ],
 )
 def test_a_change_leaves_the_rooms_alone_that_do_not_rest_on_it(changed, left_alone):

@@ -19,7 +19,7 @@ import django
 django.setup()
 from django.core.management import call_command
 call_command("migrate", verbosity=0)
-from rindle_server.jobs.api import job_out
+from rindle_server.jobs.api_models import job_out
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import report_html
 told = {}

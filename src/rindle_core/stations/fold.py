@@ -6,9 +6,11 @@ import hashlib
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 from graphlib import TopologicalSorter
+from types import SimpleNamespace
 from typing import Any, NamedTuple
 
 from pydantic import Field
+from pydantic_core import to_json
 
 from rindle_core.kernel.findings import Finding, Level, by_gravity, worst
 from rindle_core.kernel.headline import Segment
@@ -62,17 +64,30 @@ def _answer(asked: _Asked) -> Answer:
     return Answer(outcome, station.headline(context, outcome.result), asked.mark)
 
 
-def _only(job: JobInput, rooms: Iterable[str]) -> JobInput:
-    """The job with the facts of those rooms alone: whoever looks at another one without saying so fails."""
+def _only(job: JobInput, seen: Iterable[str]) -> JobInput:
+    """The job with those rooms' facts, or single facts, alone: whoever looks at another one without saying so fails."""
     given = job.model_copy()
-    for code in set(_BY_CODE) - set(rooms):
+    for code in _BY_CODE:
         del given.__dict__[code]
+    for name in seen:
+        code, _, fact = name.partition(".")
+        if not fact:
+            given.__dict__[code] = getattr(job, code)
+        else:
+            room = given.__dict__.setdefault(code, SimpleNamespace())
+            setattr(room, fact, getattr(getattr(job, code), fact))
     return given
 
 
 def course_of(job: JobInput) -> dict[str, Answer]:
     """The answer of every room, in the order of the course. A room whose grounds did not change is not asked again."""
     marks = {code: getattr(job, code).model_dump_json() for code in _BY_CODE}
+    marks |= {
+        name: to_json(getattr(getattr(job, name.partition(".")[0]), name.partition(".")[2])).decode()
+        for station in COURSE
+        for name in station.looks_at
+        if "." in name
+    }
     answers: dict[str, Answer] = {}
     for station in ORDER:
         seen = (station.code, *station.looks_at)

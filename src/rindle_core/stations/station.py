@@ -64,7 +64,8 @@ def as_given(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
 class Station(Generic[R]):
     """One room of the course.
 
-    `looks_at`: rooms whose facts it is given beside its own; `reads`: rooms whose outcomes it is given.
+    `looks_at`: rooms, or single facts (`mount.height_above_ground_m`), that it is given beside its own;
+    `reads`: rooms whose outcomes it is given.
     `entered`: completes a change of its facts by what follows from it, or refuses it with an InputError.
     """
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import hashlib
 from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
@@ -12,87 +13,25 @@ from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime, Field, create_model, model_validator
 
-from rindle_core.job import JobAssessment
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.units import System
-from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.brief.brief import read_work_order
-from rindle_core.stations.brief.facts import BriefFacts
-from rindle_core.stations.brief.places import PlaceForms, place_forms
-from rindle_core.stations.bringup.facts import BringUpFacts
-from rindle_core.stations.build.facts import BuildFacts
-from rindle_core.stations.cable.facts import CableFacts
-from rindle_core.stations.entries import ROOMS, Picks
-from rindle_core.stations.handover.facts import HandOverFacts
-from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.names import NAMES
-from rindle_core.stations.peak.facts import AxisReading, PeakFacts
-from rindle_core.stations.sky.candidates import CandidateAt
-from rindle_core.stations.sky.facts import SkyFacts
+from rindle_core.stations.peak.facts import AxisReading
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import job_drawings
 from rindle_server.errors import NotThere
 from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit, journal, orders, positions, signing, steps
-from rindle_server.jobs.facts import assessed, store_troubles
+from rindle_server.jobs.answers import sent
+from rindle_server.jobs.api_models import JobOut, job_out
+from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.listing import JobPage, neighbours_of, page_of
 from rindle_server.jobs.models import Change, Job
-from rindle_server.jobs.records import RecordState, record_state
 
 router = Router(tags=["jobs"])
-
-
-class DocumentOut(Schema):
-    """A file of the job with its checksum."""
-
-    id: int
-    name: str
-    kind: str
-    satellite_code: str
-    version: str
-    loaded_at: dt.datetime | None
-    sha256: str
-    size_bytes: int
-    at: dt.datetime
-    by: str
-
-
-class FactsOut(Schema):
-    """What people entered, room by room, and what they picked from the stores."""
-
-    brief: BriefFacts
-    aim: AimFacts
-    sky: SkyFacts
-    mount: MountFacts
-    cable: CableFacts
-    build: BuildFacts
-    peak: PeakFacts
-    bringup: BringUpFacts
-    handover: HandOverFacts
-    picks: Picks
-
-
-class JobOut(Schema):
-    """A job whole: what was entered, and what it comes to."""
-
-    number: str
-    head: int
-    updated_at: dt.datetime
-    place_understood: str
-    place_forms: PlaceForms | None
-    positions: list[CandidateAt]
-    documents: list[DocumentOut]
-    facts: FactsOut
-    assessment: JobAssessment
-    version: str
-    signed_off_at: dt.datetime | None
-    signed_off_by: str
-    record_sha256: str
-    record_state: RecordState
-    store_troubles: list[str]
-    undo_words: str = Field(description="What this person would take back next; empty: nothing")
-    redo_words: str = Field(description="What this person would bring back next; empty: nothing")
 
 
 class FrameOut(Schema):
@@ -119,7 +58,8 @@ class DrawingOut(Schema):
 
     name: str
     title: str
-    svg: str
+    svg: str = Field(description="Empty where the request names its mark: the screen has it")
+    mark: str
     rows: list[DrawingRow]
     frame: FrameOut | None
 
@@ -128,32 +68,6 @@ class SignOff(Schema):
     """Who signs."""
 
     name: str
-
-
-def job_out(job: Job) -> JobOut:
-    """The job as the API sends it."""
-    found = assessed(job)
-    place = found.facts.brief.place
-    back, again = journal.next_words(job)
-    return JobOut(
-        number=job.number,
-        head=job.head,
-        updated_at=job.updated_at,
-        place_understood=edit.understood(found.facts.brief.place_text),
-        place_forms=place_forms(*place) if place else None,
-        documents=[DocumentOut.from_orm(row) for row in job.documents.all()],
-        positions=[one.placed(place) for one in found.facts.sky.positions],
-        facts=FactsOut.from_orm(found.facts),
-        assessment=found.result,
-        version=found.version,
-        signed_off_at=job.signed_off_at,
-        signed_off_by=job.signed_off_by,
-        record_sha256=job.record_sha256,
-        record_state=record_state(job),
-        store_troubles=store_troubles(found.facts) if job.record is None else [],
-        undo_words=back,
-        redo_words=again,
-    )
 
 
 class Neighbours(Schema):
@@ -177,15 +91,15 @@ def neighbours(request: HttpRequest, number: str) -> Neighbours:
 
 
 @router.post("", response=JobOut)
-def create_job(request: HttpRequest) -> JobOut:
+def create_job(request: HttpRequest) -> HttpResponse:
     """A new, empty job."""
-    return job_out(edit.create())
+    return sent(request, job_out(edit.create()))
 
 
 @router.get("/{number}", response=JobOut)
-def read_job(request: HttpRequest, number: str) -> JobOut:
+def read_job(request: HttpRequest, number: str) -> HttpResponse:
     """One job."""
-    return job_out(edit.find(number))
+    return sent(request, job_out(edit.find(number)))
 
 
 class _Change(Model):
@@ -212,12 +126,17 @@ def _optional(kind: type[Facts]) -> type[Model]:
 def _patches(room: str, kind: type[Facts]) -> None:
     """One route for the facts of a room."""
 
-    def change_facts(request: HttpRequest, number: str, change: Model) -> JobOut:
+    def change_facts(request: HttpRequest, number: str, change: Model) -> HttpResponse:
         job = edit.editable(number)
         edit.patch(job, room, change.model_dump(mode="json", exclude_unset=True))
-        return job_out(job)
+        return sent(request, job_out(job))
 
-    change_facts.__annotations__ |= {"request": HttpRequest, "number": str, "change": _optional(kind), "return": JobOut}
+    change_facts.__annotations__ |= {
+        "request": HttpRequest,
+        "number": str,
+        "change": _optional(kind),
+        "return": HttpResponse,
+    }
     router.patch(
         f"/{{number}}/{room}", response=JobOut, operation_id=f"patch_{room}", summary=f"Changes facts of {NAMES[room]}"
     )(change_facts)
@@ -312,35 +231,35 @@ class StateSeen(Schema):
 
 
 @router.post("/{number}/states", response=JobOut)
-def enter_state(request: HttpRequest, number: str, seen: StateSeen) -> JobOut:
+def enter_state(request: HttpRequest, number: str, seen: StateSeen) -> HttpResponse:
     """A state on the way online, entered by hand."""
     job = edit.editable(number)
     edit.enter_state(job, seen.code, seen.at or timezone.now())
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.delete("/{number}/states", response=JobOut)
-def forget_states(request: HttpRequest, number: str) -> JobOut:
+def forget_states(request: HttpRequest, number: str) -> HttpResponse:
     """The terminal was switched off: its states begin anew."""
     job = edit.editable(number)
     edit.forget_states(job)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/positions/{letter}/as-place", response=JobOut)
-def position_as_place(request: HttpRequest, number: str, letter: str) -> JobOut:
+def position_as_place(request: HttpRequest, number: str, letter: str) -> HttpResponse:
     """Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground."""
     job = edit.editable(number)
     positions.take_as_place(job, letter)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/documents", response=JobOut)
-def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) -> HttpResponse:
     """Keeps a file with the job."""
     job = edit.editable(number)
     documents.keep(job, file.name or "file", bytes_of(file), person_of(request).name)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.get("/{number}/documents/{document_id}")
@@ -353,80 +272,80 @@ def read_document(request: HttpRequest, number: str, document_id: int) -> HttpRe
 
 
 @router.patch("/{number}/documents/{document_id}", response=JobOut)
-def patch_document(request: HttpRequest, number: str, document_id: int, change: documents.DocumentPatch) -> JobOut:
+def patch_document(
+    request: HttpRequest, number: str, document_id: int, change: documents.DocumentPatch
+) -> HttpResponse:
     """Says what a file is, for which satellite, and whether the modem has it."""
     job = edit.editable(number)
     documents.patch_document(job, document_id, change)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.delete("/{number}/documents/{document_id}", response=JobOut)
-def delete_document(request: HttpRequest, number: str, document_id: int) -> JobOut:
+def delete_document(request: HttpRequest, number: str, document_id: int) -> HttpResponse:
     """Takes a file out of the job."""
     job = edit.editable(number)
     documents.take_out(job, document_id)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/work-order", response=JobOut)
-def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile]) -> HttpResponse:
     """Reads a work order (JSON or CSV) into the job."""
     job = edit.editable(number)
     orders.take_order(job, read_work_order(text_of(file)))
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/readings", response=JobOut)
-def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> JobOut:
+def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> HttpResponse:
     """A peaking reading taken by hand."""
     job = edit.editable(number)
     edit.add_reading(job, entry.model_dump())
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.delete("/{number}/readings/{reading_id}", response=JobOut)
-def delete_reading(request: HttpRequest, number: str, reading_id: str) -> JobOut:
+def delete_reading(request: HttpRequest, number: str, reading_id: str) -> HttpResponse:
     """Takes a reading back."""
     job = edit.editable(number)
     edit.remove_reading(job, reading_id)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/steps/{code}", response=JobOut)
-def mark_step(request: HttpRequest, number: str, code: str) -> JobOut:
+def mark_step(request: HttpRequest, number: str, code: str) -> HttpResponse:
     """Marks a build step done by the signed-in person."""
     job = edit.editable(number)
     steps.mark_step(job, code, person_of(request).name)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.delete("/{number}/steps/{code}", response=JobOut)
-def unmark_step(request: HttpRequest, number: str, code: str) -> JobOut:
+def unmark_step(request: HttpRequest, number: str, code: str) -> HttpResponse:
     """Takes a mark back."""
     job = edit.editable(number)
     steps.unmark_step(job, code)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/sign-off", response=JobOut)
-def sign_off(request: HttpRequest, number: str, given: SignOff) -> JobOut:
+def sign_off(request: HttpRequest, number: str, given: SignOff) -> HttpResponse:
     """Freezes the job."""
     job = edit.editable(number)
     signing.sign_off(job, given.name, account=person_of(request).username)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.get("/{number}/drawings", response=list[DrawingOut])
-def drawings(request: HttpRequest, number: str, units: System = "metric") -> list[DrawingOut]:
-    """The station drawings, labelled in the units asked for."""
-    found = assessed(edit.find(number))
-    return [
-        DrawingOut(
-            name=one.name,
-            title=one.title,
-            svg=one.svg,
-            rows=[DrawingRow(what=what, value=value) for what, value in one.rows],
-            frame=FrameOut.from_orm(one.frame) if one.frame else None,
-        )
-        for one in job_drawings(found.facts, found.result, units)
-    ]
+def drawings(request: HttpRequest, number: str, units: System = "metric", has: str = "") -> list[DrawingOut]:
+    """The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already."""
+    found, held = assessed(edit.find(number)), set(has.split(","))
+    told = []
+    for one in job_drawings(found.facts, found.result, units):
+        mark = hashlib.blake2b(one.svg.encode(), digest_size=5).hexdigest()
+        rows = [DrawingRow(what=what, value=value) for what, value in one.rows]
+        frame = FrameOut.from_orm(one.frame) if one.frame else None
+        svg = "" if mark in held else one.svg
+        told.append(DrawingOut(name=one.name, title=one.title, svg=svg, mark=mark, rows=rows, frame=frame))
+    return told

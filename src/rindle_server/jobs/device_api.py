@@ -8,7 +8,7 @@ from pydantic import Field
 
 from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
 from rindle_server.jobs import edit
-from rindle_server.jobs.api import JobOut, job_out
+from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.devices import TerminalLink, link_for, settled
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Job

@@ -31,6 +31,7 @@ def find(number: str) -> models.Job:
     job = models.Job.objects.filter(number=number).first()
     if job is None:
         raise NotThere.one("number", f"There is no job {number}.")
+    job.__dict__["just_read"] = True
     return job
 
 

@@ -16,7 +16,7 @@ from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
-from rindle_server.jobs.models import Job
+from rindle_server.jobs.models import Document, Job
 from rindle_server.stores.models import Firm
 from rindle_server.stores.shelf import Shelf, shelf
 
@@ -42,13 +42,17 @@ class Assessed:
     version: str
 
 
+def files_of(job: Job) -> list[Document]:
+    """The job's files, read once for a request; whoever changes them forgets what was read."""
+    files: list[Document] | None = job.__dict__.get("files")
+    if files is None:
+        files = job.__dict__["files"] = list(job.documents.all()) if job.pk else []
+    return files
+
+
 def documents_of(job: Job) -> tuple[DocumentFact, ...]:
     """The files of the job, as far as they are judged."""
-    if not job.pk:
-        return ()
-    return tuple(
-        DocumentFact.model_validate({name: getattr(row, name) for name in _DOCUMENT}) for row in job.documents.all()
-    )
+    return tuple(DocumentFact.model_validate({name: getattr(row, name) for name in _DOCUMENT}) for row in files_of(job))
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,33 +86,50 @@ def _picks(order: _Order) -> Picks:
     )
 
 
-def picks_of(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...]) -> Picks:
+def picks_of(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...], stores: Stores) -> Picks:
     """What the stores and the firm say about a job. Raises InputError for rules that cannot be read."""
-    held, firm = shelf(), Firm.ours()
+    held, firm = stores
     codes = tuple(str(docs.get(room, {}).get(fact, "")) for room, fact, _, _ in CHOSEN)
     told = tuple(one.model_dump_json() for one in documents)
     return _picks(_Order(codes, told, repr(sorted(firm.rules.items())), held.mark, held, documents, firm))
 
 
-def facts_from(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...]) -> JobInput:
+Stores = tuple[Shelf, Firm]
+
+
+def stores_now() -> Stores:
+    """The stores and the firm as they are now."""
+    return shelf(), Firm.ours()
+
+
+def facts_from(
+    docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFact, ...], stores: Stores | None = None
+) -> JobInput:
     """Facts from their documents, with their picks. Raises InputError; a fault names its field without the room."""
     try:
         rooms = {name: parse(kind, docs.get(name, {})) for name, kind in ROOMS.items()}
     except InputError as error:
         raise InputError([Fault(one.field, one.message) for one in error.faults]) from error
-    return JobInput(**rooms, picks=picks_of(docs, documents))
+    return JobInput(**rooms, picks=picks_of(docs, documents, stores or stores_now()))
 
 
 def facts_of(job: Job) -> JobInput:
     """The job's facts, checked. Raises InputError that names the field."""
+    known: JobInput | None = job.__dict__.get("known")  # whoever just changed it knows them
+    if known is not None:
+        return known
     return facts_from({row.station: row.data for row in job.docs.all()}, documents_of(job))
 
 
 def store_troubles(facts: JobInput) -> list[str]:
     """Entries of the stores that this job uses and that cannot be read: the job goes on without them, and says so."""
-    held = shelf()
-    told = ((kind, getattr(getattr(facts, room), fact)) for room, fact, kind, pick in CHOSEN if pick)
-    found = ((kind, code, held.trouble(kind, code)) for kind, code in told if code)
+    told = [
+        (kind, getattr(getattr(facts, room), fact))
+        for room, fact, kind, pick in CHOSEN
+        if pick and getattr(getattr(facts, room), fact) and getattr(facts.picks, pick) is None
+    ]
+    held = shelf() if told else None
+    found = ((kind, code, held.trouble(kind, code)) for kind, code in told if held)
     return [f"The {kind} {code} in the stores cannot be read: {message}" for kind, code, message in found if message]
 
 

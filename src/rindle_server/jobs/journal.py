@@ -11,19 +11,35 @@ from functools import update_wrapper
 from typing import Any, Concatenate, ParamSpec
 
 from django.db import transaction
+from django.utils import timezone
 
 from rindle_core.job import JobInput
 from rindle_core.kernel import journal
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, parse
+from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE
 from rindle_server.errors import Conflict
-from rindle_server.jobs.facts import answer_to, documents_of, facts_from
+from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, stores_now
 from rindle_server.jobs.models import Change, Job, StationDoc
 from rindle_server.keeping import TELEMETRY
 
 P = ParamSpec("P")
+_WRITTEN = (
+    "head",
+    "updated_at",
+    "customer",
+    "service_wanted",
+    "place_text",
+    "date",
+    "terminal_code",
+    "satellite_code",
+    "signed_off_at",
+    "signed_off_by",
+    "record",
+    "record_sha256",
+)
 _LOOKED_BACK = 300  # changes of a person that may be taken back
 _TRIES = 40  # more writers at one job than that there are not
 _STATIONS = {one.code: one for one in COURSE}
@@ -59,14 +75,17 @@ class Draft:
     job: Job
     was: dict[str, dict[str, Any]]
     now: dict[str, dict[str, Any]]
+    rows: dict[str, StationDoc] = field(default_factory=dict)
     undoes: Change | None = None
+    documents: tuple[DocumentFact, ...] = ()
+    stores: Stores = field(default_factory=stores_now)
     _facts: JobInput | None = field(default=None, repr=False)
 
     @property
     def facts(self) -> JobInput:
         """The facts as they stand in the draft. Raises InputError that names the field."""
         if self._facts is None:
-            self._facts = facts_from(self.now, documents_of(self.job))
+            self._facts = facts_from(self.now, self.documents, self.stores)
         return self._facts
 
     def put(self, station: str, **change: Any) -> None:
@@ -147,12 +166,16 @@ def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Con
 
     def saved(job: Job, *given: P.args, **named: P.kwargs) -> None:
         with _turn(job.pk):
-            for _ in range(_TRIES):
-                job.refresh_from_db()
+            for tried in range(_TRIES):
+                if tried or job.__dict__.pop("known", None) is not None or not job.__dict__.pop("just_read", False):
+                    job.refresh_from_db()
+                    job.__dict__.pop("files", None)
                 if job.signed_off_at is not None:
                     raise frozen(job)
-                docs = docs_of(job)
-                draft = Draft(job, docs, {name: dict(data) for name, data in docs.items()})
+                rows = {row.station: row for row in job.docs.all()}
+                docs = {name: row.data for name, row in rows.items()}
+                now = {name: dict(data) for name, data in docs.items()}
+                draft = Draft(job, docs, now, rows, documents=documents_of(job))
                 write = change(draft, *given, **named)
                 ops = journal.differences(draft.was, draft.now)
                 if ops:
@@ -167,14 +190,17 @@ def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Con
 def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
     job, actor = draft.job, _ACTOR.get()
     with transaction.atomic():
-        seen = job.head
-        if not Job.objects.filter(pk=job.pk, head=seen, signed_off_at=None).update(head=seen + 1):
+        brief = draft.facts.brief
+        job.customer, job.service_wanted, job.place_text = brief.customer, brief.service_wanted, brief.place_text
+        job.date, job.terminal_code, job.satellite_code = brief.date, brief.terminal_code, brief.satellite_code
+        seen, job.head, job.updated_at = job.head, job.head + 1, timezone.now()
+        told = {name: getattr(job, name) for name in _WRITTEN}
+        if not Job.objects.filter(pk=job.pk, head=seen, signed_off_at=None).update(**told):
             return False
-        job.head = seen + 1
         for station in {op.path.partition(".")[0] for op in ops}:
-            StationDoc.objects.update_or_create(
-                job=job, station=station, defaults={"data": draft.now.get(station, {}), "version": 1}
-            )
+            row = draft.rows.get(station) or StationDoc(job=job, station=station)
+            row.data = draft.now.get(station, {})
+            row.save()
         if {op.path for op in ops} - TELEMETRY:
             Change.objects.create(
                 job=job,
@@ -184,12 +210,11 @@ def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
                 ops=[op.model_dump() for op in ops],
                 undoes=draft.undoes,
             )
-        brief = draft.facts.brief
-        job.customer, job.service_wanted, job.place_text = brief.customer, brief.service_wanted, brief.place_text
-        job.date, job.terminal_code, job.satellite_code = brief.date, brief.terminal_code, brief.satellite_code
         if write is not None:
             write()
-        job.save()
+            job.__dict__.pop("files", None)
+    if write is None:
+        job.__dict__["known"] = draft.facts
     return True
 
 

@@ -27,7 +27,8 @@ from rindle_server.accounts.api import person_of
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit, trial
-from rindle_server.jobs.api import JobOut, job_out
+from rindle_server.jobs.answers import sent
+from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.pictures import read_picture
 from rindle_server.work import stop, stream
@@ -209,35 +210,35 @@ class LogOut(Schema):
 
 
 @router.post("/{number}/trial/start", response=JobOut)
-def start_trial(request: HttpRequest, number: str) -> JobOut:
+def start_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Starts the trial's clock."""
     job = edit.editable(number)
     trial.start(job)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/trial/end", response=JobOut)
-def end_trial(request: HttpRequest, number: str) -> JobOut:
+def end_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Ends the trial."""
     job = edit.editable(number)
     trial.end(job)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.delete("/{number}/trial", response=JobOut)
-def forget_trial(request: HttpRequest, number: str) -> JobOut:
+def forget_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Takes the trial out."""
     job = edit.editable(number)
     trial.forget(job)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 @router.post("/{number}/trial/bring-back", response=JobOut)
-def bring_trial_back(request: HttpRequest, number: str) -> JobOut:
+def bring_trial_back(request: HttpRequest, number: str) -> HttpResponse:
     """Brings back the trial that was taken out last."""
     job = edit.editable(number)
     trial.bring_back(job)
-    return job_out(job)
+    return sent(request, job_out(job))
 
 
 class LogColumns(Model):

@@ -414,7 +414,7 @@ export interface paths {
         };
         /**
          * Drawings
-         * @description The station drawings, labelled in the units asked for.
+         * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already.
          */
         get: operations["rindle_server_jobs_api_drawings"];
         put?: never;
@@ -3280,11 +3280,16 @@ export interface components {
          */
         DrawingOut: {
             frame: components["schemas"]["FrameOut"] | null;
+            /** Mark */
+            mark: string;
             /** Name */
             name: string;
             /** Rows */
             rows: components["schemas"]["DrawingRow"][];
-            /** Svg */
+            /**
+             * Svg
+             * @description Empty where the request names its mark: the screen has it
+             */
             svg: string;
             /** Title */
             title: string;
@@ -4188,6 +4193,13 @@ export interface components {
             facts: components["schemas"]["FactsOut"];
             /** Head */
             head: number;
+            /**
+             * Marks
+             * @description Of each longer part of facts and assessment: the same mark, the same content
+             */
+            marks?: {
+                [key: string]: string;
+            };
             /** Number */
             number: string;
             place_forms: components["schemas"]["PlaceForms"] | null;
@@ -7302,6 +7314,7 @@ export interface operations {
         parameters: {
             query?: {
                 units?: "metric" | "imperial";
+                has?: string;
             };
             header?: never;
             path: {

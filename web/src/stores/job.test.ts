@@ -20,7 +20,8 @@ const job = (number: string, { skylines, ...over }: Record<string, unknown> = {}
     signed_off_at: null,
     updated_at: '2026-11-24T08:00:00Z',
     positions: [],
-    readings: [],
+    marks: { 'facts.picks': 'm1' },
+    assessment: {},
     facts: {
       brief: { customer: 'Kwena', ...over },
       sky: {
@@ -115,7 +116,21 @@ describe('the open job', () => {
       ['brief', { customer: 'A' }],
       ['mount', { mast_wall_mm: 3, mast_diameter_mm: 60 }],
     ])
-    expect(first.headers).toEqual({ 'X-Rindle-Seen': '4' })
+    expect(first.headers).toEqual({ 'X-Rindle-Seen': '4', 'X-Rindle-Has': 'm1' })
+  })
+
+  it('fills an answer up with the parts that it holds already, and only with those that are still the same', async () => {
+    const store = await opened()
+    const whole = job('2026-901')
+    useJob().job = { ...whole, facts: { ...whole.facts, picks: { cables: [] } as never } }
+    const first = store.patch({ customer: 'A' })
+    await next(job('2026-901', { customer: 'A' }))
+    await first
+    expect([store.job?.facts.brief.customer, store.job?.facts.picks]).toEqual(['A', { cables: [] }])
+    const second = store.patch({ customer: 'B' })
+    await next({ ...job('2026-901'), marks: { 'facts.picks': 'm2' } })
+    await second
+    expect(store.job?.facts.picks).toBeUndefined()
   })
 
   it('reads the job anew when somebody else changed it, and says what they changed', async () => {

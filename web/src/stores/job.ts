@@ -53,6 +53,24 @@ function retryPause(): Promise<void> {
 /** A fault of a fact, or of a part of it. */
 const within = (field: string, fact: string) => field === fact || field.startsWith(`${fact}.`)
 
+/** Marks of all that a screen holds of a job: the server leaves those parts out of its answer. */
+const has = (held: Job | null) => ({ 'X-Rindle-Has': Object.values(held?.marks ?? {}).join(',') })
+/** An answer made whole again with the parts that were left out of it. */
+function filled(news: Job, held: Job | null): Job {
+  if (!held || held.number !== news.number) return news
+  const same = (name: string) => news.marks?.[name] !== undefined && news.marks[name] === held.marks?.[name]
+  const parts = <T extends object>(kind: string, fresh: T, old: T): T =>
+    ({
+      ...Object.fromEntries(Object.entries(old).filter(([name]) => !(name in fresh) && same(`${kind}.${name}`))),
+      ...fresh,
+    }) as T
+  return {
+    ...news,
+    facts: parts('facts', news.facts, held.facts),
+    assessment: parts('assessment', news.assessment, held.assessment),
+  }
+}
+
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
   const job = shallowRef<Job | null>(null)
@@ -75,12 +93,14 @@ export const useJob = defineStore('job', () => {
   async function drawAnew(): Promise<void> {
     if (!job.value) return
     const [asked, mine] = [job.value.number, ++latestDrawing]
+    const held = new Map(drawings.value.map((one) => [one.mark, one.svg]))
     const found = await unwrap(
       client.GET('/api/jobs/{number}/drawings', {
-        params: { path: { number: asked }, query: { units: prefs.system } },
+        params: { path: { number: asked }, query: { units: prefs.system, has: [...held.keys()].join(',') } },
       }),
     )
-    if (job.value?.number === asked && mine === latestDrawing) drawings.value = found // an overtaken drawing is let go
+    if (job.value?.number !== asked || mine !== latestDrawing) return // an overtaken drawing is let go
+    drawings.value = found.map((one) => ({ ...one, svg: one.svg || (held.get(one.mark) ?? '') }))
   }
   watch(
     () => prefs.system,
@@ -191,14 +211,17 @@ export const useJob = defineStore('job', () => {
     return (await Promise.all(done)).every(Boolean)
   }
   /** The stations' routes are made in a loop: one of them stands for all. */
-  const patchRoom = (at: string, room: 'brief', body: Record<string, unknown>, seen: number) =>
-    unwrap(
+  async function patchRoom(at: string, room: 'brief', body: Record<string, unknown>, seen: number): Promise<Job> {
+    const held = job.value
+    const news = await unwrap(
       client.PATCH(`/api/jobs/{number}/${room}`, {
         params: { path: { number: at } },
         body: body as Schemas['BriefFactsPatch'],
-        headers: { 'X-Rindle-Seen': String(seen) },
+        headers: { 'X-Rindle-Seen': String(seen), ...has(held) },
       }),
     )
+    return filled(news, held)
+  }
 
   const sets = computed<SkylineSet[]>(() => job.value?.facts.sky.skylines ?? [])
   /** The skyline that is worked on; the answer may rest on another one, that of the planned position. */
@@ -282,7 +305,7 @@ export const useJob = defineStore('job', () => {
       if (head <= seen.head) return
       const query = { since: seen.head }
       const changes = await unwrap(client.GET('/api/jobs/{number}/changes', { params: { ...params, query } }))
-      const found = await unwrap(client.GET('/api/jobs/{number}', { params }))
+      const found = filled(await unwrap(client.GET('/api/jobs/{number}', { params, headers: has(seen) })), seen)
       if (job.value !== seen || saving.value > 0) return // somebody went on here meanwhile: look again later
       const others = changes.filter((one) => one.device !== TAB && one.device !== 'terminal')
       if (others.length) {

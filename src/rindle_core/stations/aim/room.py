@@ -16,6 +16,6 @@ STATION = Station(
     result=AimPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief", "sky"),
+    looks_at=("brief", "sky.panel_azimuth_deg"),
     reads=("sky",),
 )

@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("handover",),
+    looks_at=("handover.runs",),
     reads=("aim",),
 )

@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("brief", "sky"),
+    looks_at=("brief", "sky.position_letter"),
     reads=("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup"),
 )

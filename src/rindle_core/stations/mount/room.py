@@ -16,6 +16,6 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief",),
+    looks_at=("brief.height_m",),
     reads=(),
 )

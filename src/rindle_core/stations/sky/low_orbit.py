@@ -217,10 +217,10 @@ def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
 
 def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
     """Time without service for every bearing of a panel that is set by hand, at three steps a slot."""
-    rows = []
+    rows, of = [], run.passes
     for azimuth in np.arange(0.0, 360.0, BEARING_STEP_DEG).tolist():
-        serving = schedule(given, run.pairs, in_cone(run.pairs, given.panel, azimuth), run.slots)
-        served = serve(run.sky, run.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
+        serving = schedule(given, of.pairs, in_cone(of.pairs, given.panel, azimuth), of.slots)
+        served = serve(of.sky, of.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
         out = float(np.mean(states_of(served, run.profile, given.season == "bare", given.seed) != OK))
         rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
     return rows
@@ -229,9 +229,10 @@ def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
 def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
     """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
     run = run_passes(given, progress)
-    served, states, profile, boresight = run.served, run.states, run.profile, run.boresight_deg
+    passes, states, profile = run.passes, run.states, run.profile
+    served, boresight = passes.served, passes.boresight_deg
     tell(progress, 0.8)
-    step_s, hours = run.step_s, run.slots * given.panel.slot_s / 3600.0
+    step_s, hours = passes.step_s, passes.slots * given.panel.slot_s / 3600.0
     gaps = gaps_of(states != OK, step_s)
     out = 100.0 * float(np.mean(states != OK))
     sectors = _sectors(given, served, states, profile)
@@ -252,7 +253,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         gaps=_gap_counts(gaps, hours),
         longest_gap_s=max((gap.length_s for gap in gaps), default=0.0),
         sky_masked_percent=_masked_percent(profile, azimuths, *panel_sky_deg(given.panel, boresight, azimuths)),
-        usable_mean_count=len(run.usable) / run.slots,
+        usable_mean_count=len(passes.usable) / passes.slots,
         boresight_azimuth_deg=boresight,
         uses=uses_of(out, gaps, hours, given.rules),
         sectors=sectors,
@@ -262,7 +263,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
-        refused_count=getattr(run.sky, "refused_count", 0),
+        refused_count=getattr(passes.sky, "refused_count", 0),
         traffic=_shown(served, states),
     )
     tell(progress, 1.0)

@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable
+from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -228,8 +229,8 @@ def gaps_of(out: NDArray[np.bool_], step_s: float) -> list[Gap]:
     return [Gap(float(a) * step_s, float(b - a) * step_s) for a, b in zip(begins, ends, strict=True)]
 
 
-class Run(NamedTuple):
-    """A simulation as it stands before it is told."""
+class Passes(NamedTuple):
+    """The passes over a place as a panel follows them: nothing here knows the skyline."""
 
     sky: SatelliteSky
     frame: SiteFrame
@@ -238,16 +239,21 @@ class Run(NamedTuple):
     boresight_deg: float
     usable: Indices
     served: Served
-    profile: Profile
-    states: NDArray[np.int8]
     step_s: float
 
 
-def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
-    """Follows the passes under the skyline.
+class Run(NamedTuple):
+    """A simulation as it stands before it is told: the passes, and what the skyline leaves of them."""
 
-    Raises InputError where nothing says where the satellites are, Stopped where it was asked for.
-    """
+    passes: Passes
+    profile: Profile
+    states: NDArray[np.int8]
+
+
+_OF_THE_SKYLINE = {*Surroundings.model_fields, "season", "needs", "bearings"}
+
+
+def _followed(given: LowOrbitInput, progress: Progress | None) -> Passes:
     frame = SiteFrame.at(given.latitude_deg, given.longitude_deg, given.height_m)
     sky = _sky_of(given, frame)
     slot_s = given.panel.slot_s
@@ -259,20 +265,24 @@ def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
         boresight = given.boresight_azimuth_deg
     usable = in_cone(pairs, given.panel, boresight)
     served = serve(sky, frame, schedule(given, pairs, usable, slots), slot_s, given.step_s)
+    step_s = slot_s / max(1, round(slot_s / given.step_s))
+    return Passes(sky, frame, slots, pairs, boresight, usable, served, step_s)
+
+
+@lru_cache(maxsize=8)
+def _known(given_json: str) -> Passes:
+    """The passes are found once for place, panel and constellation, and masked anew by each skyline."""
+    return _followed(LowOrbitInput.model_validate_json(given_json), None)
+
+
+def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
+    """Follows the passes under the skyline.
+
+    Raises InputError where nothing says where the satellites are, Stopped where it was asked for.
+    """
+    passes = _followed(given, progress) if progress else _known(given.model_dump_json(exclude=_OF_THE_SKYLINE))
     profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
-    states = states_of(served, profile, given.season == "bare", given.seed)
-    return Run(
-        sky,
-        frame,
-        slots,
-        pairs,
-        boresight,
-        usable,
-        served,
-        profile,
-        states,
-        slot_s / max(1, round(slot_s / given.step_s)),
-    )
+    return Run(passes, profile, states_of(passes.served, profile, given.season == "bare", given.seed))
 
 
 class Outage(NamedTuple):
@@ -289,12 +299,11 @@ def outages(given: LowOrbitInput) -> list[Outage]:
     """The stretches without service of the simulation, in order."""
     run = run_passes(given, None)
     rows = []
-    for gap in gaps_of(run.states != OK, run.step_s):
-        at = round(gap.start_s / run.step_s)
+    served, step_s = run.passes.served, run.passes.step_s
+    for gap in gaps_of(run.states != OK, step_s):
+        at = round(gap.start_s / step_s)
         blocked = bool(run.states[at] == BLOCKED)
-        direction = (
-            (float(run.served.azimuth_deg[at]), float(run.served.elevation_deg[at])) if blocked else (None, None)
-        )
+        direction = (float(served.azimuth_deg[at]), float(served.elevation_deg[at])) if blocked else (None, None)
         rows.append(Outage(gap.start_s, gap.length_s, blocked, *direction))
     return rows
 
@@ -307,6 +316,7 @@ __all__ = [
     "LowOrbitInput",
     "Outage",
     "Pairs",
+    "Passes",
     "Progress",
     "Run",
     "Served",

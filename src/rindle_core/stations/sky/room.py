@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("brief", "mount"),
+    looks_at=("brief", "mount.height_above_ground_m"),
     reads=(),
 )

@@ -1,0 +1,48 @@
+"""A job on its way to a screen: written once, and without the parts that the asking screen already has."""
+
+from __future__ import annotations
+
+import hashlib
+
+from django.http import HttpRequest, HttpResponse
+from pydantic_core import to_json
+
+from rindle_server.jobs.api_models import JobOut
+
+_HAS = "X-Rindle-Has"
+_SMALL = 300  # bytes: what is no longer than that is sent in any case
+
+
+def _mark(content: bytes) -> str:
+    return hashlib.blake2b(content, digest_size=5).hexdigest()
+
+
+def sent(request: HttpRequest, out: JobOut) -> HttpResponse:
+    """The job as JSON. Rooms of facts and results whose marks the request names are left out of `facts` and
+    `assessment`; `marks` tells all of them, so that the screen knows which of its own still hold.
+    """
+    has = set(request.headers.get(_HAS, "").split(","))
+    marks: dict[str, str] = {}
+
+    def parts(prefix: str, model: object) -> bytes:
+        written = []
+        for name in type(model).model_fields:  # type: ignore[attr-defined]  # a model
+            content = to_json(getattr(model, name))
+            if len(content) > _SMALL:
+                mark = marks[f"{prefix}.{name}"] = _mark(content)
+                if mark in has:
+                    continue
+            written.append(b'"%s":%s' % (name.encode(), content))
+        return b"{%s}" % b",".join(written)
+
+    plain = [
+        b'"%s":%s' % (name.encode(), to_json(getattr(out, name)))
+        for name in JobOut.model_fields
+        if name not in ("facts", "assessment", "marks")
+    ]
+    facts, assessment = parts("facts", out.facts), parts("assessment", out.assessment)
+    body = [*plain, b'"facts":%s' % facts, b'"assessment":%s' % assessment, b'"marks":%s' % to_json(marks)]
+    return HttpResponse(b"{%s}" % b",".join(body), content_type="application/json; charset=utf-8")
+
+
+__all__ = ["sent"]
