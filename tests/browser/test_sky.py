@@ -339,12 +339,12 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
     expect(page.get_by_role("timer")).to_contain_text("0 h 00 min")
     page.get_by_role("button", name="End the trial").click()
     page.get_by_role("button", name="Take the trial out").click()
-    page.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Take it out").press("Enter")
     expect(page.get_by_role("button", name="Start the trial")).to_be_visible()
     page.get_by_role("button", name="Bring the trial back").click()
     expect(page.get_by_role("button", name="Take the trial out")).to_be_visible()
     page.get_by_role("button", name="Take the trial out").click()
-    page.get_by_role("button", name="Take it out").last.click()
+    page.get_by_role("button", name="Take it out").last.press("Enter")
     expect(page.get_by_role("button", name="Start the trial")).to_be_visible()
     # Twelve hours with a blocked minute towards the wall every ten: a tenth of the time.
     log = tmp_path / "panel.csv"

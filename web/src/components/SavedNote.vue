@@ -46,6 +46,10 @@ const words = computed(() => {
   color: var(--rust);
   font-weight: 600;
 }
+.saved :deep(.n-button__content),
+.saved :deep(.n-button__icon) {
+  color: var(--ink);
+}
 .told {
   white-space: normal;
   font-weight: 600;
