@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import threading
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
@@ -299,10 +300,13 @@ def redo(job: Job) -> str:
     return words_of(row)
 
 
+_UNITS = re.compile(r"_(?:mm|m|deg|db|kg|s|min|h|c|mps|money|percent|mbps|ms|count|years)$")
+
+
 def words_of(row: Change) -> str:
-    """What a change was about, in a few words: the facts that it names."""
+    """What a change was about, in a few words: the facts that it names, without their units."""
     named = dict.fromkeys(op.path.partition("/")[0].partition(".")[2] for op in ops_of(row))
-    return ", ".join(one.replace("_", " ") for one in named)
+    return ", ".join(_UNITS.sub("", one).replace("_", " ").replace(".", ": ") for one in named)
 
 
 __all__ = [

@@ -39,7 +39,7 @@ const rowWords = (row: Record<string, unknown>): string =>
         .join(', ')
 /** Orders of lists say nothing to a reader. */
 const told = (change: Change) => change.ops.filter((one) => !one.path.endsWith('/'))
-const fact = (path: string) => path.split('/')[0]!.split('.').slice(1).join(' ').replaceAll('_', ' ')
+const fact = (path: string) => path.split('/')[0]!.split('.').slice(1).join(', ').replaceAll('_', ' ')
 const who = (change: Change) =>
   `${change.by || (change.device === 'terminal' ? 'The terminal' : 'Rindle')}${
     change.device && change.device !== TAB && change.device !== 'terminal' ? ', another screen' : ''

@@ -65,7 +65,7 @@ const prefs = usePrefs()
 }
 header {
   display: flex;
-  align-items: center;
+  align-items: flex-start;
   gap: 8px;
 }
 .word {
@@ -83,11 +83,11 @@ header {
 .against {
   margin-left: auto;
   font-weight: 700;
-  white-space: nowrap;
+  text-align: right;
 }
 .against .limit {
+  display: block;
   font-weight: 400;
-  margin-left: 8px;
 }
 h3 {
   font-size: 15px;
