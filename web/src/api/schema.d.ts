@@ -2431,6 +2431,13 @@ export interface components {
              */
             device_now_s: number;
             /**
+             * Modem Entries
+             * @description What else this terminal is told, by the code of its entry
+             */
+            modem_entries?: {
+                [key: string]: string;
+            };
+            /**
              * Powered At
              * @description When somebody said that it was switched on
              */
@@ -2453,6 +2460,13 @@ export interface components {
             device_level_db?: number | null;
             /** Device Now S */
             device_now_s?: number | null;
+            /**
+             * Modem Entries
+             * @description What else this terminal is told, by the code of its entry
+             */
+            modem_entries?: {
+                [key: string]: string;
+            } | null;
             /**
              * Powered At
              * @description When somebody said that it was switched on

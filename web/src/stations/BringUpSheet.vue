@@ -46,12 +46,16 @@ const mark = (index: number) =>
     settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
   )
 const isPanel = computed(() => job.value.facts.picks.terminal?.panel != null)
-type Told = 'beam_letter' | 'activation_code'
-/** What this terminal is told, and nothing that it does not ask for. */
+/** What this terminal is told, in the order of its own list: two entries are facts of their own, the rest go by their code. */
+const OWN = ['beam_letter', 'activation_code'] as const
 const told = computed(() =>
-  entries.value.flatMap((one) =>
-    one.code === 'beam_letter' || one.code === 'activation_code' ? [{ ...one, field: one.code as Told }] : [],
-  ),
+  entries.value.map((one) => {
+    const own = OWN.find((name) => name === one.code)
+    const facts = job.value.facts.bringup
+    return own
+      ? { ...one, field: own, part: '', value: facts[own] }
+      : { ...one, field: 'modem_entries' as const, part: one.code, value: facts.modem_entries?.[one.code] ?? '' }
+  }),
 )
 /** The core says whether something is open that comes before power. */
 const held = computed(() => {
@@ -91,9 +95,10 @@ const current = computed(
         v-for="one in told"
         :key="one.code"
         :field="one.field"
+        :part="one.part"
         :label="one.label"
-        :value="job.facts.bringup[one.field]"
-        :maxlength="one.field === 'beam_letter' ? 3 : 40"
+        :value="one.value"
+        :maxlength="one.field === 'beam_letter' ? 3 : one.part ? 160 : 40"
         :hint="
           one.field === 'beam_letter'
             ? `This site: ${job.assessment.beam?.letter ?? 'no beam'}`

@@ -20,7 +20,11 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         BringUpInput(
             states=terminal.bringup_states,
             entries=terminal.entries,
-            told={"beam_letter": told.beam_letter, "activation_code": told.activation_code},
+            told={
+                **told.modem_entries,
+                "beam_letter": told.beam_letter,
+                "activation_code": told.activation_code,
+            },
             entered=told.states_entered,
             now_s=told.device_now_s,
             rules=job.picks.rules,

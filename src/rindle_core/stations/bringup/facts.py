@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
 from pydantic import Field
 
@@ -25,6 +26,9 @@ class BringUpFacts(Facts):
     settings: list[SettingMark] = Field(default_factory=list, max_length=100)
     beam_letter: str = Field(default="", max_length=3)
     activation_code: str = Field(default="", max_length=40)
+    modem_entries: dict[str, Annotated[str, Field(max_length=160)]] = Field(
+        default_factory=dict, max_length=40, description="What else this terminal is told, by the code of its entry"
+    )
     states_entered: list[StateEntered] = Field(default_factory=list)
     powered_at: dt.datetime | None = Field(default=None, description="When somebody said that it was switched on")
     device_now_s: float = Field(default=0.0, ge=0)
