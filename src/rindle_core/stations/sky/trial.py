@@ -8,6 +8,7 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 
+import numpy as np
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
@@ -394,29 +395,24 @@ def _hours(events: Sequence[TrialEvent], given: TrialInput, hours: float) -> lis
     """An outage over the turn of an hour is shared out. The prediction is the mean of its passes: it knows no
     particular hour.
     """
+    begins_s = np.array([(one.start - given.started_at).total_seconds() for one in events])
+    ends_s = begins_s + np.array([one.seconds for one in events])
+    blocked = np.array([one.cause == "blocked" for one in events], dtype=bool)
+    length_s = (given.ended_at - given.started_at).total_seconds()
     rows = []
     for hour in range(math.ceil(hours - 1e-9)):
-        begin = given.started_at + dt.timedelta(hours=hour)
-        end = min(begin + dt.timedelta(hours=1), given.ended_at)
-
-        def lost_s(cause: Cause | None, begin: dt.datetime = begin, end: dt.datetime = end) -> float:
-            ends = (
-                (max(one.start, begin), min(one.start + dt.timedelta(seconds=one.seconds), end))
-                for one in events
-                if cause in (None, one.cause)
-            )
-            return sum((b - a).total_seconds() for a, b in ends if a < b)
-
+        begin_s = 3600.0 * hour
+        end_s = min(begin_s + 3600.0, length_s)
+        lost_s = np.clip(np.minimum(ends_s, end_s) - np.maximum(begins_s, begin_s), 0.0, None)
         share = given.predicted_blocked_percent
-        lost, blocked = lost_s(None), lost_s("blocked")
         rows.append(
             TrialHour(
                 hour=hour,
-                count=sum(1 for one in events if begin <= one.start < end),
-                seconds_s=lost,
-                blocked_s=blocked,
-                other_s=lost - blocked,
-                predicted_s=None if share is None else share / 100.0 * (end - begin).total_seconds(),
+                count=int(np.count_nonzero((begins_s >= begin_s) & (begins_s < end_s))),
+                seconds_s=float(lost_s.sum()),
+                blocked_s=float(lost_s[blocked].sum()),
+                other_s=float(lost_s[~blocked].sum()),
+                predicted_s=None if share is None else share / 100.0 * (end_s - begin_s),
             )
         )
     return rows
