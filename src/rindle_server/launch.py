@@ -322,6 +322,12 @@ def run_check() -> None:
 def _keep(options: argparse.Namespace) -> None:
     from rindle_server.keeping import CannotKeep
 
+    if os.environ.get("DATABASE_URL"):
+        raise SystemExit(
+            "The jobs lie where DATABASE_URL says: copy them with that database's own tools, and with them the folder "
+            "`documents` of the data folder."
+        )
+
     try:
         match options.command:
             case "backup":

@@ -6,6 +6,7 @@ import os
 import secrets
 import socket
 from pathlib import Path
+from typing import Any
 
 from rindle_server.logs import logging_of
 from rindle_server.network import own_address
@@ -98,7 +99,7 @@ TEMPLATES = [
         "OPTIONS": {"builtins": ["rindle_server.jobs.templatetags.rindle"]},
     }
 ]
-DATABASES = {
+DATABASES: dict[str, Any] = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": HOME / "rindle.sqlite3",
@@ -111,6 +112,10 @@ DATABASES = {
         },
     }
 }
+if os.environ.get("DATABASE_URL"):
+    import dj_database_url  # only where a server of databases is wanted: ./rindle extras installs it
+
+    DATABASES = {"default": dj_database_url.parse(os.environ["DATABASE_URL"], conn_health_checks=True)}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True
 TIME_ZONE = "UTC"

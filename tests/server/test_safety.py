@@ -352,7 +352,7 @@ def test_a_database_that_cannot_be_written_is_said_in_a_sentence(crew, monkeypat
     def full(*_, **__):
         raise OperationalError("database or disk is full")
 
-    monkeypatch.setattr(edit.models.Job, "save", full)
+    monkeypatch.setattr(models.StationDoc, "save", full)
     answer = change(crew, "2026-102", customer="x")
     assert answer.status_code == 507
     assert "The disk is full: nothing was changed" in answer.json()["error"]["message"]

@@ -53,7 +53,8 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
     def write() -> None:
         for system, page in pages.items():
             sha256 = hashlib.sha256(page.encode()).hexdigest()
-            models.SignedReport.objects.create(job=job, system=system, html=page, sha256=sha256)
+            kept = {"html": page, "sha256": sha256}
+            models.SignedReport.objects.update_or_create(job=job, system=system, defaults=kept)
         _teach_instruments(job, found)
 
     return write
