@@ -20,7 +20,12 @@ import urllib.error
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Any, NoReturn
+from typing import TYPE_CHECKING, Any, NoReturn
+
+from rindle_core import __version__
+
+if TYPE_CHECKING:
+    from django.db.migrations.loader import MigrationLoader
 
 ROOT = Path(__file__).resolve().parents[2]
 WARM_AFTER_S = 3.0
@@ -102,6 +107,19 @@ def empty_demo(home: Path) -> None:
     (home / _DEMO_MARK).write_text("Emptied at each start of ./rindle demo.\n", "utf-8")
 
 
+def _copied_before(loader: MigrationLoader, home: Path) -> str:
+    """A verified copy of what an earlier version wrote, before it is taken over. Gives where it lies, in a sentence."""
+    from rindle_server import keeping
+
+    fresh = [one for one in loader.graph.leaf_nodes() if one not in loader.applied_migrations]
+    if not fresh or not loader.applied_migrations:
+        return ""
+    kept = keeping.backup(home, home / f"before-{__version__}-{_stamp()}.zip")
+    told = f"What was there lies in {kept.path}."
+    print(f"The data of an earlier version is taken over. {told}")
+    return told
+
+
 def _setup() -> None:
     """Opens the database. Raises SystemExit that says what is wrong with it."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
@@ -122,7 +140,13 @@ def _setup() -> None:
                 f"{database} was written by a later version of Rindle ({strange[-1]}). Start that version; "
                 "this one would not understand what it holds."
             )
-        call_command("migrate", verbosity=0)
+        copy = _copied_before(loader, Path(settings.HOME)) if connection.vendor == "sqlite" else ""
+        try:
+            call_command("migrate", verbosity=0)
+        except ValueError as error:  # a value that no version may have written
+            raise SystemExit(
+                f"{database} holds what this version cannot take over, and nothing was changed. {copy}\n{error}"
+            ) from error
     except DatabaseError as error:
         raise SystemExit(
             f"{database} cannot be opened as a database ({error}). Restore it from a copy, or move it away to begin "

@@ -3,8 +3,10 @@
 import gzip
 import json
 import os
+import sqlite3
 import subprocess
 import sys
+import zipfile
 from pathlib import Path
 
 import pytest
@@ -13,12 +15,9 @@ from tests import golden
 
 HERE = Path(__file__).parent
 TOLD = """
-import json, os
-os.environ["DJANGO_SETTINGS_MODULE"] = "rindle_server.settings"
-import django
-django.setup()
-from django.core.management import call_command
-call_command("migrate", verbosity=0)
+import json
+from rindle_server.launch import _setup
+_setup()
 from rindle_server.jobs.api_models import job_out
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import report_html
@@ -50,7 +49,10 @@ def moved(tmp_path_factory):
         check=False,
     )
     assert done.returncode == 0, done.stderr[-2000:]
-    return json.loads(done.stdout)
+    said, _, told = done.stdout.strip().rpartition("\n")
+    (copy,) = home.glob("before-*.zip")
+    assert said == f"The data of an earlier version is taken over. What was there lies in {copy}."
+    return json.loads(told) | {"copy": copy}
 
 
 @pytest.mark.parametrize("number", [f"2026-10{last}" for last in range(1, 7)])
@@ -62,7 +64,7 @@ def test_every_value_is_found_again(moved, number):
 
 
 def test_what_was_signed_with_the_version_before_opens(moved):
-    signed = {number: one for number, one in moved.items() if one["record_state"]}
+    signed = {number: one for number, one in moved.items() if number != "copy" and one["record_state"]}
     assert {number: one["record_state"] for number, one in signed.items()} == {
         "2026-101": "intact",
         "2026-107": "intact",
@@ -74,6 +76,15 @@ def test_what_was_signed_with_the_version_before_opens(moved):
 
 
 def test_the_columns_of_the_list_stay(moved):
-    for one in moved.values():
+    for number in set(moved) - {"copy"}:
+        one = moved[number]
         brief = one["facts"]["brief"]
         assert one["columns"] == [brief["customer"], brief.get("terminal_code", "")]
+
+
+def test_a_copy_of_what_was_there_is_kept(moved, tmp_path):
+    with zipfile.ZipFile(moved["copy"]) as kept:
+        kept.extract("rindle.sqlite3", tmp_path)
+    base = sqlite3.connect(tmp_path / "rindle.sqlite3")
+    assert base.execute("SELECT mast_wall_mm FROM jobs_job WHERE number = '2026-102'").fetchone() == (3.2,)
+    base.close()
