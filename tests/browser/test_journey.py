@@ -146,6 +146,7 @@ def mount_and_cable(page):
 
 def build(page):
     station(page, "Build")
+    page.get_by_role("list", name="Build steps").wait_for()  # its code comes when it is opened
     page.keyboard.press(".")
     expect(page.get_by_role("heading", level=1)).to_contain_text("1 of 11")
     for count in range(2, 12):

@@ -2,7 +2,7 @@
 /** The frame of a job: course, sheet with its answer, margin. */
 import { computed, type Component, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useIntervalFn } from '@vueuse/core'
+import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import client, { ApiError, unwrap } from '@/api/client'
 import CourseLine from '@/components/CourseLine.vue'
 import DialStrip from '@/components/DialStrip.vue'
@@ -14,18 +14,24 @@ import { useShortcuts } from '@/lib/useShortcuts'
 import { type Station, STATIONS } from '@/router'
 import { useJob } from '@/stores/job'
 
-/** A station's code is loaded when it is opened. */
-const SHEETS: Record<Station, Component> = {
-  brief: defineAsyncComponent(() => import('@/stations/BriefSheet.vue')),
-  aim: defineAsyncComponent(() => import('@/stations/AimSheet.vue')),
-  sky: defineAsyncComponent(() => import('@/stations/SkySheet.vue')),
-  mount: defineAsyncComponent(() => import('@/stations/MountSheet.vue')),
-  cable: defineAsyncComponent(() => import('@/stations/CableSheet.vue')),
-  build: defineAsyncComponent(() => import('@/stations/BuildSheet.vue')),
-  peak: defineAsyncComponent(() => import('@/stations/PeakSheet.vue')),
-  bringup: defineAsyncComponent(() => import('@/stations/BringUpSheet.vue')),
-  handover: defineAsyncComponent(() => import('@/stations/HandOverSheet.vue')),
+/** A station's code is loaded when it is opened, and the others' when the page has time: there is no wait on the way. */
+const LOADERS: Record<Station, () => Promise<Component>> = {
+  brief: () => import('@/stations/BriefSheet.vue'),
+  aim: () => import('@/stations/AimSheet.vue'),
+  sky: () => import('@/stations/SkySheet.vue'),
+  mount: () => import('@/stations/MountSheet.vue'),
+  cable: () => import('@/stations/CableSheet.vue'),
+  build: () => import('@/stations/BuildSheet.vue'),
+  peak: () => import('@/stations/PeakSheet.vue'),
+  bringup: () => import('@/stations/BringUpSheet.vue'),
+  handover: () => import('@/stations/HandOverSheet.vue'),
 }
+const SHEETS = Object.fromEntries(STATIONS.map((name) => [name, defineAsyncComponent(LOADERS[name])])) as Record<
+  Station,
+  Component
+>
+const LATER_MS = 2000
+useTimeoutFn(() => STATIONS.forEach((name) => void LOADERS[name]()), LATER_MS)
 const store = useJob()
 const route = useRoute()
 const router = useRouter()
