@@ -144,9 +144,10 @@ def test_points_are_set_moved_and_taken_out_in_the_strip(dish):
     )
     assert after - before == pytest.approx(0.5, abs=0.051)
     editor(page).focus()
-    wide = editor(page).get_attribute("viewBox").split()[2]
+    wide = editor(page).get_attribute("viewBox")
     page.keyboard.press("+")
-    assert float(editor(page).get_attribute("viewBox").split()[2]) < float(wide)
+    expect(editor(page)).not_to_have_attribute("viewBox", wide)
+    assert float(editor(page).get_attribute("viewBox").split()[2]) < float(wide.split()[2])
     point.focus()
     page.keyboard.press("Delete")
     expect(point).to_have_count(0)
