@@ -76,7 +76,7 @@ def test_utm_survives_a_round_trip(latitude, longitude):
     assume(100_000 <= easting < 1_000_000)
     place = read(f"{zone}{letter} {easting:.3f} {max(northing, 0):.3f}")
     assert abs(place.latitude_deg - latitude) < 1e-7
-    assert abs(place.longitude_deg - longitude) < 1e-6
+    assert abs(place.longitude_deg - longitude) < 2e-6  # 0.1 m; the series is worst at the edge of a wide zone
 
 
 @pytest.mark.parametrize(
