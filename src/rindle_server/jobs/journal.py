@@ -137,11 +137,6 @@ def _with_ids(data: dict[str, Any], change: str) -> dict[str, Any]:
     return data
 
 
-def docs_of(job: Job) -> dict[str, dict[str, Any]]:
-    """The job's documents by station."""
-    return {row.station: row.data for row in job.docs.all()}
-
-
 def _at(job: Job, now: Mapping[str, Any], seq: int) -> dict[str, Any]:
     """The documents as they were after that change."""
     told: dict[str, Any] = dict(now)
@@ -314,7 +309,6 @@ __all__ = [
     "Draft",
     "Write",
     "acting",
-    "docs_of",
     "frozen",
     "next_words",
     "ops_of",
