@@ -9,11 +9,12 @@ from pathlib import Path
 
 
 def main(folder: Path) -> None:
-    """Writes openapi.json, units.json, and rooms.json: at which station each fact is entered."""
+    """Writes openapi.json, units.json, and facts.json: the words, unit and choices of each fact by its path."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
     import django
 
     django.setup()
+    from rindle_core.kernel.entry import entries_of
     from rindle_core.kernel.units import wording_table
     from rindle_core.stations.entries import ROOMS
     from rindle_server.api import api
@@ -23,7 +24,8 @@ def main(folder: Path) -> None:
 
     write("openapi.json", api.get_openapi_schema(path_prefix="/api/"))
     write("units.json", wording_table())
-    write("rooms.json", {name: room for room, kind in ROOMS.items() for name in kind.model_fields})
+    facts = {path: told for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
+    write("facts.json", {path: told.model_dump(mode="json", exclude_defaults=True) for path, told in facts.items()})
 
 
 if __name__ == "__main__":

@@ -1,18 +1,18 @@
 """One job from the first call to the handed-over report, through the real interface."""
 
-import contextlib
 import io
 import re
 
 import numpy as np
 import pytest
-from playwright.sync_api import TimeoutError, expect
+from playwright.sync_api import expect
 from pypdf import PdfReader
 from skyfield.api import load, wgs84
 from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
 from rindle_core.science.look_angles import satellite_ecef_km
+from tests.browser.hands import pick
 
 
 def fill(page, label, text):
@@ -25,15 +25,9 @@ def saved(page):
 
 
 def choose(page, label, option):
-    """Picks from a list. What comes late can move the list away from under a press: then it is open still."""
+    """Picks what a fact may be, and waits until it is kept."""
     field = page.locator(".entry").filter(has=page.locator("label", has_text=re.compile(f"^{label}$")))
-    field.locator(".n-base-selection").click()
-    offered = page.locator(".n-base-select-option", has_text=option).first
-    for patience_ms in (2_000, 10_000, 30_000):
-        offered.click()
-        with contextlib.suppress(TimeoutError):
-            offered.wait_for(state="hidden", timeout=patience_ms)
-            break
+    pick(field.locator(".n-base-selection"), option)
     expect(field.locator(".n-base-selection")).to_contain_text(option)
     saved(page)
 
@@ -134,7 +128,7 @@ def mount_and_cable(page):
     choose(page, "Cable", "Coax 7 mm, solid copper centre")
     for row, (piece, metres) in enumerate((("loop", 0.7), ("outdoor", 12), ("wall", 0.4), ("indoor", 6.9)), start=1):
         page.get_by_role("button", name="Add a piece").click()
-        page.get_by_label(f"Piece, row {row}").select_option(piece)
+        pick(page.get_by_label(f"Piece, row {row}"), piece)
         page.get_by_label(f"Length, row {row}").fill(str(metres))
     heading = page.get_by_role("heading", level=1)
     expect(heading).to_contain_text("20.0 m of cable")

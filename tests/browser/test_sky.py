@@ -13,6 +13,7 @@ import pytest
 from PIL import Image, ImageDraw
 from playwright.sync_api import expect
 
+from tests.browser.hands import pick
 from tests.browser.test_aim import unfold
 from tests.browser.test_journey import choose, fill, saved
 
@@ -68,7 +69,7 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
     saved(page)
     station(page, "Sky")
     another_skyline(page, 1)
-    page.get_by_label("Read at").select_option("A")
+    pick(page.get_by_label("Read at"), "position A")
     page.get_by_label("Eye over ground").fill("3")
     page.get_by_label("Eye over ground").blur()
     type_lines(
@@ -80,7 +81,7 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
     expect(notes(page)).to_contain_text("The beam's tube is touched")
 
     another_skyline(page, 2)
-    page.get_by_label("Read at").select_option("B")
+    pick(page.get_by_label("Read at"), "position B")
     type_lines(page, "330 12\n0 14\n30 12\n90 8\n200 6")
     compared = page.get_by_role("table", name="Positions compared")
     expect(page.locator(".answer")).to_contain_text("Take B.")
@@ -365,10 +366,10 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
         ("Cause", "what"),
         ("Bearing, true", "toward"),
     ):
-        page.get_by_role("group", name="Columns of the log").get_by_label(field).select_option(column)
+        pick(page.get_by_role("group", name="Columns of the log").get_by_label(field), column)
     page.get_by_role("button", name="Read it so").click()
     expect(page.get_by_role("alert")).to_contain_text("name no zone")  # nobody guesses it
-    page.get_by_label("The log’s clock is in").select_option(label="UTC+0")
+    pick(page.get_by_label("The log’s clock is in"), "UTC+0")
     page.get_by_role("button", name="Read it so").click()
     expect(page.get_by_text("Read: 73 outages. Not used: volts.")).to_be_visible()
     shown = page.get_by_role("table", name="Trial", exact=True)

@@ -10,6 +10,7 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Bracket, BuildStep, ElementLines, Panel
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
@@ -80,7 +81,7 @@ def test_a_use_suffers_up_to_three_times_its_rule_and_then_fails(times, level):
 @pytest.mark.parametrize(("needs", "level"), [(["calls"], "hold"), (["remote_work"], "hold"), (["cameras"], "mind")])
 def test_calls_that_fail_are_a_hold_for_those_who_need_them(needs, level):
     call = UseVerdict(code="call", name="Calls", level=Level.HOLD, figure=9, limit=1, unit="per_h", rule="r")
-    assert [one.level for one in judge_uses([call], needs)] == [level]
+    assert [one.level for one in judge_uses([call], needs, DEFAULT_WORDS)] == [level]
 
 
 def test_the_working_gust_and_not_the_design_gust_rocks_the_beam():

@@ -34,7 +34,7 @@ def test_a_change_tells_who_what_and_what_was_there_before(crew):
     job = change(crew, JOB, mast_wall_mm=3.3, seen=head).json()
     assert job["head"] == head + 1
     newest = crew.get(f"/api/jobs/{JOB}/changes").json()[0]
-    assert (newest["seq"], newest["by"], newest["words"]) == (head + 1, "naledi", "mast wall")
+    assert (newest["seq"], newest["by"], newest["words"]) == (head + 1, "naledi", "Wall thickness")
     assert newest["ops"] == [{"path": "mount.mast_wall_mm", "before": before, "after": 3.3}]
 
 
@@ -44,13 +44,13 @@ def test_undo_and_redo_go_back_and_forth_and_something_new_ends_the_way_forward(
     change(crew, JOB, mast_wall_mm=4.4)
     assert undo(crew)["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
     back = undo(crew)
-    assert (back["words"], back["job"]["facts"]["mount"]["mast_wall_mm"]) == ("mast wall", first)
+    assert (back["words"], back["job"]["facts"]["mount"]["mast_wall_mm"]) == ("Wall thickness", first)
     assert undo(crew, "redo")["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
     again = undo(crew, "redo")["job"]
     assert (again["facts"]["mount"]["mast_wall_mm"], again["redo_words"]) == (4.4, "")
-    assert undo(crew)["job"]["redo_words"] == "mast wall"
+    assert undo(crew)["job"]["redo_words"] == "Wall thickness"
     job = change(crew, JOB, mast_wall_mm=5.5).json()
-    assert (job["redo_words"], job["undo_words"]) == ("", "mast wall")
+    assert (job["redo_words"], job["undo_words"]) == ("", "Wall thickness")
     assert undo(crew, "redo")["words"] == ""
     assert undo(crew)["job"]["facts"]["mount"]["mast_wall_mm"] == 3.3
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, NamedTuple
 
 System = Literal["metric", "imperial"]
 
@@ -14,14 +14,23 @@ NEWTONS_PER_POUND_FORCE = 4.448_221_615_260_5  # exact, pound times standard gra
 MPS_PER_MPH = 0.447_04  # exact
 
 
+class _Side(NamedTuple):
+    """How one system shows a unit: `value * factor + offset`, its suffix, and the usual decimals."""
+
+    factor: float
+    suffix: str
+    decimals: int
+    offset: float = 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class _Wording:
-    metric: tuple[float, str, int]
-    imperial: tuple[float, str, int]
+    metric: _Side
+    imperial: _Side
 
 
 def _same(suffix: str, decimals: int) -> _Wording:
-    return _Wording((1.0, suffix, decimals), (1.0, suffix, decimals))
+    return _Wording(_Side(1.0, suffix, decimals), _Side(1.0, suffix, decimals))
 
 
 _WORDING: dict[str, _Wording] = {
@@ -31,7 +40,7 @@ _WORDING: dict[str, _Wording] = {
     "ms": _same(" ms", 0),
     "s": _same(" s", 0),
     "v": _same(" V", 1),
-    "mpa": _Wording((1.0, " MPa", 0), (0.145_037_738, " ksi", 1)),
+    "mpa": _Wording(_Side(1.0, " MPa", 0), _Side(0.145_037_738, " ksi", 1)),
     "mbps": _same(" Mbit/s", 1),
     "percent": _same(" %", 1),
     "turns": _same(" turns", 2),
@@ -40,15 +49,19 @@ _WORDING: dict[str, _Wording] = {
     "years": _same(" years", 1),
     "per_h": _same("/h", 1),
     "min": _same(" min", 0),
-    "m": _Wording((1.0, " m", 1), (1 / METRES_PER_FOOT, " ft", 1)),
-    "km": _Wording((1.0, " km", 0), (1 / 1.609_344, " mi", 0)),
-    "mm": _Wording((1.0, " mm", 1), (1 / MILLIMETRES_PER_INCH, " in", 2)),
-    "kg": _Wording((1.0, " kg", 1), (1 / KILOGRAMS_PER_POUND, " lb", 1)),
-    "mps": _Wording((1.0, " m/s", 1), (1 / MPS_PER_MPH, " mph", 0)),
-    "n": _Wording((1.0, " N", 0), (1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
-    "nm": _Wording((1.0, " N·m", 0), (1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
+    "m": _Wording(_Side(1.0, " m", 1), _Side(1 / METRES_PER_FOOT, " ft", 1)),
+    "km": _Wording(_Side(1.0, " km", 0), _Side(1 / 1.609_344, " mi", 0)),
+    "mm": _Wording(_Side(1.0, " mm", 1), _Side(1 / MILLIMETRES_PER_INCH, " in", 2)),
+    "kg": _Wording(_Side(1.0, " kg", 1), _Side(1 / KILOGRAMS_PER_POUND, " lb", 1)),
+    "mps": _Wording(_Side(1.0, " m/s", 1), _Side(1 / MPS_PER_MPH, " mph", 0)),
+    "n": _Wording(_Side(1.0, " N", 0), _Side(1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
+    "nm": _Wording(_Side(1.0, " N·m", 0), _Side(1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
     "w_per_m2": _same(" W/m²", 1),
     "nt": _same(" nT", 0),
+    "mhz": _same(" MHz", 0),
+    "h": _same(" h", 1),
+    "c": _Wording(_Side(1.0, " °C", 0), _Side(1.8, " °F", 0, 32.0)),
+    "m_per_year": _Wording(_Side(1.0, " m/year", 2), _Side(1 / METRES_PER_FOOT, " ft/year", 2)),
 }
 
 
@@ -57,8 +70,8 @@ def convert(value: float, unit: str, system: System = "metric") -> float:
 
     Raises KeyError for a unit that is not worded here.
     """
-    factor, _, _ = getattr(_WORDING[unit], system)
-    return float(value * factor)
+    side: _Side = getattr(_WORDING[unit], system)
+    return value * side.factor + side.offset
 
 
 def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
@@ -66,19 +79,16 @@ def format_quantity(value: float, unit: str, system: System = "metric", more: in
 
     `more`: digits beyond the usual ones.
     """
-    factor, suffix, decimals = getattr(_WORDING[unit], system)
-    decimals += more
-    rounded = round(value * factor, decimals) + 0.0  # + 0.0 turns -0.0 into 0.0
-    return f"{rounded:.{decimals}f}{suffix}".replace("-", "−")
+    side: _Side = getattr(_WORDING[unit], system)
+    decimals = side.decimals + more
+    rounded = round(convert(value, unit, system), decimals) + 0.0  # + 0.0 turns -0.0 into 0.0
+    return f"{rounded:.{decimals}f}{side.suffix}".replace("-", "−")
 
 
 def wording_table() -> dict[str, dict[str, dict[str, float | str | int]]]:
-    """Factor, suffix and decimals of every unit code in both systems, for the front end."""
+    """Factor, offset, suffix and decimals of every unit code in both systems, for the front end."""
     return {
-        code: {
-            system: {"factor": given[0], "suffix": given[1], "decimals": given[2]}
-            for system, given in (("metric", wording.metric), ("imperial", wording.imperial))
-        }
+        code: {system: side._asdict() for system, side in (("metric", wording.metric), ("imperial", wording.imperial))}
         for code, wording in _WORDING.items()
     }
 

@@ -7,11 +7,12 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from itertools import groupby
-from typing import Literal, NamedTuple
+from typing import Annotated, Literal, NamedTuple
 
 import numpy as np
 from pydantic import Field
 
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
 
@@ -22,16 +23,17 @@ _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
 Season = Literal["leaf", "bare"]
+KIND_WORDS = {"terrain": "terrain", "tree": "tree", "building": "building", "pole": "pole", "wire": "wire"}
 
 
 class SkylinePoint(Model):
     """A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north."""
 
-    azimuth_deg: float = Field(ge=0, lt=360)
-    elevation_deg: float = Field(ge=-20, le=90)
-    kind: Kind = "terrain"
-    distance_m: float | None = Field(default=None, gt=0, le=200_000)
-    leafless_share: float = Field(
+    azimuth_deg: Annotated[float, Entry("True bearing")] = Field(ge=0, lt=360)
+    elevation_deg: Annotated[float, Entry("Height")] = Field(ge=-20, le=90)
+    kind: Annotated[Kind, Entry("What", choices=KIND_WORDS)] = "terrain"
+    distance_m: Annotated[float | None, Entry("Distance")] = Field(default=None, gt=0, le=200_000)
+    leafless_share: Annotated[float, Entry("Bare share")] = Field(
         default=1.0, ge=0, le=1, description="What of it still blocks in the bare season: 1 for all that is solid"
     )
     computed: bool = Field(default=False, description="From elevation tiles, not read by anybody")
@@ -43,14 +45,16 @@ class Obstacle(Model):
     Height is of its top over the ground at the measuring place, width across the line of sight.
     """
 
-    name: str = Field(default="", max_length=60)
-    azimuth_deg: float = Field(ge=0, lt=360, description="Of its middle, true")
-    distance_m: float = Field(gt=0, le=200_000, description="Horizontal, from the measuring place")
-    height_m: float = Field(ge=-500, le=9000)
-    width_m: float = Field(default=1.0, gt=0, le=100_000)
-    kind: Kind = "tree"
-    growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
-    leafless_share: float = Field(default=1.0, ge=0, le=1)
+    name: Annotated[str, Entry("Name")] = Field(default="", max_length=60)
+    azimuth_deg: Annotated[float, Entry("True bearing")] = Field(ge=0, lt=360, description="Of its middle, true")
+    distance_m: Annotated[float, Entry("Away")] = Field(
+        gt=0, le=200_000, description="Horizontal, from the measuring place"
+    )
+    height_m: Annotated[float, Entry("High")] = Field(ge=-500, le=9000)
+    width_m: Annotated[float, Entry("Wide")] = Field(default=1.0, gt=0, le=100_000)
+    kind: Annotated[Kind, Entry("What", choices=KIND_WORDS)] = "tree"
+    growth_m_per_year: Annotated[float, Entry("Grows a year")] = Field(default=0.0, ge=0, le=5)
+    leafless_share: Annotated[float, Entry("Bare share")] = Field(default=1.0, ge=0, le=1)
 
 
 class Profile(NamedTuple):

@@ -9,6 +9,7 @@ from typing import Any
 
 from pydantic import Field, model_validator
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Facts, Model
@@ -36,6 +37,7 @@ class Picks(Model):
     clinometer: Instrument | None = None
     documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
     rules: HouseRules = DEFAULT_RULES
+    words: HouseWords = DEFAULT_WORDS
 
     @cached_property
     def mark(self) -> str:

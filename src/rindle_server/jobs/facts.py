@@ -61,7 +61,7 @@ class _Order:
 
     codes: tuple[str, ...]
     documents: tuple[str, ...]
-    rules: str
+    firm_says: str
     mark: str
     held: Shelf = field(compare=False)
     read: tuple[DocumentFact, ...] = field(compare=False)
@@ -83,6 +83,7 @@ def _picks(order: _Order) -> Picks:
         cables=held.all("cable", CoaxCable),
         documents=list(order.read),
         rules=order.firm.house_rules(),
+        words=order.firm.house_words(),
     )
 
 
@@ -91,7 +92,17 @@ def picks_of(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFac
     held, firm = stores
     codes = tuple(str(docs.get(room, {}).get(fact, "")) for room, fact, _, _ in CHOSEN)
     told = tuple(one.model_dump_json() for one in documents)
-    return _picks(_Order(codes, told, repr(sorted(firm.rules.items())), held.mark, held, documents, firm))
+    return _picks(
+        _Order(
+            codes,
+            told,
+            repr((sorted(firm.rules.items()), sorted(firm.words.items()))),
+            held.mark,
+            held,
+            documents,
+            firm,
+        )
+    )
 
 
 Stores = tuple[Shelf, Firm]

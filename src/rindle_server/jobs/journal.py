@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 import threading
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
@@ -16,6 +15,7 @@ from django.utils import timezone
 
 from rindle_core.job import JobInput
 from rindle_core.kernel import journal
+from rindle_core.kernel.entry import entries_of
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, parse
 from rindle_core.stations.brief.documents import DocumentFact
@@ -295,13 +295,13 @@ def redo(job: Job) -> str:
     return words_of(row)
 
 
-_UNITS = re.compile(r"_(?:mm|m|deg|db|kg|s|min|h|c|mps|money|percent|mbps|ms|count|years)$")
+_LABELS = {path: told.label for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
 
 
 def words_of(row: Change) -> str:
-    """What a change was about, in a few words: the facts that it names, without their units."""
-    named = dict.fromkeys(op.path.partition("/")[0].partition(".")[2] for op in ops_of(row))
-    return ", ".join(_UNITS.sub("", one).replace("_", " ").replace(".", ": ") for one in named)
+    """What a change was about, in a few words: the facts that it names, as the screens call them."""
+    named = dict.fromkeys(op.path.partition("/")[0] for op in ops_of(row))
+    return ", ".join(_LABELS.get(one) or one.partition(".")[2].replace("_", " ") for one in named)
 
 
 __all__ = [

@@ -12,7 +12,6 @@ from django.utils.safestring import mark_safe
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_quantity
-from rindle_core.stations.brief.brief import HAZARDS
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
@@ -62,7 +61,9 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
             "plumb": found.result.plumb,
             "beam": found.result.beam,
             "place": understood(found.facts.brief.place_text),
-            "cautions": [HAZARDS[code] for code in found.facts.brief.hazards if code in HAZARDS],
+            "cautions": [
+                (one.name, one.text) for one in found.facts.picks.words.hazards if one.code in found.facts.brief.hazards
+            ],
             "holds": holds[:3],
             "qr": mark_safe(
                 segno.make(address, error="m").svg_inline(scale=2, dark=tokens()["day"]["ink"])

@@ -11,8 +11,7 @@ from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
-from rindle_core.stations.brief.brief import NEEDS, OLD_LINE
-from rindle_core.stations.brief.visit import REASONS
+from rindle_core.stations.brief.visit import OLD_LINE
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import for_print, job_drawings
@@ -97,8 +96,8 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "recommended": compared.recommended if compared else "",
             "planned": facts.sky.position_letter,
             "why": compared.why if compared else "",
-            "needs": [NEEDS[code][0] for code in facts.brief.needs if code in NEEDS],
-            "reasons": [REASONS[code][0] for code in facts.brief.reasons if code in REASONS],
+            "needs": [one.name for one in facts.picks.words.needs if one.code in facts.brief.needs],
+            "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
             "old_line": OLD_LINE.get(facts.brief.old_line, ("", ""))[0],
             "photos": _photos(job),
             "money": [(what, f"{sign} {amount:.2f}".strip()) for what, amount in money],

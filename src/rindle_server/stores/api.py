@@ -11,6 +11,7 @@ from ninja import Body, File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import BaseModel
 
+from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Catalogue
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.glossary import GLOSSARY, Term
@@ -18,11 +19,6 @@ from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import parse
 from rindle_core.kernel.registry import parse_json
 from rindle_core.science.elements import Elements, as_omm, parse_elements, parse_low_elements
-from rindle_core.stations.brief.brief import HAZARDS, INTERFACES, NEEDS, OLD_LINE, PROOFS, SETTLED
-from rindle_core.stations.brief.visit import INDOOR, REASONS
-from rindle_core.stations.brief.weather import CONDITIONS
-from rindle_core.stations.mount.mount_choice import SURFACES
-from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import text_of
 from rindle_server.jobs.facts import CHOSEN
@@ -36,40 +32,16 @@ router = Router(tags=["stores"])
 Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation"]
 
 
-FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "rules"]
-
-
-class Choice(Schema):
-    """A code with its words."""
-
-    code: str
-    name: str
-    text: str
-
-
-class BriefChoices(Schema):
-    """What the interview asks, with the words that go with each answer."""
-
-    needs: list[Choice]
-    proofs: list[Choice]
-    hazards: list[Choice]
-    settled: list[Choice]
-    reasons: list[Choice]
-    old_line: list[Choice]
-    surfaces: list[Choice]
-    conditions: list[Choice]
-    interfaces: list[Choice]
-    ground: list[Choice]
-    entry: list[Choice]
-    indoor: list[Choice]
+FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "rules", "words"]
 
 
 class FirmOut(Schema):
-    """The firm and its rules."""
+    """The firm, its rules and its words."""
 
     name: str
     address: str
     rules: HouseRules
+    words: HouseWords
 
 
 @router.get("", response=Catalogue)
@@ -86,9 +58,9 @@ def words(request: HttpRequest) -> list[Term]:
 
 @router.get("/firm", response=FirmOut)
 def read_firm(request: HttpRequest) -> FirmOut:
-    """The firm and its rules."""
+    """The firm, its rules and its words."""
     firm = Firm.ours()
-    return FirmOut(name=firm.name, address=firm.address, rules=firm.house_rules())
+    return FirmOut(name=firm.name, address=firm.address, rules=firm.house_rules(), words=firm.house_words())
 
 
 class FirmIn(Schema):
@@ -97,48 +69,27 @@ class FirmIn(Schema):
     name: str
     address: str
     rules: dict[str, Any]
+    words: dict[str, Any] | None = None
 
 
 @router.put("/firm", response=FirmOut)
 def write_firm(request: HttpRequest, given: FirmIn) -> FirmOut:
-    """Changes the firm and its rules. Raises InputError that names the rule."""
+    """Changes the firm, its rules and its words. Raises InputError that names the rule or the word."""
     parse(HouseRules, given.rules, "rules")
-    Firm.objects.update_or_create(
-        pk=1, defaults={"name": given.name.strip()[:120] or "Our crew", "address": given.address, "rules": given.rules}
-    )
+    told: dict[str, Any] = {"name": given.name.strip()[:120] or "Our crew", "address": given.address}
+    told["rules"] = given.rules
+    if given.words is not None:
+        words = parse(HouseWords, given.words, "words")
+        told["words"] = words.model_dump(mode="json", exclude_defaults=True)  # a list that ships stays ours to better
+    Firm.objects.update_or_create(pk=1, defaults=told)
     return read_firm(request)
-
-
-@router.get("/brief", response=BriefChoices)
-def brief_choices(request: HttpRequest) -> BriefChoices:
-    """The words of needs and hazards."""
-
-    def choices(table: dict[str, tuple[str, str]]) -> list[Choice]:
-        return [Choice(code=code, name=name, text=text) for code, (name, text) in table.items()]
-
-    def plain(table: dict[str, str]) -> list[Choice]:
-        return [Choice(code=code, name=name, text="") for code, name in table.items()]
-
-    return BriefChoices(
-        needs=choices(NEEDS),
-        proofs=choices({code: (name, PROOFS[code]) for code, (name, _) in NEEDS.items()}),
-        hazards=choices(HAZARDS),
-        settled=choices(SETTLED),
-        reasons=choices(REASONS),
-        old_line=choices(OLD_LINE),
-        surfaces=plain(SURFACES),
-        conditions=plain(CONDITIONS),
-        interfaces=plain(INTERFACES),
-        ground=plain(GROUND_CHECKS),
-        entry=plain(ENTRY_CHECKS),
-        indoor=choices(INDOOR),
-    )
 
 
 @router.get("/{kind}/schema", response=dict[str, Any])
 def read_schema(request: HttpRequest, kind: FormKind) -> dict[str, Any]:
     """The JSON Schema of an entry, from which the screens make its form."""
-    model: type[BaseModel] = HouseRules if kind == "rules" else StoreItem.KINDS[kind]
+    firms: dict[str, type[BaseModel]] = {"rules": HouseRules, "words": HouseWords}
+    model = firms.get(kind) or StoreItem.KINDS[kind]
     return model.model_json_schema()
 
 

@@ -6,6 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
+from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model, parse
@@ -47,6 +48,7 @@ class Firm(models.Model):
     name = models.CharField(max_length=120, default="Our crew")
     address = models.TextField(blank=True)
     rules = models.JSONField(default=dict)
+    words = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return self.name
@@ -54,6 +56,10 @@ class Firm(models.Model):
     def house_rules(self) -> HouseRules:
         """The firm's rules; what it has not set has its default."""
         return parse(HouseRules, self.rules, "rules")
+
+    def house_words(self) -> HouseWords:
+        """The firm's words; a list that it has not set has those that ship."""
+        return parse(HouseWords, self.words, "words")
 
     @classmethod
     def ours(cls) -> Firm:

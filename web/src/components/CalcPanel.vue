@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A calculator of the registry as a small panel: its fields, its figures as one types, and its findings. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
@@ -89,21 +90,25 @@ const loose = computed(() =>
 <template>
   <div class="panel">
     <div v-if="fields?.length" class="fields">
-      <label v-for="field in fields" :key="field.key"
-        >{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
-        <select v-if="field.choices" v-model="texts[field.key]">
-          <option v-for="choice in field.choices" :key="choice.value" :value="choice.value">{{ choice.label }}</option>
-        </select>
-        <input
-          v-else
-          v-model="texts[field.key]"
-          inputmode="decimal"
-          autocomplete="off"
-          :aria-invalid="faults[field.key] ? 'true' : undefined"
+      <div v-for="field in fields" :key="field.key" class="field">
+        <choice-box
+          v-if="field.choices"
+          :label="field.label"
+          :value="texts[field.key]"
+          :options="field.choices"
+          @choose="texts[field.key] = $event"
         />
+        <label v-else
+          >{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
+          <input
+            v-model="texts[field.key]"
+            inputmode="decimal"
+            autocomplete="off"
+            :aria-invalid="faults[field.key] ? 'true' : undefined"
+        /></label>
         <span v-if="field.hint && !faults[field.key]" class="quiet small hint">{{ field.hint }}</span>
         <span v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</span>
-      </label>
+      </div>
     </div>
     <p v-for="message in loose" :key="message" class="fault" role="alert">{{ message }}</p>
     <p v-if="!complete && wait" class="quiet">{{ wait }}</p>

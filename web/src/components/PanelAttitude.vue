@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A panel set by hand: what its page or the instruments show, which knob to turn, and how it stood on other days. */
 import { computed } from 'vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -14,17 +15,17 @@ const attitude = computed(() => job.value.assessment.attitude ?? null)
 const tolerance = computed(() => job.value.facts.picks.terminal!.panel!.tolerance_deg!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const magnetic = computed(() => prefs.north === 'magnetic')
-const columns = computed<Column[]>(() => [
-  { key: 'on', label: 'Day', text: true, main: true },
-  {
-    key: 'azimuth_deg',
-    label: magnetic.value ? 'Bearing by compass' : 'Bearing, true',
-    unit: 'deg',
-    add: magnetic.value ? -aim.value.declination_deg : 0,
-  },
-  { key: 'tilt_deg', label: 'Tilt from the zenith', unit: 'deg' },
-  { key: 'note', label: 'Note', text: true },
-])
+const columns = computed(() =>
+  columnsOf(
+    'peak.attitudes',
+    { key: 'on', main: true },
+    magnetic.value
+      ? { key: 'azimuth_deg', label: 'Bearing by compass', add: -aim.value.declination_deg }
+      : { key: 'azimuth_deg' },
+    'tilt_deg',
+    'note',
+  ),
+)
 const turned = computed(() => {
   const rows = job.value.facts.peak.attitudes ?? []
   const first = rows[0]

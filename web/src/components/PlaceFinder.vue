@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Ways to a place other than typing it: a name, a file, the map. A place far from the one that is there is asked about. */
+import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -43,10 +44,7 @@ async function find(): Promise<void> {
 }
 const findSoon = useDebounceFn(find, 300)
 
-async function load(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+async function load(file: File): Promise<void> {
   try {
     const rows: Schemas['FoundPlace'][] = await unwrap(
       client.POST('/api/places/file', { body: { file: file as unknown as string }, bodySerializer: formOf }),
@@ -61,7 +59,6 @@ async function load(event: Event): Promise<void> {
     if (!(error instanceof ApiError)) throw error
     trouble.value = error.message
   }
-  input.value = ''
 }
 
 /** Takes a place; where one is there already and lies far from it, asks first. */
@@ -114,19 +111,17 @@ async function fromTerrain(): Promise<void> {
   terrain.value = `${formatQuantity(told.height_m, 'm', prefs.system)} from ${told.tile}`
   await store.patch({ height_m: Math.round(told.height_m) })
 }
-async function keepTile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file) {
-    try {
-      terrain.value = `Tile ${(await unwrap(client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }))).tile} is kept.`
-      trouble.value = ''
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      trouble.value = error.message
-    }
+async function keepTile(file: File): Promise<void> {
+  try {
+    const kept = await unwrap(
+      client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }),
+    )
+    terrain.value = `Tile ${kept.tile} is kept.`
+    trouble.value = ''
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    trouble.value = error.message
   }
-  input.value = ''
 }
 const forms = computed(() => {
   const f = job.value.place_forms
@@ -169,13 +164,12 @@ const points = computed(() => {
           placeholder="gazetteer that ships with Rindle"
           @update:value="findSoon"
       /></label>
-      <label
-        >GPX, KML, GeoJSON or a photo<input
-          type="file"
-          :disabled="store.locked"
-          accept=".gpx,.kml,.geojson,.json,image/*"
-          @change="load"
-      /></label>
+      <file-pick
+        label="GPX, KML, GeoJSON or a photo"
+        accept=".gpx,.kml,.geojson,.json,image/*"
+        :disabled="store.locked"
+        @files="load($event[0]!)"
+      />
     </div>
     <p v-if="searching" class="quiet" role="status">Searching the gazetteer</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -200,13 +194,12 @@ const points = computed(() => {
       <n-button size="small" :disabled="store.locked || job.facts.brief.latitude_deg == null" @click="fromTerrain"
         >Height from terrain</n-button
       >
-      <label
-        >Load an elevation tile (.hgt, GeoTIFF)<input
-          type="file"
-          :disabled="store.locked"
-          accept=".hgt,.tif,.tiff"
-          @change="keepTile"
-      /></label>
+      <file-pick
+        label="Load an elevation tile (.hgt, GeoTIFF)"
+        accept=".hgt,.tif,.tiff"
+        :disabled="store.locked"
+        @files="keepTile($event[0]!)"
+      />
       <span v-if="terrain" role="status">{{ terrain }}</span>
     </div>
     <table v-if="job.place_forms" class="grid-table" aria-label="The place in other forms">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The way online as a person sees it happen: a press for each state that is reached, now or some minutes ago. */
+import Fact from '@/fields/Fact.vue'
 import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
-import EntryField from '@/components/EntryField.vue'
 import { readNumber } from '@/lib/number'
 import { momentAgo, stateRows } from '@/lib/statesByHand'
 import { formatQuantity } from '@/lib/quantity'
@@ -73,13 +73,7 @@ const seconds = (value: number) => formatQuantity(value, 's', 'metric')
       {{ fault }}
     </p>
     <div class="fields">
-      <entry-field
-        field="device_level_db"
-        label="Level that it shows"
-        :value="job.facts.bringup.device_level_db"
-        unit="db"
-        hint="From its page, once it has locked"
-      />
+      <fact at="bringup.device_level_db" />
     </div>
   </section>
 </template>

@@ -1,5 +1,7 @@
 /** What a form needs to know of a JSON Schema: the kind of each field, with references and “or empty” resolved. */
 
+import { readNumber } from './number'
+
 export interface Node {
   $ref?: string
   type?: string
@@ -94,10 +96,10 @@ export const ringsFrom = (text: string): unknown[] =>
     .filter((part) => part.trim())
     .map(pointsFrom)
 export const ringsTo = (rings: unknown): string => ((rings as unknown[][] | undefined) ?? []).map(pointsTo).join('\n\n')
-/** A typed number; other text stays text, empty is null. */
+/** A typed number; text that is none, or could be two, stays text for the server to refuse; empty is null. */
 export function numberFrom(text: string): unknown {
-  const trimmed = text.trim().replace(',', '.')
-  return trimmed === '' ? null : Number.isFinite(Number(trimmed)) ? Number(trimmed) : text
+  const read = readNumber(text)
+  return 'value' in read ? read.value : text
 }
 
 /** A field's name in words: `least_es_n0_db` is `Least es n0 (dB)`. */

@@ -43,9 +43,9 @@ export function naiveTheme(light: Light): GlobalThemeOverrides {
       borderColor: t.quiet,
       dividerColor: t.rule,
       hoverColor: t['stream-tint'],
-      heightMedium: '40px',
+      heightMedium: '44px',
       heightLarge: '48px',
-      heightSmall: '34px',
+      heightSmall: '36px',
       iconColor: t.quiet,
     },
     Button: {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
 import CalcPanel from '@/components/CalcPanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
 import MapPicker from '@/components/MapPicker.vue'
-import PickField from '@/components/PickField.vue'
 import UnFold from '@/components/UnFold.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
 import { formatQuantity, toEntry } from '@/lib/quantity'
@@ -254,41 +254,14 @@ const flip = (code: string) => {
           </tbody>
         </table>
         <div class="fields">
-          <entry-field
-            field="preset_measured_deg"
-            label="Clinometer after the preset"
-            :value="job.facts.aim.preset_measured_deg"
-            unit="deg"
+          <fact
+            at="aim.preset_measured_deg"
             :hint="`Wanted ${show(job.assessment.instruments.figures[0]?.reading ?? 0, 'deg')} within ${show(job.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')}`"
           />
-          <pick-field
-            field="compass_code"
-            label="Compass"
-            :value="job.facts.aim.compass_code"
-            :options="ofKind('compass')"
-            hint="From the stores, with its own checks"
-          />
-          <pick-field
-            field="clinometer_code"
-            label="Clinometer"
-            :value="job.facts.aim.clinometer_code"
-            :options="ofKind('clinometer')"
-            hint="Its correction comes before a typed one"
-          />
-          <entry-field
-            field="compass_correction_deg"
-            label="Compass reads more than true by"
-            :value="job.facts.aim.compass_correction_deg"
-            unit="deg"
-            hint="Known from earlier jobs"
-          />
-          <entry-field
-            field="clinometer_correction_deg"
-            label="Clinometer reads more than true by"
-            :value="job.facts.aim.clinometer_correction_deg"
-            unit="deg"
-            hint="From the reversal test below"
-          />
+          <fact at="aim.compass_code" :options="ofKind('compass')" />
+          <fact at="aim.clinometer_code" :options="ofKind('clinometer')" />
+          <fact at="aim.compass_correction_deg" />
+          <fact at="aim.clinometer_correction_deg" />
         </div>
         <h2>Reversal test</h2>
         <calc-panel
@@ -319,18 +292,8 @@ const flip = (code: string) => {
         :open="shown != null && !shown.agrees"
       >
         <div class="fields">
-          <entry-field
-            field="modem_azimuth_deg"
-            label="Azimuth on its page"
-            :value="job.facts.aim.modem_azimuth_deg"
-            unit="deg"
-          />
-          <entry-field
-            field="modem_elevation_deg"
-            label="Elevation on its page"
-            :value="job.facts.aim.modem_elevation_deg"
-            unit="deg"
-          />
+          <fact at="aim.modem_azimuth_deg" />
+          <fact at="aim.modem_elevation_deg" />
         </div>
         <table v-if="shown" class="grid-table" aria-label="Three figures">
           <thead>
@@ -416,20 +379,8 @@ const flip = (code: string) => {
         :open="plumb !== null"
       >
         <div class="fields">
-          <entry-field
-            field="lean_deg"
-            label="Lean"
-            :value="job.facts.aim.lean_deg"
-            unit="deg"
-            hint="Angle between mast and plumb line"
-          />
-          <entry-field
-            field="lean_towards_deg"
-            label="Leans towards"
-            :value="job.facts.aim.lean_towards_deg"
-            unit="deg"
-            hint="True bearing"
-          />
+          <fact at="aim.lean_deg" />
+          <fact at="aim.lean_towards_deg" />
         </div>
         <table v-if="plumb" class="grid-table" aria-label="Out of plumb">
           <thead>
@@ -648,13 +599,12 @@ const flip = (code: string) => {
       </un-fold>
       <un-fold title="Pocket card" note="one page for the roof" open>
         <p class="row">
-          <label
-            >Paper
-            <select v-model="paper">
-              <option>A5</option>
-              <option>A6</option>
-            </select></label
-          >
+          <choice-box
+            label="Paper"
+            :value="paper"
+            :options="['A5', 'A6'].map((one) => ({ value: one, label: one }))"
+            @choose="paper = $event as typeof paper"
+          />
           <a
             id="pocket"
             :href="`/api/jobs/${store.number}/pocket.html?paper=${paper}&units=${prefs.system}`"

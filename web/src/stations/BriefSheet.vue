@@ -1,23 +1,18 @@
 <script setup lang="ts">
+import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
-import client, { type Schemas, unwrap } from '@/api/client'
 import CustomerPanels from '@/components/brief/CustomerPanels.vue'
 import OrderPanels from '@/components/brief/OrderPanels.vue'
 import VisitPanels from '@/components/brief/VisitPanels.vue'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
 import PlaceFinder from '@/components/PlaceFinder.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
 const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
-const words = ref<Schemas['BriefChoices'] | null>(null)
-void unwrap(client.GET('/api/stores/brief')).then((found) => {
-  words.value = found
-})
 const terminals = computed(() =>
   (store.catalogue?.terminals ?? []).map((one) => ({
     label: one.panel
@@ -38,29 +33,8 @@ const constellations = computed(() =>
     value: one.code,
   })),
 )
-const LINKS = [
-  { label: '–', value: '' },
-  { label: 'wired', value: 'wired' },
-  { label: 'wireless', value: 'wireless' },
-]
-const runColumns: Column[] = [
-  { key: 'down_mbps', label: 'Download', unit: 'mbps' },
-  { key: 'up_mbps', label: 'Upload', unit: 'mbps' },
-  { key: 'latency_ms', label: 'Latency', unit: 'ms' },
-  { key: 'link', label: 'Device was', choices: LINKS },
-  { key: 'note', label: 'Test and time', text: true },
-]
+const runColumns = columnsOf('handover.runs', 'down_mbps', 'up_mbps', 'latency_ms', 'link', 'note')
 const before = (row: Record<string, unknown>) => row.when === 'before'
-const METHODS = [
-  ['typed', 'Typed'],
-  ['satnav', 'Satellite navigation on site'],
-  ['map', 'Map'],
-  ['photo', 'Photo'],
-  ['file', 'File'],
-  ['order', 'Work order'],
-  ['gazetteer', 'Gazetteer'],
-  ['address', 'Street address'],
-].map(([value, label]) => ({ value: value!, label: label! }))
 const placed = computed(() => job.value.assessment.visit ?? null)
 const tiny = (value: number) => `${value < 0.001 ? value.toFixed(5) : value.toFixed(3)}°`
 defineExpose({ newEntry: () => grid.value?.add() })
@@ -68,51 +42,24 @@ defineExpose({ newEntry: () => grid.value?.add() })
 
 <template>
   <div class="fields">
-    <entry-field field="customer" label="Customer" :value="job.facts.brief.customer" :maxlength="120" />
-    <entry-field
-      class="span"
-      field="service_wanted"
-      label="Service wanted"
-      :value="job.facts.brief.service_wanted"
-      placeholder="What must work when you leave?"
-    />
-    <entry-field
+    <fact at="brief.customer" />
+    <fact at="brief.service_wanted" class="span" />
+    <fact
+      at="brief.place_text"
       class="wide"
-      field="place_text"
-      label="Place"
-      :value="job.facts.brief.place_text"
-      :maxlength="200"
-      placeholder="-29.3118, 27.9362 or 29°18'43&quot;S 27°56'10&quot;E or UTM 35J … or geo: …"
       :hint="
         job.place_understood
           ? `Understood as ${job.place_understood}`
           : 'Decimal, degrees and minutes, DMS, UTM, military grid or a geo: link'
       "
     />
-    <entry-field field="height_m" label="Height above sea" :value="job.facts.brief.height_m" unit="m" />
-    <entry-field
-      field="date"
-      label="Day of the work"
-      :value="job.facts.brief.date"
-      hint="Year-month-day; for the magnetic model"
-    />
-    <pick-field field="terminal_code" label="Terminal" :value="job.facts.brief.terminal_code" :options="terminals" />
-    <pick-field
-      v-if="job.facts.picks.terminal?.panel"
-      field="constellation_code"
-      label="Constellation"
-      :value="job.facts.brief.constellation_code"
-      :options="constellations"
-    />
-    <pick-field
-      v-else
-      field="satellite_code"
-      label="Satellite"
-      :value="job.facts.brief.satellite_code"
-      :options="satellites"
-    />
+    <fact at="brief.height_m" />
+    <fact at="brief.date" />
+    <fact at="brief.terminal_code" :options="terminals" />
+    <fact v-if="job.facts.picks.terminal?.panel" at="brief.constellation_code" :options="constellations" />
+    <fact v-else at="brief.satellite_code" :options="satellites" />
   </div>
-  <div v-if="words">
+  <div>
     <h2 class="group">The place</h2>
     <un-fold title="Map, names and files" note="other ways to the place"><place-finder /></un-fold>
     <un-fold
@@ -124,19 +71,8 @@ defineExpose({ newEntry: () => grid.value?.add() })
       "
     >
       <div class="fields">
-        <pick-field
-          field="place_method"
-          label="Found by"
-          :value="job.facts.brief.place_method ?? ''"
-          :options="METHODS"
-        />
-        <entry-field
-          field="place_error_m"
-          label="May be off by"
-          :value="job.facts.brief.place_error_m"
-          unit="m"
-          hint="Empty: what is usual for this way"
-        />
+        <fact at="brief.place_method" />
+        <fact at="brief.place_error_m" />
       </div>
       <p v-if="placed?.place_error" class="quiet">
         If the place is off by {{ placed.place_error_m }} m: azimuth {{ tiny(placed.place_error.azimuth_deg) }},
@@ -147,9 +83,9 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <h2 class="group">The order</h2>
     <order-panels />
     <h2 class="group">The customer</h2>
-    <customer-panels :words="words" />
+    <customer-panels />
     <h2 class="group">The visit</h2>
-    <visit-panels :words="words" />
+    <visit-panels />
   </div>
   <section class="block">
     <h2>Present service</h2>

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import CopyText from '@/components/CopyText.vue'
 import DevicePanel from '@/components/DevicePanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
+import EntryField from '@/fields/EntryField.vue'
 import StatesByHand from '@/components/StatesByHand.vue'
 import { useJob } from '@/stores/job'
 

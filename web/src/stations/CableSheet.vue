@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
@@ -20,48 +20,31 @@ const options = computed(() => {
     value: one.code,
   }))
 })
-const kinds = [
-  ['arm', 'along the arm'],
-  ['loop', 'service loop'],
-  ['mast', 'down the mast'],
-  ['outdoor', 'outdoors'],
-  ['wall', 'through the wall'],
-  ['indoor', 'indoors'],
-  ['slack', 'slack'],
-]
-const extraColumns = computed<Column[]>(() => [
-  { key: 'name', label: 'Run', text: true, main: true },
-  {
-    key: 'cable_code',
-    label: 'Cable',
-    choices: [
-      { label: 'choose', value: '' },
-      ...(store.catalogue?.cables ?? []).map((one) => ({ label: one.name, value: one.code })),
-    ],
-  },
-  { key: 'length_m', label: 'Length', unit: 'm' },
-  { key: 'top_mhz', label: 'Top of its IF (MHz)' },
-])
+const extraColumns = computed(() =>
+  columnsOf(
+    'cable.extra_runs',
+    { key: 'name', main: true },
+    {
+      key: 'cable_code',
+      choices: [
+        { label: 'choose', value: '' },
+        ...(store.catalogue?.cables ?? []).map((one) => ({ label: one.name, value: one.code })),
+      ],
+    },
+    'length_m',
+    'top_mhz',
+  ),
+)
 const extras = computed(() => job.value.assessment.extra_runs?.runs ?? [])
-const columns = [
-  { key: 'kind', label: 'Piece', choices: kinds.map(([value, label]) => ({ value, label })) },
-  { key: 'length_m', label: 'Length', unit: 'm' },
-  { key: 'note', label: 'Note', text: true },
-]
+const columns = columnsOf('cable.cable_pieces', 'kind', 'length_m', 'note')
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
 <template>
   <drawing-view name="cable" />
   <div class="fields">
-    <pick-field field="cable_code" label="Cable" :value="job.facts.cable.cable_code ?? ''" :options="options" />
-    <entry-field
-      field="connectors"
-      label="Connectors"
-      :value="job.facts.cable.connectors"
-      numeric
-      hint="Two for one run; more for each joint"
-    />
+    <fact at="cable.cable_code" :options="options" />
+    <fact at="cable.connectors" />
   </div>
   <section class="stack">
     <h2>Route, from the dish inwards</h2>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import Fact from '@/fields/Fact.vue'
 import { IconFileText, IconFileTypePdf } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
-import client, { type Schemas, unwrap } from '@/api/client'
-import ChoiceList from '@/components/ChoiceList.vue'
 import ProofList from '@/components/ProofList.vue'
-import RowGrid from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
@@ -17,40 +17,21 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const name = ref(useSession().person?.name ?? '')
-const words = ref<Schemas['BriefChoices'] | null>(null)
-void unwrap(client.GET('/api/stores/brief')).then((found) => {
-  words.value = found
-})
 const proofs = computed(() =>
-  (words.value?.proofs ?? []).filter((one) => job.value.facts.brief.needs?.includes(one.code)),
+  (job.value.facts.picks.words?.needs ?? []).filter((one) => job.value.facts.brief.needs?.includes(one.code)),
 )
-const LINKS = [
-  { label: '–', value: '' },
-  { label: 'wired', value: 'wired' },
-  { label: 'wireless', value: 'wireless' },
-]
-const letters = computed(() =>
+const letter = computed(() => ({
+  key: 'letter' as const,
+  choices: [
+    { label: 'as planned', value: '' },
+    ...job.value.positions.map((one) => ({ label: one.letter, value: one.letter })),
+  ],
+}))
+const columns = computed(() =>
   job.value.positions.length
-    ? [
-        {
-          key: 'letter',
-          label: 'At',
-          choices: [
-            { label: 'as planned', value: '' },
-            ...job.value.positions.map((one) => ({ label: one.letter, value: one.letter })),
-          ],
-        },
-      ]
-    : [],
+    ? columnsOf('handover.runs', 'down_mbps', 'up_mbps', 'latency_ms', 'link', letter.value, 'note')
+    : columnsOf('handover.runs', 'down_mbps', 'up_mbps', 'latency_ms', 'link', 'note'),
 )
-const columns = computed(() => [
-  { key: 'down_mbps', label: 'Download', unit: 'mbps' },
-  { key: 'up_mbps', label: 'Upload', unit: 'mbps' },
-  { key: 'latency_ms', label: 'Latency', unit: 'ms' },
-  { key: 'link', label: 'Device was', choices: LINKS },
-  ...letters.value,
-  { key: 'note', label: 'Test and time', text: true },
-])
 const after = (row: Record<string, unknown>) => row.when === 'after'
 const gain = computed(() => {
   const { before, after: now } = job.value.assessment.acceptance
@@ -144,7 +125,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
   </section>
   <section v-if="proofs.length" class="block">
     <h2>What the customer asked for, proved</h2>
-    <choice-list field="needs_proved" :chosen="job.facts.handover.needs_proved ?? []" :choices="proofs" with-text />
+    <fact at="handover.needs_proved" :only="job.facts.brief.needs" with-text="proof" />
   </section>
   <section class="block">
     <h2>Report</h2>

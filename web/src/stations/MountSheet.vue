@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -20,27 +20,10 @@ const span = computed(() =>
 <template>
   <drawing-view name="mount" />
   <div class="fields">
-    <entry-field
-      field="mast_diameter_mm"
-      label="Mast outer diameter"
-      :value="job.facts.mount.mast_diameter_mm"
-      unit="mm"
-      :hint="span"
-    />
-    <entry-field field="mast_wall_mm" label="Wall thickness" :value="job.facts.mount.mast_wall_mm" unit="mm" />
-    <entry-field
-      field="mast_free_length_m"
-      label="Free length"
-      :value="job.facts.mount.mast_free_length_m"
-      unit="m"
-      hint="Top bracket or ground up to the dish’s centre"
-    />
-    <entry-field
-      field="height_above_ground_m"
-      label="Centre above ground"
-      :value="job.facts.mount.height_above_ground_m"
-      unit="m"
-    />
+    <fact at="mount.mast_diameter_mm" :hint="span" />
+    <fact at="mount.mast_wall_mm" />
+    <fact at="mount.mast_free_length_m" />
+    <fact at="mount.height_above_ground_m" />
   </div>
   <p class="caution">
     <b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you

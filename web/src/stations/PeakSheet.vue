@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import Fact from '@/fields/Fact.vue'
 import { IconX } from '@tabler/icons-vue'
 import { NButton, NInput, NRadioButton, NRadioGroup, NSelect } from 'naive-ui'
 import { computed, nextTick, onMounted, ref } from 'vue'
 import DevicePanel from '@/components/DevicePanel.vue'
 import PanelAttitude from '@/components/PanelAttitude.vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
 import { formatQuantity, fromEntry } from '@/lib/quantity'
 import { rowId, useJob } from '@/stores/job'
 
@@ -234,21 +234,9 @@ const way = computed(() => {
         >
       </div>
       <div class="fields lock">
-        <entry-field
-          field="lock_before_db"
-          label="Before tightening"
-          :value="job.facts.peak.lock_before_db"
-          unit="db"
-        />
-        <entry-field field="lock_after_db" label="After tightening" :value="job.facts.peak.lock_after_db" unit="db" />
-        <entry-field
-          v-for="side in SIDES"
-          :key="side"
-          :field="`push_${side}_db`"
-          :label="`After a push, ${side}`"
-          :value="job.facts.peak[`push_${side}_db`]"
-          unit="db"
-        />
+        <fact at="peak.lock_before_db" />
+        <fact at="peak.lock_after_db" />
+        <fact v-for="side in SIDES" :key="side" :at="`peak.push_${side}_db`" />
       </div>
     </section>
     <section class="block">
@@ -258,22 +246,16 @@ const way = computed(() => {
         that its own correction gets better with every job.
       </p>
       <div class="fields">
-        <entry-field
-          field="compass_at_peak_deg"
-          label="Compass on the peak"
-          :value="job.facts.peak.compass_at_peak_deg"
-          unit="deg"
+        <fact
+          at="peak.compass_at_peak_deg"
           :hint="
             job.facts.aim.compass_code
               ? 'Several metres off the steel'
               : 'Choose your compass at Aim, else nothing is learnt'
           "
         />
-        <entry-field
-          field="clinometer_at_peak_deg"
-          label="Clinometer on the peak"
-          :value="job.facts.peak.clinometer_at_peak_deg"
-          unit="deg"
+        <fact
+          at="peak.clinometer_at_peak_deg"
           :hint="
             job.facts.aim.clinometer_code
               ? job.assessment.aim?.clinometer_face

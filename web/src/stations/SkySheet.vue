@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Sky: what stands about the terminal, and whether it may stand there. */
+import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
-import PickField from '@/components/PickField.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import ComparePanel from '@/components/sky/ComparePanel.vue'
 import FixedSky from '@/components/sky/FixedSky.vue'
 import ObstaclePanel from '@/components/sky/ObstaclePanel.vue'
@@ -14,7 +15,6 @@ import TerrainPanel from '@/components/sky/TerrainPanel.vue'
 import TrialPanel from '@/components/sky/TrialPanel.vue'
 import WaysOut from '@/components/sky/WaysOut.vue'
 import UnFold from '@/components/UnFold.vue'
-import { SKYLINE_KINDS } from '@/lib/skylineKinds'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -29,22 +29,18 @@ const declination = computed(
   () => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg ?? 0,
 )
 const centre = computed(() => fixed.value?.satellite.azimuth_deg ?? panel.value?.boresight_azimuth_deg ?? 180)
-const columns = computed<Column[]>(() => [
-  {
-    key: 'azimuth_deg',
-    label: prefs.north === 'magnetic' ? 'Compass' : 'True bearing',
-    unit: 'deg',
-    add: prefs.north === 'magnetic' ? -declination.value : 0,
-  },
-  { key: 'elevation_deg', label: 'Height', unit: 'deg' },
-  {
-    key: 'kind',
-    label: 'What',
-    choices: SKYLINE_KINDS,
-  },
-  { key: 'distance_m', label: 'Distance', unit: 'm', optional: true },
-  { key: 'leafless_share', label: 'Bare share' },
-])
+const columns = computed(() =>
+  columnsOf(
+    'sky.skylines[].points',
+    prefs.north === 'magnetic'
+      ? { key: 'azimuth_deg', label: 'Compass', add: -declination.value }
+      : { key: 'azimuth_deg' },
+    'elevation_deg',
+    'kind',
+    'distance_m',
+    'leafless_share',
+  ),
+)
 const points = computed(() => store.skyline?.points ?? [])
 const letters = computed(() =>
   job.value.positions.map((one) => ({
@@ -79,15 +75,7 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       /></un-fold>
       <un-fold title="Compare positions" :note="facing" :open="(more?.compared?.ranks.length ?? 0) > 1">
         <div class="fields">
-          <pick-field
-            v-if="letters.length"
-            class="planned"
-            field="position_letter"
-            label="The terminal is planned at"
-            :value="job.facts.sky.position_letter ?? ''"
-            :options="letters"
-            hint="Empty: the job’s place"
-          />
+          <fact v-if="letters.length" at="sky.position_letter" class="planned" :options="letters" />
         </div>
         <compare-panel />
       </un-fold>

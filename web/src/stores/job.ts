@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
-import rooms from '@/api/rooms.json'
+import { type Room, ROOM_OF } from '@/fields/told'
 import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
@@ -32,7 +32,6 @@ type WholeList =
   | 'waivers'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
-const ROOM_OF = rooms as Record<string, 'brief'>
 
 /** An id for a row before the server knows it, so that sending it twice makes it once. */
 export const rowId = () => `${TAB}.${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`
@@ -202,7 +201,7 @@ export const useJob = defineStore('job', () => {
   /** Saves facts, each at its station. `seen`: the change that whoever composed them had seen last. */
   async function patch(fields: Patch, seen = job.value?.head ?? 0): Promise<boolean> {
     const at = number.value
-    const byRoom = new Map<'brief', Record<string, unknown>>()
+    const byRoom = new Map<Room, Record<string, unknown>>()
     for (const [name, value] of Object.entries(fields)) {
       const room = ROOM_OF[name]!
       byRoom.set(room, { ...byRoom.get(room), [name]: value })
@@ -211,7 +210,7 @@ export const useJob = defineStore('job', () => {
     return (await Promise.all(done)).every(Boolean)
   }
   /** The stations' routes are made in a loop: one of them stands for all. */
-  async function patchRoom(at: string, room: 'brief', body: Record<string, unknown>, seen: number): Promise<Job> {
+  async function patchRoom(at: string, room: Room, body: Record<string, unknown>, seen: number): Promise<Job> {
     const held = job.value
     const news = await unwrap(
       client.PATCH(`/api/jobs/{number}/${room}`, {

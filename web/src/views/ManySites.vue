@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import DayCalendar from '@/fields/DayCalendar.vue'
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
 import { watchDebounced } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
@@ -40,9 +43,8 @@ async function calculate(): Promise<void> {
 }
 // The satellite counts too: it arrives after the page, perhaps after the first line was pasted.
 watchDebounced(body, calculate, { debounce: 400 })
-async function load(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) text.value = await file.text()
+async function load(file: File): Promise<void> {
+  text.value = await file.text()
 }
 async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
   const answer = await client.POST('/api/sites/{form}', {
@@ -63,16 +65,18 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
   <main class="many">
     <h1>{{ result ? `${result.good_count} of ${result.sites.length} sites calculated` : 'Many sites at once' }}</h1>
     <div class="row">
-      <label
-        >Satellite
-        <select v-model="longitude">
-          <option v-for="one in catalogue?.satellites ?? []" :key="one.code" :value="String(one.longitude_deg)">
-            {{ one.name }}
-          </option>
-        </select></label
-      >
-      <label>Day <input v-model="day" type="date" /></label>
-      <label>CSV file <input type="file" accept=".csv,.txt,text/csv" @change="load" /></label>
+      <choice-box
+        label="Satellite"
+        :value="longitude"
+        :options="(catalogue?.satellites ?? []).map((one) => ({ value: String(one.longitude_deg), label: one.name }))"
+        @choose="longitude = $event"
+      />
+      <label class="day"
+        >Day
+        <n-input v-model:value="day" placeholder="year-month-day"
+          ><template #suffix><day-calendar label="Day" :day="day" @day="day = $event" /></template></n-input
+      ></label>
+      <file-pick class="foot" label="CSV file" accept=".csv,.txt,text/csv" @files="load($event[0]!)" />
       <template v-if="result?.good_count"
         ><n-button v-for="form in ['csv', 'geojson', 'kml'] as const" :key="form" size="small" @click="save(form)"
           >Save {{ form.toUpperCase() }}</n-button

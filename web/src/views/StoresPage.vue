@@ -3,7 +3,8 @@
 import { NButton } from 'naive-ui'
 import { computed, nextTick, ref, shallowRef } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
-import SchemaField from '@/components/SchemaField.vue'
+import FilePick from '@/fields/FilePick.vue'
+import SchemaField from '@/fields/SchemaField.vue'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
 type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket'
@@ -20,6 +21,7 @@ const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const unread = computed(() => catalogue.value?.unread ?? [])
 const firm = ref<Schemas['FirmOut'] | null>(null)
 const rules = ref<Entry>({})
+const words = ref<Entry>({})
 const editing = ref<{ kind: Kind; data: Entry; isNew: boolean; asText: boolean; text: string } | null>(null)
 const schemas = ref<Record<string, Node>>({})
 const faults = ref<Record<string, string>>({})
@@ -33,9 +35,11 @@ void unwrap(client.GET('/api/stores')).then((found) => {
 void unwrap(client.GET('/api/stores/firm')).then((found) => {
   firm.value = found
   rules.value = found.rules as Entry
+  words.value = found.words as Entry
 })
 void schemaOf('rules')
-async function schemaOf(kind: Kind | 'rules'): Promise<Node> {
+void schemaOf('words')
+async function schemaOf(kind: Kind | 'rules' | 'words'): Promise<Node> {
   schemas.value[kind] ??= (await unwrap(
     client.GET('/api/stores/{kind}/schema', { params: { path: { kind } } }),
   )) as Node
@@ -156,36 +160,37 @@ async function remove(kind: Kind, code: string): Promise<void> {
       `${code} is taken out.`,
     )) ?? catalogue.value
 }
-async function load(kind: Kind, event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file)
-    catalogue.value =
-      (await during(
-        () =>
-          unwrap(
-            client.POST('/api/stores/{kind}/import', {
-              params: { path: { kind } },
-              body: { file: file as unknown as string },
-              bodySerializer: formOf,
-            }),
-          ),
-        `${file.name} is read.`,
-      )) ?? catalogue.value
-  input.value = ''
+async function load(kind: Kind, file: File): Promise<void> {
+  catalogue.value =
+    (await during(
+      () =>
+        unwrap(
+          client.POST('/api/stores/{kind}/import', {
+            params: { path: { kind } },
+            body: { file: file as unknown as string },
+            bodySerializer: formOf,
+          }),
+        ),
+      `${file.name} is read.`,
+    )) ?? catalogue.value
 }
 async function saveFirm(): Promise<void> {
   const now = firm.value
   if (!now) return
   const told = await during(
     () =>
-      unwrap(client.PUT('/api/stores/firm', { body: { name: now.name, address: now.address, rules: rules.value } })),
-    'The firm’s rules are saved; open jobs are judged by them now.',
+      unwrap(
+        client.PUT('/api/stores/firm', {
+          body: { name: now.name, address: now.address, rules: rules.value, words: words.value },
+        }),
+      ),
+    'The firm’s rules and words are saved; open jobs are judged by them now.',
     ruleFaults,
   )
   if (told) {
     firm.value = told
     rules.value = told.rules as Entry
+    words.value = told.words as Entry
   }
 }
 </script>
@@ -235,14 +240,12 @@ async function saveFirm(): Promise<void> {
     <section v-for="{ kind, title } in KINDS" :key="kind" class="block" :aria-label="title">
       <div class="row">
         <h2>{{ title }}</h2>
-        <label class="file"
-          >Take in
-          <input
-            type="file"
-            accept=".json,.geojson,.xml,.tle,.txt"
-            :aria-label="`Import ${title}`"
-            @change="load(kind, $event)"
-        /></label>
+        <file-pick
+          class="file"
+          :label="`Import ${title}`"
+          accept=".json,.geojson,.xml,.tle,.txt"
+          @files="load(kind, $event[0]!)"
+        />
         <n-button size="small" @click="edit(kind, null, true)">New</n-button
         ><span class="out"
           >Give out <a :href="`/api/stores/${kind}/export`" download>JSON</a
@@ -292,6 +295,23 @@ async function saveFirm(): Promise<void> {
         @change="rules = $event as Entry"
       />
       <p><n-button type="primary" @click="saveFirm">Save the rules</n-button></p>
+      <h2>Words that are ticked</h2>
+      <p class="quiet">
+        Needs, hazards and checks as your crew says them. A job keeps the code, so a word can be put better later; one
+        that is taken out stays in the jobs that have it and is not asked any more.
+      </p>
+      <schema-field
+        v-if="schemas.words"
+        name="Words that are ticked"
+        :node="schemas.words"
+        :defs="schemas.words.$defs ?? {}"
+        :value="words"
+        path=""
+        :faults="ruleFaults"
+        bare
+        @change="words = $event as Entry"
+      />
+      <p><n-button type="primary" @click="saveFirm">Save the words</n-button></p>
     </section>
   </main>
 </template>

@@ -2,28 +2,43 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
 
 
 class AimFacts(Facts):
     """What the instruments, the mast and the modem's own page showed before the search."""
 
-    preset_measured_deg: float | None = Field(
+    preset_measured_deg: Annotated[float | None, Entry("Clinometer after the preset")] = Field(
         default=None, ge=-90, le=180, description="Clinometer reading once the elevation was preset"
     )
-    lean_deg: float | None = Field(default=None, ge=0, le=30)
-    lean_towards_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
-    compass_code: str = Field(default="", max_length=40, description="The crew's own, from the stores")
-    clinometer_code: str = Field(default="", max_length=40, description="The crew's own, from the stores")
-    compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
-    clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
-    modem_azimuth_deg: float | None = Field(
+    lean_deg: Annotated[float | None, Entry("Lean", hint="Angle between mast and plumb line")] = Field(
+        default=None, ge=0, le=30
+    )
+    lean_towards_deg: Annotated[float | None, Entry("Leans towards", hint="True bearing")] = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG
+    )
+    compass_code: Annotated[str, Entry("Compass", hint="From the stores, with its own checks")] = Field(
+        default="", max_length=40, description="The crew's own, from the stores"
+    )
+    clinometer_code: Annotated[str, Entry("Clinometer", hint="Its correction comes before a typed one")] = Field(
+        default="", max_length=40, description="The crew's own, from the stores"
+    )
+    compass_correction_deg: Annotated[
+        float, Entry("Compass reads more than true by", hint="Known from earlier jobs")
+    ] = Field(default=0.0, ge=-20, le=20)
+    clinometer_correction_deg: Annotated[
+        float, Entry("Clinometer reads more than true by", hint="From the reversal test below")
+    ] = Field(default=0.0, ge=-10, le=10)
+    modem_azimuth_deg: Annotated[float | None, Entry("Azimuth on its page")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )
-    modem_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
+    modem_elevation_deg: Annotated[float | None, Entry("Elevation on its page")] = Field(default=None, ge=-90, le=90)
 
 
 __all__ = ["AimFacts"]

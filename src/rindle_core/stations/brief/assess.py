@@ -112,10 +112,10 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *(ordered.findings if ordered else []),
         *(apart_by.findings if apart_by else []),
         *due.findings,
-        *judge_settled(job.brief.settled),
+        *judge_settled(job.brief.settled, job.picks.words),
         *visit_findings,
-        *judge_needs(job.brief.needs),
-        *judge_hazards(job.brief.hazards, job.brief.cautions_seen),
+        *judge_needs(job.brief.needs, job.picks.words),
+        *judge_hazards(job.brief.hazards, job.brief.cautions_seen, job.picks.words),
     ]
     return Outcome(part, findings)
 

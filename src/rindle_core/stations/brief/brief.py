@@ -3,90 +3,17 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import HouseWords, by_code
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, parse_json, register
 from rindle_core.kernel.tables import plain_text, read_rows
-
-NEEDS: dict[str, tuple[str, str]] = {
-    "calls": ("Voice or video calls", "Judge the link by its longest gap and by gaps an hour, not by speed alone."),
-    "cameras": (
-        "Cameras seen from outside",
-        "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line.",
-    ),
-    "fixed_address": ("A fixed address", "Ask the operator for it before the visit; it can seldom be added later."),
-    "old_line": ("Keep the old line", "Decide whether it backs up, shares the load, or carries the critical hosts."),
-    "own_router": (
-        "The customer's own router stays",
-        "Use the terminal's bypass, and expect to lose its statistics page.",
-    ),
-    "remote_work": ("Work network from home", "Try the tunnel on the first day: some do not bear the long echo time."),
-}
-
-HAZARDS: dict[str, tuple[str, str]] = {
-    "overhead_lines": (
-        "Overhead lines",
-        "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance.",
-    ),
-    "buried_services": ("Buried services", "Have them found and marked before any digging or driving of rods."),
-    "fragile_roof": ("Fragile roof or skylights", "Never step on it: boards, harness, or another position."),
-    "asbestos": ("Asbestos suspected", "Do not drill, saw or break; a licensed firm takes the sample."),
-    "edge": ("Work near an edge", "Tie off before the edge is in reach; no work there alone."),
-    "lone_working": ("Working alone", "Agree on times to call in and on who comes when no call comes."),
-    "weather": ("Wind, ice or thunder expected", "Name the limit before you leave, and who decides to stop."),
-    "mains": ("Mains work needed", "Licensed people where the local code says so; proved dead before it is touched."),
-}
-
-
-SETTLED: dict[str, tuple[str, str]] = {
-    "qualified": (
-        "A qualified person does the transmit side",
-        "A mis-aimed transmitter disturbs others; the operator asks for trained people.",
-    ),
-    "approved_kit": (
-        "Every outdoor part is approved for this network",
-        "An unlisted transmitter or reflector may be refused at line-up.",
-    ),
-    "owner": ("Landlord or owner agrees to the place", "A dish that has to come down again was never installed."),
-    "planning": (
-        "Planning rules were looked up",
-        "Listed buildings, protected areas and heights have rules of their own.",
-    ),
-    "neighbour": (
-        "Neighbours were asked where they are touched",
-        "Sight-lines, scaffolds and noise reach over the fence.",
-    ),
-    "codes": (
-        "Activation code and terminal id are in hand",
-        "Without them the terminal stops one step short of online.",
-    ),
-    "site_power": ("There is power at the modem's place on the day", "Timed steps cannot wait for a socket."),
-}
-
-
-PROOFS: dict[str, str] = {
-    "calls": "Make a call of five minutes and listen for gaps.",
-    "cameras": "Look at each camera from a telephone on another network.",
-    "fixed_address": "Read the address that the outside sees, restart, and read it again.",
-    "old_line": "Pull the new line out, and see that what must go on goes on.",
-    "own_router": "Everything that hung on it is on line again, and it keeps its own settings.",
-    "remote_work": "Open the tunnel, and work in it for some minutes.",
-}
-
-OLD_LINE: dict[str, tuple[str, str]] = {
-    "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
-    "backup": (
-        "Stays as a back-up",
-        "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
-    ),
-    "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
-}
-
 
 Interface = Literal["", "terminal_mount", "mount_structure", "cable_wall"]
 INTERFACES: dict[str, str] = {
@@ -99,14 +26,22 @@ INTERFACES: dict[str, str] = {
 class Delivery(Row):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
-    item: str = Field(min_length=1, max_length=120)
-    ordered_on: dt.date | None = None
-    lead_days: int = Field(default=0, ge=0, le=400)
-    after_item: str = Field(default="", max_length=120, description="Item that has to come first")
-    arrived_on: dt.date | None = None
-    interface: Interface = Field(default="", description="The joint that this part makes, if it makes one")
-    stop_gap: str = Field(default="", max_length=160, description="What holds the place until it comes")
-    stop_gap_until: dt.date | None = Field(default=None, description="Day on which the stop-gap has to be gone")
+    item: Annotated[str, Entry("Item")] = Field(min_length=1, max_length=120)
+    ordered_on: Annotated[dt.date | None, Entry("Ordered")] = None
+    lead_days: Annotated[int, Entry("Lead days")] = Field(default=0, ge=0, le=400)
+    after_item: Annotated[str, Entry("Only after")] = Field(
+        default="", max_length=120, description="Item that has to come first"
+    )
+    arrived_on: Annotated[dt.date | None, Entry("Arrived")] = None
+    interface: Annotated[Interface, Entry("Joint", choices={"": "–"} | INTERFACES)] = Field(
+        default="", description="The joint that this part makes, if it makes one"
+    )
+    stop_gap: Annotated[str, Entry("Stop-gap")] = Field(
+        default="", max_length=160, description="What holds the place until it comes"
+    )
+    stop_gap_until: Annotated[dt.date | None, Entry("until")] = Field(
+        default=None, description="Day on which the stop-gap has to be gone"
+    )
 
 
 class DeliveriesInput(Model):
@@ -232,9 +167,9 @@ def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
     ]
 
 
-def judge_settled(settled: list[str]) -> list[Finding]:
+def judge_settled(settled: list[str], words: HouseWords) -> list[Finding]:
     """What has to be settled before the visit and is not ticked yet; nothing while nobody has begun to tick."""
-    still = [SETTLED[code][0] for code in SETTLED if code not in settled]
+    still = [one.name for one in words.settled if one.code not in settled]
     if not settled or not still:
         return []
     return [
@@ -252,52 +187,55 @@ def judge_settled(settled: list[str]) -> list[Finding]:
     ]
 
 
-def judge_needs(needs: list[str]) -> list[Finding]:
+def judge_needs(needs: list[str], words: HouseWords) -> list[Finding]:
     """What each need means for the later stations."""
+    known = by_code(words.needs)
     return [
         Finding(
             level=Level.MIND,
             code=f"brief.need.{code}",
-            message=NEEDS[code][0],
-            why=NEEDS[code][1],
+            message=known[code].name,
+            why=known[code].text,
             source="Needs interview",
         )
         for code in needs
-        if code in NEEDS and code != "calls"
+        if code in known and not known[code].by_gaps
     ]
 
 
-def judge_hazards(hazards: list[str], seen: list[str]) -> list[Finding]:
+def judge_hazards(hazards: list[str], seen: list[str], words: HouseWords) -> list[Finding]:
     """Cautions of the hazards on site that nobody has marked as seen."""
+    known = by_code(words.hazards)
     return [
         Finding(
             level=Level.MIND,
             code=f"brief.hazard.{code}",
-            message=f"{HAZARDS[code][0]}: caution not yet seen",
-            why=HAZARDS[code][1],
+            message=f"{known[code].name}: caution not yet seen",
+            why=known[code].text,
             clears_by="Read it with everyone who goes, then mark it as seen.",
             source="Usual cautions; local codes prevail",
         )
         for code in hazards
-        if code in HAZARDS and code not in seen
+        if code in known and code not in seen
     ]
 
 
-def judge_proofs(needs: list[str], proved: list[str], measured: bool) -> list[Finding]:
+def judge_proofs(needs: list[str], proved: list[str], measured: bool, words: HouseWords) -> list[Finding]:
     """Needs of the customer that nobody has proved yet, once the new service runs."""
+    known = by_code(words.needs)
     if not measured:
         return []
     return [
         Finding(
             level=Level.MIND,
             code=f"handover.need.{code}",
-            message=f"{NEEDS[code][0]}: not proved yet",
-            why=PROOFS[code],
+            message=f"{known[code].name}: not proved yet",
+            why=known[code].proof,
             clears_by="Prove it with the customer, then tick it.",
             source="Needs interview at Brief",
         )
         for code in needs
-        if code in NEEDS and code not in proved
+        if code in known and code not in proved
     ]
 
 
@@ -352,12 +290,7 @@ def read_work_order(text: str) -> dict[str, Any]:
 
 
 __all__ = [
-    "HAZARDS",
     "INTERFACES",
-    "NEEDS",
-    "OLD_LINE",
-    "PROOFS",
-    "SETTLED",
     "DeliveriesInput",
     "DeliveriesResult",
     "Delivery",

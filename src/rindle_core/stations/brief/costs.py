@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 
@@ -15,9 +16,15 @@ CostKind = Literal["once", "new_month", "old_month"]
 class CostItem(Row):
     """An amount in the firm's currency."""
 
-    item: str = Field(min_length=1, max_length=120)
-    kind: CostKind = Field(default="once", description="once; each month of the new service; each month of the old one")
-    amount_money: float = Field(ge=0, le=1e9, description="In the firm's currency")
+    item: Annotated[str, Entry("Item")] = Field(min_length=1, max_length=120)
+    kind: Annotated[
+        CostKind,
+        Entry(
+            "Paid",
+            choices={"once": "once", "new_month": "each month, new service", "old_month": "each month, old line"},
+        ),
+    ] = Field(default="once", description="once; each month of the new service; each month of the old one")
+    amount_money: Annotated[float, Entry("Amount")] = Field(ge=0, le=1e9, description="In the firm's currency")
 
 
 class CostsInput(Model):

@@ -5,26 +5,26 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 from typing import Any
 
+from rindle_core.catalogue.house_words import HouseWords, by_code
 from rindle_core.kernel.errors import InputError
-from rindle_core.stations.brief.brief import HAZARDS, NEEDS, SETTLED
 from rindle_core.stations.brief.places import PlaceInput, parse_place
-from rindle_core.stations.brief.visit import INDOOR, REASONS
 from rindle_core.stations.brief.weather import CONDITIONS
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.sky.compare import ENTRY_CHECKS, GROUND_CHECKS
 from rindle_core.stations.words import refuse_unknown
 
-_TABLES: dict[str, Collection[str]] = {
-    "needs": NEEDS,
-    "hazards": HAZARDS,
-    "cautions_seen": HAZARDS,
-    "settled": SETTLED,
-    "reasons": REASONS,
-    "indoor": INDOOR,
-    "conditions": CONDITIONS,
-    "ground_checks": GROUND_CHECKS,
-    "entry_checks": ENTRY_CHECKS,
-}
+
+def _tables(words: HouseWords) -> dict[str, Collection[str]]:
+    return {
+        "needs": by_code(words.needs),
+        "hazards": by_code(words.hazards),
+        "cautions_seen": by_code(words.hazards),
+        "settled": by_code(words.settled),
+        "reasons": by_code(words.reasons),
+        "indoor": by_code(words.indoor),
+        "ground_checks": by_code(words.ground_checks),
+        "entry_checks": by_code(words.entry_checks),
+        "conditions": CONDITIONS,
+    }
 
 
 def _coordinates(text: str | None, field: str) -> tuple[float | None, float | None, float | None]:
@@ -39,7 +39,7 @@ def _coordinates(text: str | None, field: str) -> tuple[float | None, float | No
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """A place as text brings its coordinates, and its height where it names one. Raises InputError."""
-    refuse_unknown(change, _TABLES)
+    refuse_unknown(change, _tables(job.picks.words))
     whole = dict(change)
     if "place_text" in change:
         latitude, longitude, height = _coordinates(change["place_text"], "place_text")

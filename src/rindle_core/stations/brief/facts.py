@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.entry import Entry
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.sun import zone_of_longitude_h
 from rindle_core.stations.brief.brief import Delivery
@@ -16,30 +18,61 @@ from rindle_core.stations.brief.visit import VisitFacts
 class BriefFacts(VisitFacts):
     """The order, the place, the customer's wishes and what stands in the way."""
 
-    customer: str = Field(default="", max_length=120)
-    service_wanted: str = Field(default="", max_length=400)
-    terminal_code: str = Field(default="", max_length=40, description="Chosen from the stores")
-    satellite_code: str = Field(default="", max_length=40, description="Chosen from the stores")
-    constellation_code: str = Field(default="", max_length=40, description="Chosen from the stores, for a panel")
-    place_text: str = Field(default="", max_length=200, description="As it was typed; the coordinates follow from it")
-    latitude_deg: float | None = Field(default=None, ge=-90, le=90)
-    longitude_deg: float | None = Field(default=None, ge=-180, le=180)
-    height_m: float = Field(default=0.0, ge=-500, le=9000)
-    date: ModelDay
-    other_place_text: str = Field(default="", max_length=200, description="A second entry for the same site, as typed")
-    other_latitude_deg: float | None = Field(
+    customer: Annotated[str, Entry("Customer")] = Field(default="", max_length=120)
+    service_wanted: Annotated[str, Entry("Service wanted", placeholder="What must work when you leave?")] = Field(
+        default="", max_length=400
+    )
+    terminal_code: Annotated[str, Entry("Terminal")] = Field(
+        default="", max_length=40, description="Chosen from the stores"
+    )
+    satellite_code: Annotated[str, Entry("Satellite")] = Field(
+        default="", max_length=40, description="Chosen from the stores"
+    )
+    constellation_code: Annotated[str, Entry("Constellation")] = Field(
+        default="", max_length=40, description="Chosen from the stores, for a panel"
+    )
+    place_text: Annotated[
+        str,
+        Entry(
+            "Place",
+            hint="Decimal, degrees and minutes, DMS, UTM, military grid or a geo: link",
+            placeholder="-29.3118, 27.9362 or 29°18'43\"S 27°56'10\"E or UTM 35J … or geo: …",
+        ),
+    ] = Field(default="", max_length=200, description="As it was typed; the coordinates follow from it")
+    latitude_deg: Annotated[float | None, Entry("Latitude")] = Field(default=None, ge=-90, le=90)
+    longitude_deg: Annotated[float | None, Entry("Longitude")] = Field(default=None, ge=-180, le=180)
+    height_m: Annotated[float, Entry("Height above sea")] = Field(default=0.0, ge=-500, le=9000)
+    date: Annotated[ModelDay, Entry("Day of the work", hint="For the magnetic model")]
+    other_place_text: Annotated[
+        str, Entry("Second entry for the same site", hint="From the order, a photo or the map: how far apart?")
+    ] = Field(default="", max_length=200, description="A second entry for the same site, as typed")
+    other_latitude_deg: Annotated[float | None, Entry("Latitude of the second entry")] = Field(
         default=None, ge=-90, le=90, description="A second entry for the same site"
     )
-    other_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
-    printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the work order")
-    printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
-    printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
-    needs: list[str] = Field(default_factory=list, max_length=20)
-    hazards: list[str] = Field(default_factory=list, max_length=20)
-    cautions_seen: list[str] = Field(default_factory=list, max_length=20)
-    settled: list[str] = Field(default_factory=list, max_length=20)
-    access: str = Field(default="", max_length=600)
-    deliveries: list[Delivery] = Field(default_factory=list, max_length=100)
+    other_longitude_deg: Annotated[float | None, Entry("Longitude of the second entry")] = Field(
+        default=None, ge=-180, le=180
+    )
+    printed_azimuth_deg: Annotated[float | None, Entry("Printed azimuth")] = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the work order"
+    )
+    printed_elevation_deg: Annotated[float | None, Entry("Printed elevation")] = Field(default=None, ge=-90, le=90)
+    printed_skew_deg: Annotated[float | None, Entry("Printed skew")] = Field(default=None, ge=-90, le=90)
+    needs: Annotated[list[str], Entry("What the customer needs", words="needs")] = Field(
+        default_factory=list, max_length=20
+    )
+    hazards: Annotated[list[str], Entry("Hazards on this site", words="hazards")] = Field(
+        default_factory=list, max_length=20
+    )
+    cautions_seen: Annotated[list[str], Entry("Cautions seen by everyone who goes", words="hazards")] = Field(
+        default_factory=list, max_length=20
+    )
+    settled: Annotated[list[str], Entry("Settled before the visit", words="settled")] = Field(
+        default_factory=list, max_length=20
+    )
+    access: Annotated[
+        str, Entry("Access", placeholder="Keys, dogs, hours, who may be on the roof, power for the tools")
+    ] = Field(default="", max_length=600)
+    deliveries: Annotated[list[Delivery], Entry("Deliveries")] = Field(default_factory=list, max_length=100)
 
     @property
     def place(self) -> tuple[float, float] | None:

@@ -7,7 +7,6 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
-from rindle_core.stations.brief.brief import OLD_LINE
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
 from rindle_core.stations.brief.documents import judge_documents
 from rindle_core.stations.brief.lineup import LineupInput, LineupResult, lineup_request
@@ -17,7 +16,7 @@ from rindle_core.stations.brief.places import (
     degrees_minutes_seconds,
     position_entry,
 )
-from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
+from rindle_core.stations.brief.visit import METHOD_ERROR_M, OLD_LINE, judge_visit
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitDaysResult, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
 from rindle_core.stations.entries import JobInput
@@ -67,7 +66,7 @@ def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Fi
         *(skies.findings if told_weather else []),
         *days.findings,
         *(lined.findings if wants_lineup else []),
-        *judge_visit(visit, job.brief.date),
+        *judge_visit(visit, job.brief.date, job.picks.words),
         *judge_documents(job.picks.documents, job.picks.satellite),
         *_judge_old_line(visit.old_line),
     ]

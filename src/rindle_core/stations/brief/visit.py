@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
 from rindle_core.stations.brief.visit_days import VisitTask
-from rindle_core.stations.brief.weather import Condition
-from rindle_core.stations.mount.mount_choice import Surface
+from rindle_core.stations.brief.weather import CONDITIONS, Condition
+from rindle_core.stations.mount.mount_choice import SURFACES, Surface
 
 Permanence = Literal["", "permanent", "trial", "temporary"]
 PlaceMethod = Literal["", "typed", "map", "gazetteer", "satnav", "photo", "file", "order", "address"]
@@ -29,83 +31,123 @@ METHOD_ERROR_M: dict[str, float] = {
     "address": 300.0,
 }
 
-REASONS: dict[str, tuple[str, str]] = {
-    "theft": ("It was stolen, or might be", "High and out of reach counts for a position."),
-    "trip": ("People trip over it or its cable", "No cable across a path, no foot where people walk."),
-    "machines": ("Mower, cattle or vehicles cut the cable", "The cable is buried deep or kept off the ground."),
-    "looks": ("It must not be seen", "A discreet side counts, as long as the sky is clear."),
-    "wind": ("Wind moved it", "The lee side and a stiff mount count."),
-    "view": ("The sky is blocked where it stands", "Sky counts before all else."),
-    "speed": ("The present line is too slow", "Measure before and after on the same kind of test."),
+OLD_LINE: dict[str, tuple[str, str]] = {
+    "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
+    "backup": (
+        "Stays as a back-up",
+        "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+    ),
+    "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
 }
 
 
 class VisitFacts(Facts):
     """Entries about the visit. Empty: not yet."""
 
-    reasons: list[str] = Field(default_factory=list, max_length=20)
-    permanence: Permanence = ""
-    return_on: dt.date | None = Field(
+    reasons: Annotated[list[str], Entry("Why it is done, or done anew", words="reasons")] = Field(
+        default_factory=list, max_length=20
+    )
+    permanence: Annotated[
+        Permanence,
+        Entry(
+            "How long it stands",
+            hint="A trial first is the usual choice: drilling cannot be taken back",
+            choices={"permanent": "For good", "trial": "A trial first", "temporary": "Temporary, permanent later"},
+        ),
+    ] = ""
+    return_on: Annotated[dt.date | None, Entry("Return visit")] = Field(
         default=None, description="Day of the return visit of a trial or temporary set-up"
     )
-    reuse_note: str = Field(
+    reuse_note: Annotated[str, Entry("What is taken over", placeholder="cable, hole, mount")] = Field(
         default="", max_length=300, description="What the permanent set-up takes over: cable, hole, mount"
     )
-    old_line: Literal["", "replace", "backup", "balance"] = ""
-    place_method: PlaceMethod = ""
-    place_error_m: float | None = Field(default=None, ge=0, le=100_000, description="How far off the place may be")
-    climber: str = Field(default="", max_length=120, description="Who is competent for this height and weather")
-    climber_contact: str = Field(default="", max_length=160)
-    surface: Surface | None = None
-    may_drill: bool = True
-    wanted_height_m: float = Field(default=0.0, ge=0, le=30)
-    forecast_gust_mps: float | None = Field(default=None, ge=0, le=100)
-    forecast_low_c: float | None = Field(default=None, ge=-60, le=60)
-    conditions: list[Condition] = Field(default_factory=list)
-    costs: list[CostItem] = Field(default_factory=list, max_length=100)
-    overlap_month_count: float = Field(default=0.0, ge=0, le=60)
-    tasks: list[VisitTask] = Field(default_factory=list, max_length=60)
-    site_id: str = Field(default="", max_length=60)
-    terminal_id: str = Field(default="", max_length=60)
-    hardware_address: str = Field(default="", max_length=60)
-    customer_reference: str = Field(default="", max_length=60)
-    site_code: str = Field(default="", max_length=40, description="Location code of the order")
-    cluster_code: str = Field(default="", max_length=40, description="Frequency-cluster code of the order")
-    ground_checks: list[str] = Field(
+    old_line: Annotated[
+        Literal["", "replace", "backup", "balance"],
+        Entry("The old line", choices={code: name for code, (name, _) in OLD_LINE.items()}),
+    ] = ""
+    place_method: Annotated[
+        PlaceMethod,
+        Entry(
+            "Found by",
+            choices={
+                "typed": "Typed",
+                "satnav": "Satellite navigation on site",
+                "map": "Map",
+                "photo": "Photo",
+                "file": "File",
+                "order": "Work order",
+                "gazetteer": "Gazetteer",
+                "address": "Street address",
+            },
+        ),
+    ] = ""
+    place_error_m: Annotated[float | None, Entry("May be off by", hint="Empty: what is usual for this way")] = Field(
+        default=None, ge=0, le=100_000, description="How far off the place may be"
+    )
+    climber: Annotated[
+        str, Entry("Who is competent for this height", hint="Hire someone where it is nobody of the crew")
+    ] = Field(default="", max_length=120, description="Who is competent for this height and weather")
+    climber_contact: Annotated[str, Entry("How to reach them")] = Field(default="", max_length=160)
+    surface: Annotated[Surface | None, Entry("Surface", choices=SURFACES)] = None
+    may_drill: Annotated[bool, Entry("Holes are allowed")] = True
+    wanted_height_m: Annotated[float, Entry("Height wanted over the fixing")] = Field(default=0.0, ge=0, le=30)
+    forecast_gust_mps: Annotated[float | None, Entry("Gusts forecast")] = Field(default=None, ge=0, le=100)
+    forecast_low_c: Annotated[float | None, Entry("Lowest temperature", hint="Until what is set has set")] = Field(
+        default=None, ge=-60, le=60
+    )
+    conditions: Annotated[list[Condition], Entry("Weather on the day", choices=CONDITIONS)] = Field(
+        default_factory=list
+    )
+    costs: Annotated[list[CostItem], Entry("Costs")] = Field(default_factory=list, max_length=100)
+    overlap_month_count: Annotated[float, Entry("Months with both services")] = Field(default=0.0, ge=0, le=60)
+    tasks: Annotated[list[VisitTask], Entry("Tasks of the visit")] = Field(default_factory=list, max_length=60)
+    site_id: Annotated[str, Entry("Site id")] = Field(default="", max_length=60)
+    terminal_id: Annotated[str, Entry("Terminal id")] = Field(default="", max_length=60)
+    hardware_address: Annotated[str, Entry("Hardware address", placeholder="02:00:5E:10:00:01")] = Field(
+        default="", max_length=60
+    )
+    customer_reference: Annotated[str, Entry("Customer reference")] = Field(default="", max_length=60)
+    site_code: Annotated[str, Entry("Location code")] = Field(
+        default="", max_length=40, description="Location code of the order"
+    )
+    cluster_code: Annotated[str, Entry("Cluster code")] = Field(
+        default="", max_length=40, description="Frequency-cluster code of the order"
+    )
+    ground_checks: Annotated[list[str], Entry("Checked of positions on the ground", words="ground_checks")] = Field(
         default_factory=list, max_length=20, description="Checked of positions on the ground"
     )
-    entry_checks: list[str] = Field(
+    entry_checks: Annotated[list[str], Entry("Checked of the old hole", words="entry_checks")] = Field(
         default_factory=list, max_length=20, description="Checked of an old hole that a cable could use"
     )
-    raise_cost_money: float | None = Field(
+    raise_cost_money: Annotated[float | None, Entry("Raising costs")] = Field(
         default=None, ge=0, le=1e9, description="Of raising the terminal, in the firm's currency"
     )
-    trim_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of having an obstacle cut back")
-    move_cost_money: float | None = Field(default=None, ge=0, le=1e9, description="Of taking the better position")
-    accept_cost_money: float | None = Field(
+    trim_cost_money: Annotated[float | None, Entry("Cutting back costs")] = Field(
+        default=None, ge=0, le=1e9, description="Of having an obstacle cut back"
+    )
+    move_cost_money: Annotated[float | None, Entry("Moving costs")] = Field(
+        default=None, ge=0, le=1e9, description="Of taking the better position"
+    )
+    accept_cost_money: Annotated[float | None, Entry("Leaving it costs")] = Field(
         default=None, ge=0, le=1e9, description="Of leaving it, such as a lower price"
     )
-    look_again_on: dt.date | None = Field(default=None, description="When the view is looked at again, as trees grow")
-    indoor: list[str] = Field(default_factory=list, max_length=20, description="Settled about the indoor unit's place")
-    indoor_note: str = Field(default="", max_length=300)
-    lineup_at: dt.datetime | None = Field(default=None, description="Site's clock")
-    lineup_booked: bool = False
-    lineup_person: str = Field(default="", max_length=120)
+    look_again_on: Annotated[dt.date | None, Entry("Look again on", hint="Trees grow")] = Field(
+        default=None, description="When the view is looked at again, as trees grow"
+    )
+    indoor: Annotated[list[str], Entry("Where the indoor unit goes", words="indoor")] = Field(
+        default_factory=list, max_length=20, description="Settled about the indoor unit's place"
+    )
+    indoor_note: Annotated[str, Entry("Indoor place", placeholder="Room, wall, nearest socket")] = Field(
+        default="", max_length=300
+    )
+    lineup_at: Annotated[
+        dt.datetime | None, Entry("Day and time", hint="On the site’s clock", placeholder="2026-11-26 14:00")
+    ] = Field(default=None, description="Site's clock")
+    lineup_booked: Annotated[bool, Entry("The desk has booked it")] = False
+    lineup_person: Annotated[str, Entry("Who will be on site")] = Field(default="", max_length=120)
 
 
-INDOOR: dict[str, tuple[str, str]] = {
-    "mains": ("A socket that stays on", "Not behind a switch; a surge arrester where thunder is common."),
-    "air": ("Air around it", "Not in a closed cupboard, not above a heater."),
-    "network": ("Near the customer's network point", "Else a cable through the house is part of the job."),
-    "wireless": (
-        "Radio reaches the rooms that need it",
-        "Thick walls and metal ceilings ask for another access point.",
-    ),
-    "dry": ("Dry, out of reach of children and animals", "A pulled plug is the commonest fault."),
-}
-
-
-def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
+def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAULT_WORDS) -> list[Finding]:
     """A temporary set-up needs a day on which it ends; a height job needs somebody who may do it."""
     findings = []
     if visit.permanence in ("trial", "temporary"):
@@ -123,7 +165,7 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
                     source="Temporary now, permanent later",
                 )
             )
-    still = [INDOOR[code][0] for code in INDOOR if code not in visit.indoor]
+    still = [one.name for one in words.indoor if one.code not in visit.indoor]
     if visit.indoor and still:
         findings.append(
             Finding(
@@ -141,4 +183,4 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date) -> list[Finding]:
     return findings
 
 
-__all__ = ["INDOOR", "METHOD_ERROR_M", "REASONS", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]
+__all__ = ["METHOD_ERROR_M", "OLD_LINE", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]

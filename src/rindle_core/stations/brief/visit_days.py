@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
 from pydantic import Field
 
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -18,10 +20,12 @@ _DAYS_TRIED = 60
 class VisitTask(Row):
     """A piece of work for the crew, and how long it must be left alone afterwards."""
 
-    name: str = Field(min_length=1, max_length=120)
-    work_h: float = Field(gt=0, le=16)
-    wait_h: float = Field(default=0.0, ge=0, le=400, description="Setting or curing that nobody need watch")
-    after: str = Field(
+    name: Annotated[str, Entry("Task")] = Field(min_length=1, max_length=120)
+    work_h: Annotated[float, Entry("Work")] = Field(gt=0, le=16)
+    wait_h: Annotated[float, Entry("Sets for")] = Field(
+        default=0.0, ge=0, le=400, description="Setting or curing that nobody need watch"
+    )
+    after: Annotated[str, Entry("Only after")] = Field(
         default="", max_length=400, description="Tasks that must be finished and set before, separated by ;"
     )
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
 from rindle_core.kernel.constants import COPPER_TEMPERATURE_COEFFICIENT_PER_K
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level, at_least, at_most, missing
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
@@ -20,18 +21,34 @@ PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
 class CablePiece(Row):
     """One piece of the route."""
 
-    kind: PieceKind
-    length_m: float = Field(ge=0, le=500)
-    note: str = Field(default="", max_length=120)
+    kind: Annotated[
+        PieceKind,
+        Entry(
+            "Piece",
+            choices={
+                "arm": "along the arm",
+                "loop": "service loop",
+                "mast": "down the mast",
+                "outdoor": "outdoors",
+                "wall": "through the wall",
+                "indoor": "indoors",
+                "slack": "slack",
+            },
+        ),
+    ]
+    length_m: Annotated[float, Entry("Length")] = Field(ge=0, le=500)
+    note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
 
 
 class ExtraRun(Row):
     """A cable of its own beside the data cable, such as for a spare feed's television."""
 
-    name: str = Field(min_length=1, max_length=80)
-    cable_code: str = Field(default="", max_length=40)
-    length_m: float = Field(ge=0, le=500)
-    top_mhz: float = Field(default=2150.0, gt=0, le=6000, description="Top of its IF")
+    name: Annotated[str, Entry("Run")] = Field(min_length=1, max_length=80)
+    cable_code: Annotated[str, Entry("Cable")] = Field(default="", max_length=40)
+    length_m: Annotated[float, Entry("Length")] = Field(ge=0, le=500)
+    top_mhz: Annotated[float, Entry("Top of its IF")] = Field(
+        default=2150.0, gt=0, le=6000, description="Top of its IF"
+    )
 
 
 class ExtraRunsInput(Model):

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from statistics import median
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level, at_least, missing
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
@@ -18,17 +19,20 @@ When = Literal["before", "after"]
 class ServiceRun(Row):
     """One measurement of the customer's service."""
 
-    when: When
-    down_mbps: float = Field(ge=0, le=100_000)
-    up_mbps: float = Field(ge=0, le=100_000)
-    latency_ms: float = Field(ge=0, le=60_000)
-    link: Literal["", "wired", "wireless"] = Field(
-        default="", description="How the measuring device hung on the router"
-    )
-    letter: str = Field(
+    when: Annotated[When, Entry("Before or after", choices={"before": "before", "after": "after"})]
+    down_mbps: Annotated[float, Entry("Download")] = Field(ge=0, le=100_000)
+    up_mbps: Annotated[float, Entry("Upload")] = Field(ge=0, le=100_000)
+    latency_ms: Annotated[float, Entry("Latency")] = Field(ge=0, le=60_000)
+    link: Annotated[
+        Literal["", "wired", "wireless"],
+        Entry("Device was", choices={"": "–", "wired": "wired", "wireless": "wireless"}),
+    ] = Field(default="", description="How the measuring device hung on the router")
+    letter: Annotated[str, Entry("At")] = Field(
         default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
     )
-    note: str = Field(default="", max_length=160, description="Test page, device, time of day")
+    note: Annotated[str, Entry("Test and time")] = Field(
+        default="", max_length=160, description="Test page, device, time of day"
+    )
 
 
 class ServiceFigures(Model):

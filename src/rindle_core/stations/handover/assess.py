@@ -45,7 +45,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     holds = [NAMES[room] for room in context.outcomes if worst(context.findings(room)) is Level.HOLD]
     findings = [
         *accepted.findings,
-        *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None),
+        *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None, job.picks.words),
         *judge_closing(holds),
     ]
     return Outcome(HandOverPart(acceptance=accepted.result), findings)

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from rindle_core.stations.brief.brief import NEEDS
+from rindle_core.catalogue.house_words import by_code
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.words import refuse_unknown
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change as it is. Raises InputError."""
-    refuse_unknown(change, {"needs_proved": NEEDS})
+    refuse_unknown(change, {"needs_proved": by_code(job.picks.words.needs)})
     return dict(change)
 
 

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import Field
 
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.evidence import Waiver
 from rindle_core.stations.handover.acceptance import ServiceRun
@@ -12,9 +15,13 @@ from rindle_core.stations.handover.acceptance import ServiceRun
 class HandOverFacts(Facts):
     """The service before and after, the needs that were proved, and the proofs that somebody let pass."""
 
-    runs: list[ServiceRun] = Field(default_factory=list)
-    needs_proved: list[str] = Field(default_factory=list, max_length=20)
-    waivers: list[Waiver] = Field(default_factory=list, max_length=60, description="Proofs that somebody let pass")
+    runs: Annotated[list[ServiceRun], Entry("Runs")] = Field(default_factory=list)
+    needs_proved: Annotated[list[str], Entry("What the customer asked for, proved", words="needs")] = Field(
+        default_factory=list, max_length=20
+    )
+    waivers: Annotated[list[Waiver], Entry("Proofs let pass")] = Field(
+        default_factory=list, max_length=60, description="Proofs that somebody let pass"
+    )
 
 
 __all__ = ["HandOverFacts"]

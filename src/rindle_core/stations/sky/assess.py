@@ -93,6 +93,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
                 reasons=job.brief.reasons,
                 needs_still_air=job.picks.terminal is not None and job.picks.terminal.panel is None,
                 rules=job.picks.rules,
+                words=job.picks.words,
             )
         )
     tried = trial_of(job)

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import Literal
+from typing import Annotated, Literal
 
 from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
 from rindle_core.stations.aim.bearings import OffsetInput, offset
 from rindle_core.stations.brief.places import PlaceInput, parse_place
@@ -29,28 +30,46 @@ def next_letter(taken: Sequence[str]) -> str:
 class CandidateFacts(Row):
     """A candidate. Distance and true bearing are from the job's place; heights above the ground there."""
 
-    letter: str = Field(min_length=1, max_length=3)
-    distance_m: float | None = Field(default=None, ge=0, le=100_000)
-    bearing_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
-    note: str = Field(default="", max_length=200)
-    height_above_ground_m: float | None = Field(default=None, ge=0, le=300)
-    time_at_height_min: float | None = Field(default=None, ge=0, le=2000, description="Minutes of work off the ground")
-    cable_length_m: float | None = Field(default=None, ge=0, le=1000)
-    exposure: Exposure = Field(default="", description="To the prevailing wind")
-    access: Access = Field(default="", description="What it takes to get there")
-    walkway_in_front: bool = Field(default=False, description="Whether people walk through the beam or just before it")
-    discreet: bool = Field(default=False, description="Hardly seen from street or neighbours")
-    rigid: bool = Field(default=False, description="Shaken by hand from safe footing: it does not move")
-    entry_bore_mm: float | None = Field(
+    letter: Annotated[str, Entry("Letter")] = Field(min_length=1, max_length=3)
+    distance_m: Annotated[float | None, Entry("Distance")] = Field(default=None, ge=0, le=100_000)
+    bearing_deg: Annotated[float | None, Entry("at true bearing")] = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="True"
+    )
+    note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
+    height_above_ground_m: Annotated[float | None, Entry("Over ground")] = Field(default=None, ge=0, le=300)
+    time_at_height_min: Annotated[float | None, Entry("Minutes at height")] = Field(
+        default=None, ge=0, le=2000, description="Minutes of work off the ground"
+    )
+    cable_length_m: Annotated[float | None, Entry("Cable")] = Field(default=None, ge=0, le=1000)
+    exposure: Annotated[
+        Exposure,
+        Entry("Wind", choices={"": "–", "lee": "lee", "side": "half", "windward": "open", "edge": "ridge, corner"}),
+    ] = Field(default="", description="To the prevailing wind")
+    access: Annotated[
+        Access,
+        Entry("Access", choices={"": "–", "ground": "ground", "ladder": "ladder", "roof": "roof", "lift": "lift"}),
+    ] = Field(default="", description="What it takes to get there")
+    walkway_in_front: Annotated[bool, Entry("People in front")] = Field(
+        default=False, description="Whether people walk through the beam or just before it"
+    )
+    discreet: Annotated[bool, Entry("Discreet")] = Field(
+        default=False, description="Hardly seen from street or neighbours"
+    )
+    rigid: Annotated[bool, Entry("Rigid")] = Field(
+        default=False, description="Shaken by hand from safe footing: it does not move"
+    )
+    entry_bore_mm: Annotated[float | None, Entry("Old hole")] = Field(
         default=None, gt=0, le=500, description="Of an existing hole that its cable could use"
     )
-    out_of_reach: bool = Field(default=False, description="Cannot be taken or knocked from the ground")
+    out_of_reach: Annotated[bool, Entry("Out of reach")] = Field(
+        default=False, description="Cannot be taken or knocked from the ground"
+    )
 
 
 class Candidate(CandidateFacts):
     """A candidate as it is entered: coordinates of its own as text, or a measured way from the job's place."""
 
-    place_text: str = Field(default="", max_length=200)
+    place_text: Annotated[str, Entry("Coordinates")] = Field(default="", max_length=200)
 
     def placed(self, place: tuple[float, float] | None) -> CandidateAt:
         """Where it lies, seen from the job's place; without coordinates while that is not known. Raises InputError."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords, Side
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
@@ -22,23 +23,6 @@ POSITION_WORDS = {
     "side": "half sheltered",
     "windward": "exposed to the wind",
     "edge": "at a ridge or corner, where the wind is turbulent",
-}
-
-
-GROUND_CHECKS: dict[str, str] = {
-    "people": "people and animals kept off",
-    "machines": "mower and vehicles",
-    "snow": "snow depth",
-    "flood": "flood",
-    "buried": "cable buried or led off the ground",
-}
-
-
-ENTRY_CHECKS: dict[str, str] = {
-    "dead": "the old service in it is dead",
-    "room": "room beside what stays in it",
-    "slope": "falls towards the outside",
-    "inside": "comes out where the indoor unit will be",
 }
 
 
@@ -67,6 +51,11 @@ class CompareInput(Model):
     reasons: list[str] = Field(default_factory=list, max_length=20)
     needs_still_air: bool = Field(default=False, description="An aimed dish, which wind turns; a panel minds wind less")
     rules: HouseRules = DEFAULT_RULES
+    words: HouseWords = DEFAULT_WORDS
+
+    def weighs(self, side: Side) -> bool:
+        """Whether one of the job's reasons makes this side of a position count more."""
+        return any(side in one.weighs for one in self.words.reasons if one.code in self.reasons)
 
 
 class PositionRank(Model):
@@ -113,10 +102,10 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
     if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
         found.append(f"its hole of {one.entry_bore_mm:g} mm does not pass the plug of {given.plug_mm:g} mm")
-    unseen = [name for code, name in ENTRY_CHECKS.items() if code not in given.entry_checks]
+    unseen = [one.name for one in given.words.entry_checks if one.code not in given.entry_checks]
     if one.entry_bore_mm is not None and unseen:
         found.append(f"of its hole not checked: {', '.join(unseen)}")
-    unchecked = [name for code, name in GROUND_CHECKS.items() if code not in given.ground_checks]
+    unchecked = [one.name for one in given.words.ground_checks if one.code not in given.ground_checks]
     if one.access == "ground" and unchecked:
         found.append(f"not checked: {', '.join(unchecked)}")
     if one.access in ("roof", "ladder", "lift"):
@@ -145,9 +134,9 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     The job's reasons weigh more, by the house rule.
     """
     rules = given.rules
-    wind = rules.reason_factor if "wind" in given.reasons or given.needs_still_air else 1.0
-    seen = rules.reason_factor if "looks" in given.reasons else rules.aside_factor
-    theft = rules.reason_factor if "theft" in given.reasons else rules.aside_factor
+    wind = rules.reason_factor if given.weighs("shelter") or given.needs_still_air else 1.0
+    seen = rules.reason_factor if given.weighs("discreet") else rules.aside_factor
+    theft = rules.reason_factor if given.weighs("out_of_reach") else rules.aside_factor
     cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or rules.cable_weight_m)
     minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / rules.at_height_weight_min
     return (
@@ -179,8 +168,8 @@ def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
 def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
     """Smaller is better, the first that differs decides."""
     level = _LEVELS[_level(one, given)]
-    wished = _EXPOSURE_COST[one.exposure] * ("wind" in given.reasons)
-    wished += (not one.discreet) * ("looks" in given.reasons) + (not one.out_of_reach) * ("theft" in given.reasons)
+    wished = _EXPOSURE_COST[one.exposure] * given.weighs("shelter")
+    wished += (not one.discreet) * given.weighs("discreet") + (not one.out_of_reach) * given.weighs("out_of_reach")
     return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
 
 
@@ -273,8 +262,6 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
 
 
 __all__ = [
-    "ENTRY_CHECKS",
-    "GROUND_CHECKS",
     "POSITION_WORDS",
     "CompareInput",
     "CompareResult",

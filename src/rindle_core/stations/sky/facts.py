@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
@@ -17,13 +19,15 @@ from rindle_core.stations.sky.trial import TrialEvent
 class SkylineSet(Row):
     """A skyline as it was read at one place and height."""
 
-    name: str = Field(default="", max_length=60)
-    letter: str = Field(default="", max_length=3, description="Candidate where it was read; empty: the job's place")
-    read_height_m: float | None = Field(
+    name: Annotated[str, Entry("Name")] = Field(default="", max_length=60)
+    letter: Annotated[str, Entry("Read at")] = Field(
+        default="", max_length=3, description="Candidate where it was read; empty: the job's place"
+    )
+    read_height_m: Annotated[float | None, Entry("Eye over ground")] = Field(
         default=None, ge=0, le=300, description="Eye or lens over the ground; None: at the terminal's own height"
     )
-    points: list[SkylinePoint] = Field(default_factory=list, max_length=2000)
-    obstacles: list[Obstacle] = Field(default_factory=list, max_length=200)
+    points: Annotated[list[SkylinePoint], Entry("Skyline points")] = Field(default_factory=list, max_length=2000)
+    obstacles: Annotated[list[Obstacle], Entry("Obstacles")] = Field(default_factory=list, max_length=200)
 
 
 class SkyPhoto(Row):
@@ -36,34 +40,38 @@ class SkyPhoto(Row):
 class TrialFacts(Row):
     """The trial of a panel: where, when, and what its log told."""
 
-    letter: str = Field(default="", max_length=3)
-    height_m: float | None = Field(default=None, ge=0, le=300)
-    started_at: dt.datetime | None = None
-    ended_at: dt.datetime | None = None
-    log_name: str = Field(default="", max_length=200)
-    events: list[TrialEvent] = Field(default_factory=list, max_length=20_000)
+    letter: Annotated[str, Entry("Where it stands", hint="Empty: the job’s place")] = Field(default="", max_length=3)
+    height_m: Annotated[float | None, Entry("Height over ground")] = Field(default=None, ge=0, le=300)
+    started_at: Annotated[dt.datetime | None, Entry("Trial begun")] = None
+    ended_at: Annotated[dt.datetime | None, Entry("Trial ended")] = None
+    log_name: Annotated[str, Entry("Log")] = Field(default="", max_length=200)
+    events: Annotated[list[TrialEvent], Entry("Gaps of the log")] = Field(default_factory=list, max_length=20_000)
 
 
 class SkyFacts(Facts):
     """Candidate positions, what stands round them, and what a trial told."""
 
-    positions: list[Candidate] = Field(default_factory=list, max_length=50)
-    position_letter: str = Field(
+    positions: Annotated[list[Candidate], Entry("Candidate positions")] = Field(default_factory=list, max_length=50)
+    position_letter: Annotated[str, Entry("The terminal is planned at", hint="Empty: the job’s place")] = Field(
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
-    skylines: list[SkylineSet] = Field(default_factory=list, max_length=40)
-    sky_set: int = Field(default=0, ge=0, le=39, description="Number of the skyline in use")
-    sky_photos: list[SkyPhoto] = Field(default_factory=list, max_length=20)
-    panel_azimuth_deg: float | None = Field(
+    skylines: Annotated[list[SkylineSet], Entry("Skylines")] = Field(default_factory=list, max_length=40)
+    sky_set: Annotated[int, Entry("Skyline in use")] = Field(
+        default=0, ge=0, le=39, description="Number of the skyline in use"
+    )
+    sky_photos: Annotated[list[SkyPhoto], Entry("Traced photos")] = Field(default_factory=list, max_length=20)
+    panel_azimuth_deg: Annotated[float | None, Entry("Bearing of the panel, true")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Planned bearing of a panel's boresight, true"
     )
-    ahead_years: float = Field(default=0.0, ge=0, le=40)
-    season: Season = "leaf"
-    wind_from_deg: float | None = Field(
+    ahead_years: Annotated[
+        float, Entry("Judge it this many years ahead", hint="Adds the growth of measured obstacles")
+    ] = Field(default=0.0, ge=0, le=40)
+    season: Annotated[Season, Entry("Season", choices={"leaf": "Trees in leaf", "bare": "Trees bare"})] = "leaf"
+    wind_from_deg: Annotated[float | None, Entry("Prevailing wind comes from", hint="True; shown on the plan")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Where the prevailing wind comes from, true"
     )
-    trial: TrialFacts = TrialFacts()
-    trials_taken_out: list[TrialFacts] = Field(
+    trial: Annotated[TrialFacts, Entry("Trial")] = TrialFacts()
+    trials_taken_out: Annotated[list[TrialFacts], Entry("Trials put aside")] = Field(
         default_factory=list, max_length=5, description="Put aside, the newest last; they can be brought back"
     )
 

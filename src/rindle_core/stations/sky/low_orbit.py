@@ -320,7 +320,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
             else "Raise the panel, or try another position.",
             source="Simulated passes against the skyline, weighed by traffic",
         ),
-        *judge_uses(result.uses, given.needs),
+        *judge_uses(result.uses, given.needs, given.words),
         *given.moved_finding(),
     ]
     findings += [*_judge_age(given), *_judge_refused(given, result.refused_count)]

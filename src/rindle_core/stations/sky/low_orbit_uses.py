@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
@@ -87,15 +88,12 @@ def uses_of(out_percent: float, gaps: Sequence[Gap], hours: float, rules: HouseR
     ]
 
 
-_NEEDED_BY = {"calls": "call", "remote_work": "call"}  # needs of the interview that rest on a use
-
-
-def judge_uses(uses: Sequence[UseVerdict], needs: Sequence[str]) -> list[Finding]:
+def judge_uses(uses: Sequence[UseVerdict], needs: Sequence[str], words: HouseWords) -> list[Finding]:
     """Uses that do not work: as grave as they are where the customer needs them, else to be minded.
 
     Games are only a hint.
     """
-    needed = {_NEEDED_BY[need] for need in needs if need in _NEEDED_BY}
+    needed = {one.rests_on for one in words.needs if one.code in needs}
     return [
         Finding(
             level=one.level if one.code in needed else Level.MIND,

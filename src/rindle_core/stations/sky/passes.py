@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError, Stopped
@@ -63,6 +64,7 @@ class LowOrbitInput(Surroundings, Site):
     seed: int = Field(default=1, ge=0, le=2**31)
     node_turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Longitude of the first node at the start")
     needs: list[str] = Field(default_factory=list, max_length=20)
+    words: HouseWords = DEFAULT_WORDS
     bearings: bool = Field(
         default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work"
     )

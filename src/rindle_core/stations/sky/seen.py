@@ -148,6 +148,7 @@ def low_orbit_input(job: JobInput, letter: str | None = None) -> LowOrbitInput |
         start_at=job.brief.noon() if by_elements else None,
         season=job.sky.season,
         needs=job.brief.needs,
+        words=job.picks.words,
         bearings=at == job.sky.position_letter,
         **surroundings(job, at),
     )

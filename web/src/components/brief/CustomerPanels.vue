@@ -1,39 +1,18 @@
 <script setup lang="ts">
 /** What the customer needs and why, what becomes of the old line, what it costs. */
+import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
-import type { Schemas } from '@/api/client'
-import ChoiceList from '@/components/ChoiceList.vue'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import { useJob } from '@/stores/job'
 
-defineProps<{ words: Schemas['BriefChoices'] }>()
 const store = useJob()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const costs = computed(() => job.value.assessment.visit?.costs)
 const money = (value: number) => `${job.value.facts.picks.rules?.currency ?? ''} ${value.toFixed(2)}`.trim()
-const costColumns: Column[] = [
-  { key: 'item', label: 'Item', text: true, main: true },
-  {
-    key: 'kind',
-    label: 'Paid',
-    choices: [
-      { label: 'once', value: 'once' },
-      { label: 'each month, new service', value: 'new_month' },
-      { label: 'each month, old line', value: 'old_month' },
-    ],
-  },
-  { key: 'amount_money', label: 'Amount' },
-]
-const PERMANENCE = [
-  { label: 'For good', value: 'permanent' },
-  { label: 'A trial first', value: 'trial' },
-  { label: 'Temporary, permanent later', value: 'temporary' },
-]
-const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label: one.name, value: one.code }))
+const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind', 'amount_money')
 </script>
 
 <template>
@@ -42,66 +21,28 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
     :note="`${job.facts.brief.needs?.length ?? 0} needs, ${visit.reasons?.length ?? 0} reasons`"
   >
     <h2>What the customer needs</h2>
-    <choice-list field="needs" :chosen="job.facts.brief.needs ?? []" :choices="words.needs" />
+    <fact at="brief.needs" />
     <h2>Why it is done, or done anew</h2>
-    <choice-list field="reasons" :chosen="visit.reasons ?? []" :choices="words.reasons" with-text />
+    <fact at="brief.reasons" with-text="text" />
     <div class="fields">
-      <pick-field
-        field="permanence"
-        label="How long it stands"
-        :value="visit.permanence ?? ''"
-        :options="PERMANENCE"
-        hint="A trial first is the usual choice: drilling cannot be taken back"
-      />
-      <entry-field
-        v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'"
-        field="return_on"
-        label="Return visit"
-        :value="visit.return_on"
-        placeholder="2027-03-01"
-      />
-      <entry-field
-        v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'"
-        field="reuse_note"
-        label="What is taken over"
-        :value="visit.reuse_note"
-        placeholder="cable, hole, mount"
-      />
-      <pick-field
-        field="old_line"
-        label="The old line"
-        :value="visit.old_line ?? ''"
-        :options="options(words.old_line)"
-      />
+      <fact at="brief.permanence" />
+      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.return_on" />
+      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.reuse_note" />
+      <fact at="brief.old_line" />
     </div>
   </un-fold>
   <un-fold title="Settled, access and hazards" :note="`${job.facts.brief.hazards?.length ?? 0} hazards`">
-    <entry-field
-      field="access"
-      label="Access"
-      :value="job.facts.brief.access"
-      :maxlength="600"
-      placeholder="Keys, dogs, hours, who may be on the roof, power for the tools"
-    />
+    <fact at="brief.access" />
     <h2>Settled before the visit</h2>
-    <choice-list field="settled" :chosen="job.facts.brief.settled ?? []" :choices="words.settled" />
+    <fact at="brief.settled" />
     <h2>Where the indoor unit goes</h2>
-    <choice-list field="indoor" :chosen="visit.indoor ?? []" :choices="words.indoor" with-text />
-    <entry-field
-      field="indoor_note"
-      label="Indoor place"
-      :value="visit.indoor_note"
-      placeholder="Room, wall, nearest socket"
-    />
+    <fact at="brief.indoor" with-text="text" />
+    <fact at="brief.indoor_note" />
     <h2>Hazards on this site</h2>
-    <choice-list field="hazards" :chosen="job.facts.brief.hazards ?? []" :choices="words.hazards" />
+    <fact at="brief.hazards" />
     <template v-if="job.facts.brief.hazards?.length"
       ><h2>Cautions seen by everyone who goes</h2>
-      <choice-list
-        field="cautions_seen"
-        :chosen="job.facts.brief.cautions_seen ?? []"
-        :choices="words.hazards.filter((one) => job.facts.brief.hazards?.includes(one.code))"
-        with-text
+      <fact at="brief.cautions_seen" :only="job.facts.brief.hazards" with-text="text"
     /></template>
   </un-fold>
   <un-fold
@@ -126,12 +67,7 @@ const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label:
       ></row-grid
     >
     <div class="fields">
-      <entry-field
-        field="overlap_month_count"
-        label="Months with both services"
-        :value="visit.overlap_month_count"
-        numeric
-      />
+      <fact at="brief.overlap_month_count" />
     </div>
     <table v-if="costs && (visit.costs ?? []).length" class="grid-table" aria-label="Cost sheet">
       <tbody>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** What came with the order: printed angles, papers, the network's settings sheet, the line-up slot. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
+import Fact from '@/fields/Fact.vue'
+import { NButton, NPopconfirm } from 'naive-ui'
 import { computed } from 'vue'
 import CopyText from '@/components/CopyText.vue'
-import EntryField from '@/components/EntryField.vue'
-import HeldInput from '@/components/HeldInput.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
-import TickField from '@/components/TickField.vue'
+import HeldInput from '@/fields/HeldInput.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import type { Schemas } from '@/api/client'
 import { useJob } from '@/stores/job'
@@ -22,11 +25,6 @@ const faultsOf = (prefix: string) =>
     .map(([field, message]) => `${field.slice(prefix.length)}: ${message}`)
     .join(' ')
 const sign = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}°`
-async function take(event: Event, use: (file: File) => Promise<boolean>): Promise<void> {
-  const input = event.target as HTMLInputElement
-  if (input.files?.[0]) await use(input.files[0])
-  input.value = ''
-}
 const KINDS: [Schemas['DocumentPatch']['kind'], string][] = [
   ['order', 'order'],
   ['settings', 'settings sheet'],
@@ -37,12 +35,7 @@ const KINDS: [Schemas['DocumentPatch']['kind'], string][] = [
   ['other', 'other'],
 ]
 const satellites = computed(() => store.catalogue?.satellites ?? [])
-const settingColumns: Column[] = [
-  { key: 'name', label: 'Field', text: true, main: true },
-  { key: 'value', label: 'Value', text: true },
-  { key: 'secret', label: 'Secret', tick: true },
-  { key: 'entered', label: 'Entered', tick: true },
-]
+const settingColumns = columnsOf('bringup.settings', { key: 'name', main: true }, 'value', 'secret', 'entered')
 const sheet = computed(() => job.value.facts.picks.satellite?.settings ?? [])
 const takeSheet = () =>
   store.replaceList(
@@ -64,39 +57,22 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     "
     :open="order !== null"
   >
-    <label class="file"
-      >Read a work order (JSON or CSV)
-      <input
-        type="file"
-        accept=".json,.csv,text/csv,application/json"
-        :disabled="store.locked"
-        @change="take($event, store.takeOrder)"
-    /></label>
+    <file-pick
+      label="Read a work order (JSON or CSV)"
+      accept=".json,.csv,text/csv,application/json"
+      :disabled="store.locked"
+      @files="store.takeOrder($event[0]!)"
+    />
     <p v-if="faultsOf('order.')" class="trouble" role="alert">{{ faultsOf('order.') }}</p>
     <div class="fields">
-      <entry-field
-        field="printed_azimuth_deg"
-        label="Printed azimuth"
-        :value="job.facts.brief.printed_azimuth_deg"
-        unit="deg"
-      />
-      <entry-field
-        field="printed_elevation_deg"
-        label="Printed elevation"
-        :value="job.facts.brief.printed_elevation_deg"
-        unit="deg"
-      />
-      <entry-field field="printed_skew_deg" label="Printed skew" :value="job.facts.brief.printed_skew_deg" unit="deg" />
-      <entry-field
-        field="other_place_text"
-        label="Second entry for the same site"
-        :value="job.facts.brief.other_place_text"
-        hint="From the order, a photo or the map: how far apart?"
-      />
-      <entry-field field="site_id" label="Site id" :value="visit.site_id" />
-      <entry-field field="site_code" label="Location code" :value="visit.site_code" />
-      <entry-field field="cluster_code" label="Cluster code" :value="visit.cluster_code" />
-      <entry-field field="customer_reference" label="Customer reference" :value="visit.customer_reference" />
+      <fact at="brief.printed_azimuth_deg" />
+      <fact at="brief.printed_elevation_deg" />
+      <fact at="brief.printed_skew_deg" />
+      <fact at="brief.other_place_text" />
+      <fact at="brief.site_id" />
+      <fact at="brief.site_code" />
+      <fact at="brief.cluster_code" />
+      <fact at="brief.customer_reference" />
     </div>
     <table v-if="order" class="grid-table" aria-label="Printed angles">
       <thead>
@@ -123,9 +99,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     title="Documents"
     :note="job.documents.length ? `${job.documents.length} kept with the job` : 'orders, manuals, configuration files'"
   >
-    <label class="file"
-      >Keep a file with the job <input type="file" :disabled="store.locked" @change="take($event, store.addDocument)"
-    /></label>
+    <file-pick label="Keep a file with the job" :disabled="store.locked" @files="store.addDocument($event[0]!)" />
     <p v-if="faultsOf('document.')" class="trouble" role="alert">{{ faultsOf('document.') }}</p>
     <article v-for="one in job.documents" :key="one.id" class="document">
       <p class="row small">
@@ -135,35 +109,25 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
         >
       </p>
       <p class="row small">
-        <label
-          >Is a
-          <select
-            :value="one.kind"
-            :disabled="store.locked"
-            :aria-label="`Kind of ${one.name}`"
-            @change="
-              store.patchDocument(one.id, {
-                kind: ($event.target as HTMLSelectElement).value as Schemas['DocumentPatch']['kind'],
-              })
-            "
-          >
-            <option v-for="[code, name] in KINDS" :key="code!" :value="code">{{ name }}</option>
-          </select></label
-        >
-        <label
-          >for
-          <select
-            :value="one.satellite_code"
-            :disabled="store.locked"
-            :aria-label="`Satellite of ${one.name}`"
-            @change="store.patchDocument(one.id, { satellite_code: ($event.target as HTMLSelectElement).value })"
-          >
-            <option value="">no satellite</option>
-            <option v-for="satellite in satellites" :key="satellite.code" :value="satellite.code">
-              {{ satellite.name }}
-            </option>
-          </select></label
-        >
+        <choice-box
+          :label="`Kind of ${one.name}`"
+          bare
+          :value="one.kind"
+          :options="KINDS.map(([value, label]) => ({ value: value!, label }))"
+          :disabled="store.locked"
+          @choose="store.patchDocument(one.id, { kind: $event as Schemas['DocumentPatch']['kind'] })"
+        />
+        <choice-box
+          :label="`Satellite of ${one.name}`"
+          bare
+          :value="one.satellite_code"
+          :options="[
+            { value: '', label: 'no satellite' },
+            ...satellites.map((satellite) => ({ value: satellite.code, label: satellite.name })),
+          ]"
+          :disabled="store.locked"
+          @choose="store.patchDocument(one.id, { satellite_code: $event })"
+        />
         <template v-if="one.kind === 'configuration'">
           <label
             >version
@@ -188,7 +152,15 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
             }}</label
           >
         </template>
-        <button v-if="!store.locked" type="button" class="link" @click="store.deleteDocument(one.id)">Take out</button>
+        <n-popconfirm
+          v-if="!store.locked"
+          positive-text="Take it out"
+          negative-text="Keep it"
+          @positive-click="store.deleteDocument(one.id)"
+        >
+          <template #trigger><n-button size="small" quaternary>Take out</n-button></template>
+          {{ one.name }} goes out of the job for good.
+        </n-popconfirm>
       </p>
     </article>
   </un-fold>
@@ -238,22 +210,11 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     :open="wantsLineup && !visit.lineup_booked"
   >
     <div class="fields">
-      <entry-field field="terminal_id" label="Terminal id" :value="visit.terminal_id" />
-      <entry-field
-        field="hardware_address"
-        label="Hardware address"
-        :value="visit.hardware_address"
-        placeholder="02:00:5E:10:00:01"
-      />
-      <entry-field
-        field="lineup_at"
-        label="Day and time"
-        :value="visit.lineup_at?.slice(0, 16).replace('T', ' ')"
-        placeholder="2026-11-26 14:00"
-        hint="On the site’s clock"
-      />
-      <entry-field field="lineup_person" label="Who will be on site" :value="visit.lineup_person" />
-      <tick-field field="lineup_booked" label="The desk has booked it" :value="visit.lineup_booked" />
+      <fact at="brief.terminal_id" />
+      <fact at="brief.hardware_address" />
+      <fact at="brief.lineup_at" />
+      <fact at="brief.lineup_person" />
+      <fact at="brief.lineup_booked" />
     </div>
     <copy-text :text="lineup.request_text" what="the request" />
     <p v-if="lineup.missing.length" class="quiet small">Still to be entered: {{ lineup.missing.join(', ') }}.</p>

@@ -1,12 +1,10 @@
 <script setup lang="ts">
 /** Where it may stand, what it stands on, when the crew goes and in what weather, and what must have come by then. */
+import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import ChoiceList from '@/components/ChoiceList.vue'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
-import TickField from '@/components/TickField.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -14,36 +12,31 @@ import { freeLetter } from '@/lib/letters'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
-const props = defineProps<{ words: Schemas['BriefChoices'] }>()
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const told = computed(() => job.value.assessment.visit)
-const options = (choices: Schemas['Choice'][]) => choices.map((one) => ({ label: one.name, value: one.code }))
-const positionColumns: Column[] = [
-  { key: 'letter', label: 'Letter', text: true },
-  { key: 'place_text', label: 'Coordinates', text: true, main: true },
-  { key: 'distance_m', label: 'or distance', unit: 'm', optional: true },
-  { key: 'bearing_deg', label: 'at true bearing', unit: 'deg', optional: true },
-  { key: 'note', label: 'Note', text: true },
-]
-const taskColumns: Column[] = [
-  { key: 'name', label: 'Task', text: true, main: true },
-  { key: 'work_h', label: 'Work (h)' },
-  { key: 'wait_h', label: 'Sets for (h)' },
-  { key: 'after', label: 'Only after', text: true },
-]
-const deliveryColumns = computed<Column[]>(() => [
-  { key: 'item', label: 'Item', text: true, main: true },
-  { key: 'ordered_on', label: 'Ordered', text: true, optional: true },
-  { key: 'lead_days', label: 'Lead days' },
-  { key: 'after_item', label: 'Only after', text: true },
-  { key: 'arrived_on', label: 'Arrived', text: true, optional: true },
-  { key: 'interface', label: 'Joint', choices: [{ label: '–', value: '' }, ...options(props.words.interfaces)] },
-  { key: 'stop_gap', label: 'Stop-gap', text: true },
-  { key: 'stop_gap_until', label: 'until', text: true, optional: true },
-])
+const positionColumns = columnsOf(
+  'sky.positions',
+  'letter',
+  { key: 'place_text', main: true },
+  { key: 'distance_m', label: 'or distance' },
+  'bearing_deg',
+  'note',
+)
+const taskColumns = columnsOf('brief.tasks', { key: 'name', main: true }, 'work_h', 'wait_h', 'after')
+const deliveryColumns = columnsOf(
+  'brief.deliveries',
+  { key: 'item', main: true },
+  'ordered_on',
+  'lead_days',
+  'after_item',
+  'arrived_on',
+  'interface',
+  'stop_gap',
+  'stop_gap_until',
+)
 const nextLetter = (others: Record<string, string>[]) => ({ letter: freeLetter(others.map((one) => one.letter ?? '')) })
 const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.letter)
 const clock = (text: string) => text.slice(11, 16)
@@ -85,14 +78,9 @@ const clock = (text: string) => text.slice(11, 16)
     :note="told?.mounts.options?.find((one) => one.suits)?.kind.name ?? 'kinds of mount for the surface'"
   >
     <div class="fields">
-      <pick-field field="surface" label="Surface" :value="visit.surface ?? ''" :options="options(words.surfaces)" />
-      <entry-field
-        field="wanted_height_m"
-        label="Height wanted over the fixing"
-        :value="visit.wanted_height_m"
-        unit="m"
-      />
-      <tick-field field="may_drill" label="Holes are allowed" :value="visit.may_drill" />
+      <fact at="brief.surface" />
+      <fact at="brief.wanted_height_m" />
+      <fact at="brief.may_drill" />
     </div>
     <ul v-if="told?.mounts.options?.length" class="kinds" aria-label="Kinds of mount">
       <li v-for="one in told.mounts.options" :key="one.kind.code">
@@ -112,23 +100,12 @@ const clock = (text: string) => text.slice(11, 16)
     "
   >
     <div class="fields">
-      <entry-field field="forecast_gust_mps" label="Gusts forecast" :value="visit.forecast_gust_mps" unit="mps" />
-      <entry-field
-        field="forecast_low_c"
-        label="Lowest temperature (°C)"
-        :value="visit.forecast_low_c"
-        numeric
-        hint="Until what is set has set"
-      />
-      <entry-field
-        field="climber"
-        label="Who is competent for this height"
-        :value="visit.climber"
-        hint="Hire someone where it is nobody of the crew"
-      />
-      <entry-field field="climber_contact" label="How to reach them" :value="visit.climber_contact" />
+      <fact at="brief.forecast_gust_mps" />
+      <fact at="brief.forecast_low_c" label="Lowest temperature (°C)" />
+      <fact at="brief.climber" />
+      <fact at="brief.climber_contact" />
     </div>
-    <choice-list field="conditions" :chosen="visit.conditions ?? []" :choices="words.conditions" />
+    <fact at="brief.conditions" />
     <table v-if="told" class="grid-table" aria-label="Weather by kind of work">
       <tbody>
         <tr v-for="one in told.weather.tasks" :key="one.task">

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Candidate positions side by side: small strips, one table, and which one to take. */
-import { computed, ref } from 'vue'
-import client, { type Schemas, unwrap } from '@/api/client'
-import ChoiceList from '@/components/ChoiceList.vue'
+import Fact from '@/fields/Fact.vue'
+import { computed } from 'vue'
 import DrawingView from '@/components/DrawingView.vue'
-import EntryField from '@/components/EntryField.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import { factAt } from '@/fields/told'
 import VerdictStone from '@/components/VerdictStone.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -19,8 +19,8 @@ const more = computed(() => job.value.assessment.sky_more)
 const compared = computed(() => more.value?.compared ?? null)
 const show = (value: number | null | undefined, unit: string) =>
   value == null ? '–' : formatQuantity(value, unit, prefs.system)
-const ACCESS: Record<string, string> = { '': '–', ground: 'ground', ladder: 'ladder', roof: 'roof', lift: 'lift' }
-const EXPOSURE: Record<string, string> = { '': '–', lee: 'lee', side: 'half', windward: 'open', edge: 'ridge, corner' }
+const wordsOf = (key: 'access' | 'exposure') => Object.fromEntries(factAt(`sky.positions[].${key}`).choices ?? [])
+const [ACCESS, EXPOSURE] = [wordsOf('access'), wordsOf('exposure')]
 const rows = computed(() =>
   (compared.value?.ranks ?? []).map((rank) => ({
     rank,
@@ -28,27 +28,23 @@ const rows = computed(() =>
     view: more.value?.positions.find((one) => one.letter === rank.letter),
   })),
 )
-const pick = (text: Record<string, string>) => Object.entries(text).map(([value, label]) => ({ value, label }))
-const columns: Column[] = [
-  { key: 'letter', label: 'Place', text: true, main: true, plain: true },
-  { key: 'height_above_ground_m', label: 'Over ground', unit: 'm', optional: true },
-  { key: 'time_at_height_min', label: 'Minutes at height', optional: true },
-  { key: 'cable_length_m', label: 'Cable', unit: 'm', optional: true },
-  { key: 'exposure', label: 'Wind', choices: pick(EXPOSURE) },
-  { key: 'access', label: 'Access', choices: pick(ACCESS) },
-  { key: 'entry_bore_mm', label: 'Old hole', unit: 'mm', optional: true },
-  { key: 'rigid', label: 'Rigid', tick: true },
-  { key: 'walkway_in_front', label: 'People in front', tick: true },
-  { key: 'discreet', label: 'Discreet', tick: true },
-  { key: 'out_of_reach', label: 'Out of reach', tick: true },
-]
+const columns = columnsOf(
+  'sky.positions',
+  { key: 'letter', label: 'Place', main: true, plain: true },
+  'height_above_ground_m',
+  'time_at_height_min',
+  'cable_length_m',
+  'exposure',
+  'access',
+  'entry_bore_mm',
+  'rigid',
+  'walkway_in_front',
+  'discreet',
+  'out_of_reach',
+)
 const strips = computed(() =>
   store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'),
 )
-const words = ref<Schemas['BriefChoices'] | null>(null)
-void unwrap(client.GET('/api/stores/brief')).then((found) => {
-  words.value = found
-})
 const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
 const plan = (letter: string) => store.patch({ position_letter: letter })
@@ -137,22 +133,16 @@ const plan = (letter: string) => store.patch({ position_letter: letter })
       </p></template
     ></row-grid
   >
-  <template v-if="onGround && words"
+  <template v-if="onGround"
     ><h2>Checked of positions on the ground</h2>
-    <choice-list field="ground_checks" :chosen="job.facts.brief.ground_checks ?? []" :choices="words.ground"
+    <fact at="brief.ground_checks"
   /></template>
-  <template v-if="oldHole && words"
+  <template v-if="oldHole"
     ><h2>Checked of the old hole</h2>
-    <choice-list field="entry_checks" :chosen="job.facts.brief.entry_checks ?? []" :choices="words.entry"
+    <fact at="brief.entry_checks"
   /></template>
   <div class="fields">
-    <entry-field
-      field="wind_from_deg"
-      label="Prevailing wind comes from"
-      :value="job.facts.sky.wind_from_deg"
-      unit="deg"
-      hint="True; shown on the plan"
-    />
+    <fact at="sky.wind_from_deg" />
   </div>
   <drawing-view name="plan" />
   <p class="quiet small">

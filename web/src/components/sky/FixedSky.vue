@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** A fixed satellite: what the margin is by both schools, the ways out where it fails, and what else of the arc is free. */
+import Fact from '@/fields/Fact.vue'
 import { computed, ref, watch } from 'vue'
 import client, { ApiError, unwrap } from '@/api/client'
 import CalcPanel from '@/components/CalcPanel.vue'
-import EntryField from '@/components/EntryField.vue'
 import UnFold from '@/components/UnFold.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
 import { formatQuantity, toEntry } from '@/lib/quantity'
@@ -190,17 +190,8 @@ const energyRows = (result: Record<string, unknown>): Row[] => [
     While the trees are bare: {{ show(sky.bare_margin_deg, 'deg') }} free.
   </p>
   <div class="fields">
-    <entry-field
-      field="ahead_years"
-      label="Judge it this many years ahead"
-      :value="job.facts.sky.ahead_years"
-      numeric
-      hint="Adds the growth of measured obstacles"
-    /><entry-field
-      field="look_again_on"
-      label="Look again on"
-      :value="job.facts.brief.look_again_on"
-      placeholder="2029-05-01"
+    <fact at="sky.ahead_years" /><fact
+      at="brief.look_again_on"
       :hint="
         job.assessment.sky_more?.look_again_by
           ? `Growth closes it about ${job.assessment.sky_more.look_again_by.slice(0, 7)}`

@@ -3,10 +3,10 @@
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import CalcPanel, { type PanelField } from '@/components/CalcPanel.vue'
-import RowGrid, { type Column } from '@/components/RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import type { Schemas } from '@/api/client'
 import { formatQuantity, toEntry } from '@/lib/quantity'
-import { SKYLINE_KINDS } from '@/lib/skylineKinds'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -14,21 +14,21 @@ const props = defineProps<{ declination: number }>()
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const columns = computed<Column[]>(() => [
-  { key: 'name', label: 'Name', text: true },
-  {
-    key: 'azimuth_deg',
-    label: prefs.north === 'magnetic' ? 'Compass' : 'True bearing',
-    unit: 'deg',
-    add: prefs.north === 'magnetic' ? -props.declination : 0,
-  },
-  { key: 'distance_m', label: 'Away', unit: 'm' },
-  { key: 'height_m', label: 'High', unit: 'm' },
-  { key: 'width_m', label: 'Wide', unit: 'm' },
-  { key: 'kind', label: 'What', choices: SKYLINE_KINDS },
-  { key: 'growth_m_per_year', label: 'Grows a year', unit: 'm' },
-  { key: 'leafless_share', label: 'Bare share' },
-])
+const columns = computed(() =>
+  columnsOf(
+    'sky.skylines[].obstacles',
+    'name',
+    prefs.north === 'magnetic'
+      ? { key: 'azimuth_deg', label: 'Compass', add: -props.declination }
+      : { key: 'azimuth_deg' },
+    'distance_m',
+    'height_m',
+    'width_m',
+    'kind',
+    'growth_m_per_year',
+    'leafless_share',
+  ),
+)
 const way = ref<'tape' | 'paces' | 'laser' | 'two_places'>('tape')
 const WAYS = [
   ['tape', 'Tape'],

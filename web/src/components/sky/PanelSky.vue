@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A low-orbit panel: what its sky means as time, by use, by direction and by obstacle; and other simulations with their progress. */
+import { factAt, optionsOf } from '@/fields/told'
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import Fact from '@/fields/Fact.vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
 import UnFold from '@/components/UnFold.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
 import WorkBar from '@/components/WorkBar.vue'
@@ -52,9 +53,9 @@ async function simulate(): Promise<void> {
   const done = await run(`/api/jobs/${store.number}/sky/simulate`, body)
   if (done) other.value = done.result as unknown as LowOrbit
 }
-const SEASONS = [
-  { label: 'Trees in leaf', value: 'leaf' },
-  { label: 'Trees bare', value: 'bare' },
+const SCHEDULES = [
+  { value: 'even', label: 'any usable, evenly' },
+  { value: 'highest', label: 'the highest' },
 ]
 </script>
 
@@ -97,25 +98,17 @@ const SEASONS = [
     </p>
   </template>
   <div class="fields">
-    <entry-field
+    <fact
       v-if="!panel.self_aiming"
-      field="panel_azimuth_deg"
-      label="Bearing of the panel, true"
-      :value="job.facts.sky.panel_azimuth_deg"
-      unit="deg"
+      at="sky.panel_azimuth_deg"
       :hint="
         found.best_bearing
           ? `Best here: ${found.best_bearing.azimuth_deg.toFixed(0)}°, ${show(found.best_bearing.out_percent, 'percent')} without service`
           : undefined
       "
     />
-    <pick-field field="season" label="Season" :value="job.facts.sky.season ?? 'leaf'" :options="SEASONS" />
-    <entry-field
-      field="ahead_years"
-      label="Judge it this many years ahead"
-      :value="job.facts.sky.ahead_years"
-      numeric
-    />
+    <fact at="sky.season" />
+    <fact at="sky.ahead_years" />
   </div>
   <div>
     <un-fold
@@ -185,18 +178,18 @@ const SEASONS = [
       <div class="fields other">
         <label>Hours<input v-model="hours" inputmode="decimal" /></label
         ><label>Draw (seed)<input v-model="seed" inputmode="numeric" /></label>
-        <label
-          >Serving satellite<select v-model="schedule">
-            <option value="even">any usable, evenly</option>
-            <option value="highest">the highest</option>
-          </select></label
-        >
-        <label
-          >Season<select v-model="season">
-            <option value="leaf">trees in leaf</option>
-            <option value="bare">trees bare</option>
-          </select></label
-        >
+        <choice-box
+          label="Serving satellite"
+          :value="schedule"
+          :options="SCHEDULES"
+          @choose="schedule = $event as typeof schedule"
+        />
+        <choice-box
+          label="Season"
+          :value="season"
+          :options="optionsOf(factAt('sky.season'))"
+          @choose="season = $event as typeof season"
+        />
         <label>Years ahead<input v-model="years" inputmode="decimal" /></label
         ><label>Terminal over ground (m)<input v-model="height" inputmode="decimal" placeholder="as planned" /></label>
       </div>

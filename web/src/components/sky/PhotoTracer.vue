@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** A photo or panorama: two known bearings and the level marked on it, the skyline traced, in angles with their accuracy. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
-import HeldInput from '@/components/HeldInput.vue'
-import { SKYLINE_KINDS } from '@/lib/skylineKinds'
+import HeldInput from '@/fields/HeldInput.vue'
+import { factAt, optionsOf } from '@/fields/told'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -43,10 +45,7 @@ const picture = computed(() =>
   documentId.value === null ? '' : `/api/jobs/${store.number}/documents/${documentId.value}`,
 )
 
-async function load(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+async function load(file: File): Promise<void> {
   busy.value = true
   try {
     const read = await unwrap(
@@ -88,7 +87,6 @@ async function load(event: Event): Promise<void> {
     trouble.value = error.message
   } finally {
     busy.value = false
-    input.value = ''
   }
 }
 function open(one: { document_id: number; photo: Photo }): void {
@@ -199,12 +197,21 @@ async function use(): Promise<void> {
   const photos = (store.job?.facts.sky.sky_photos ?? []).filter((one) => one.document_id !== documentId.value)
   if (done) await store.replaceList('sky_photos', [...photos, { document_id: documentId.value, photo: now }])
 }
+const KINDS = optionsOf(factAt('sky.skylines[].points[].kind'))
+const PROJECTIONS = [
+  { value: 'flat', label: 'flat: one exposure' },
+  { value: 'cylindrical', label: 'cylindrical: a panorama' },
+]
 </script>
 
 <template>
-  <label v-if="!store.locked" class="file"
-    >Picture or stitched panorama <input type="file" accept="image/*" :disabled="busy" @change="load"
-  /></label>
+  <file-pick
+    v-if="!store.locked"
+    label="Picture or stitched panorama"
+    accept="image/*"
+    :disabled="busy"
+    @files="load($event[0]!)"
+  />
   <p v-if="kept.length" class="row small">
     Kept:
     <button v-for="one in kept" :key="one.document_id" type="button" class="link" @click="open(one)">
@@ -313,20 +320,21 @@ async function use(): Promise<void> {
           /><button type="button" class="link" @click="dropMark(index)">Take out</button></span
         ></label
       >
-      <label
-        >Projection<select v-model="photo.projection">
-          <option value="flat">flat: one exposure</option>
-          <option value="cylindrical">cylindrical: a panorama</option>
-        </select></label
-      >
+      <choice-box
+        label="Projection"
+        :value="photo.projection"
+        :options="PROJECTIONS"
+        @choose="photo.projection = $event as typeof photo.projection"
+      />
       <label v-if="photo.marks.length < 2"
         >Focal length, 35 mm equivalent<held-input :value="photo.focal_mm" unit="" @number="setFocal"
       /></label>
-      <label
-        >What is traced<select v-model="photo.kind">
-          <option v-for="one in SKYLINE_KINDS" :key="one.value" :value="one.value">{{ one.label }}</option>
-        </select></label
-      >
+      <choice-box
+        label="What is traced"
+        :value="photo.kind"
+        :options="KINDS"
+        @choose="photo.kind = $event as typeof photo.kind"
+      />
     </div>
     <table v-if="told" class="grid-table" aria-label="Measure of the picture">
       <tbody>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Which skyline is in use and where it was read; points by a fast line, from a file, and into one. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
 import { IconPlus } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
-import HeldInput from '@/components/HeldInput.vue'
+import HeldInput from '@/fields/HeldInput.vue'
 import { unitSign } from '@/lib/quantity'
 import { type SkylineSet, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -74,11 +76,8 @@ async function read(typed: string, fromFile: boolean): Promise<boolean> {
 async function enter(): Promise<void> {
   if (text.value.trim() && (await read(text.value, false))) text.value = ''
 }
-async function load(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file) await read(await file.text(), true)
-  input.value = ''
+async function load(file: File): Promise<void> {
+  await read(await file.text(), true)
 }
 const elsewhere = computed(() => {
   const planned = job.value.facts.sky.position_letter ?? ''
@@ -118,15 +117,13 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
     <label
       >Name<held-input :value="store.skyline.name" :disabled="shut" maxlength="60" @text="change({ name: $event })"
     /></label>
-    <label
-      >Read at<select
-        :value="store.skyline.letter"
-        :disabled="shut"
-        @change="change({ letter: ($event.target as HTMLSelectElement).value })"
-      >
-        <option v-for="one in letters" :key="one.value" :value="one.value">{{ one.label }}</option>
-      </select></label
-    >
+    <choice-box
+      label="Read at"
+      :value="store.skyline.letter"
+      :options="letters"
+      :disabled="shut"
+      @choose="change({ letter: $event })"
+    />
     <label
       >Eye over ground ({{ unitSign('m', prefs.system) }})<held-input
         :value="store.skyline.read_height_m"
@@ -156,9 +153,12 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
         @keydown.enter.exact.prevent="enter"
     /></label>
     <n-button attr-type="submit" class="foot" :disabled="busy">Add</n-button>
-    <label class="foot"
-      >Take in CSV, JSON<input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load"
-    /></label>
+    <file-pick
+      class="foot"
+      label="Take in CSV, JSON"
+      accept=".csv,.json,.txt,text/csv,application/json"
+      @files="load($event[0]!)"
+    />
     <span v-if="store.setIndex !== null" class="foot files"
       >Give out <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.csv`" download>CSV</a>
       <a :href="`/api/jobs/${store.number}/skylines/${store.setIndex}.json`" download>JSON</a></span

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The horizon from elevation tiles: which tiles are there, how far to look, and the work with its progress. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
@@ -20,9 +22,8 @@ void unwrap(client.GET('/api/places/terrain')).then((found) => {
 const letters = computed(() => ['', ...(store.job?.positions ?? []).map((one) => one.letter)])
 const degrees = (value: number, positive: string, negative: string) =>
   `${Math.abs(value).toFixed(2)}°${value >= 0 ? positive : negative}`
-async function load(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  for (const file of Array.from(input.files ?? [])) {
+async function load(files: File[]): Promise<void> {
+  for (const file of files) {
     try {
       await unwrap(
         client.POST('/api/places/terrain', { body: { file: file as unknown as string }, bodySerializer: formOf }),
@@ -34,7 +35,6 @@ async function load(event: Event): Promise<void> {
     }
   }
   tiles.value = await unwrap(client.GET('/api/places/terrain'))
-  input.value = ''
 }
 async function drop(name: string): Promise<void> {
   tiles.value = await unwrap(client.DELETE('/api/places/terrain/{name}', { params: { path: { name } } }))
@@ -74,15 +74,14 @@ async function find(): Promise<void> {
   </p>
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   <div class="row">
-    <label>Load tiles (.hgt, GeoTIFF)<input type="file" multiple accept=".hgt,.tif,.tiff" @change="load" /></label>
+    <file-pick class="foot" label="Load tiles (.hgt, GeoTIFF)" multiple accept=".hgt,.tif,.tiff" @files="load" />
     <label>Out to (km)<input v-model="reach" class="short" inputmode="decimal" /></label>
-    <label
-      >From<select v-model="letter">
-        <option v-for="one in letters" :key="one" :value="one">
-          {{ one ? `position ${one}` : 'the job’s place' }}
-        </option>
-      </select></label
-    >
+    <choice-box
+      label="From"
+      :value="letter"
+      :options="letters.map((one) => ({ value: one, label: one ? `position ${one}` : 'the job’s place' }))"
+      @choose="letter = $event"
+    />
     <n-button class="foot" type="primary" :disabled="running || store.locked || !tiles.length" @click="find"
       >Find the horizon</n-button
     >

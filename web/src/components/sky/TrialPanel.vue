@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The trial: its clock, its log, and what it showed against what was predicted. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
+import Fact from '@/fields/Fact.vue'
 import { useIntervalFn } from '@vueuse/core'
 import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, unwrap } from '@/api/client'
-import EntryField from '@/components/EntryField.vue'
-import PickField from '@/components/PickField.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -97,16 +98,14 @@ async function askColumns(): Promise<void> {
   columns.value = found.columns
   chosen.value = { ...found.guessed, ...chosen.value }
 }
-async function load(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  file.value = input.files?.[0] ?? null
+async function load(given: File): Promise<void> {
+  file.value = given
   columns.value = []
   chosen.value = {}
   said.value = ''
   needsZone.value = false
   zone.value = null
   await send()
-  input.value = ''
 }
 const CAUSES: Record<string, string> = {
   blocked: 'Blocked',
@@ -129,15 +128,8 @@ const BELIEVE = {
 
 <template>
   <div class="fields">
-    <pick-field
-      field="trial"
-      part="letter"
-      label="Where it stands"
-      :value="facts.letter ?? ''"
-      :options="letters"
-      hint="Empty: the job’s place"
-    />
-    <entry-field field="trial" part="height_m" label="Height over ground" :value="facts.height_m" unit="m" />
+    <fact at="sky.trial.letter" :options="letters" />
+    <fact at="sky.trial.height_m" />
   </div>
   <p class="row">
     <template v-if="!facts.started_at"
@@ -167,10 +159,12 @@ const BELIEVE = {
   <p v-if="(job.facts.sky.trials_taken_out ?? []).length && !store.locked">
     <n-button size="small" @click="store.bringTrialBack">Bring the trial back that was taken out</n-button>
   </p>
-  <label v-if="!store.locked" class="file"
-    >Log of the panel (CSV or JSON)
-    <input type="file" accept=".csv,.json,.txt,text/csv,application/json" @change="load"
-  /></label>
+  <file-pick
+    v-if="!store.locked"
+    label="Log of the panel (CSV or JSON)"
+    accept=".csv,.json,.txt,text/csv,application/json"
+    @files="load($event[0]!)"
+  />
   <p class="quiet small">
     Open form: start (with its zone, such as 14:05:00Z), seconds, cause, azimuth_deg, elevation_deg; a row an outage.
     Other names are found, or said below.
@@ -178,21 +172,24 @@ const BELIEVE = {
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
   <p v-else-if="said" role="status">{{ said }}</p>
   <p v-if="needsZone" class="row" role="group" aria-label="Zone of the log">
-    <label for="log-zone">The log’s clock is in</label>
-    <select id="log-zone" v-model="zone">
-      <option :value="null">choose its zone</option>
-      <option v-for="one in ZONES" :key="one" :value="one">{{ zoneName(one) }}</option>
-    </select>
+    <choice-box
+      label="The log’s clock is in"
+      placeholder="choose its zone"
+      :value="zone"
+      :options="ZONES.map((one) => ({ value: one, label: zoneName(one) }))"
+      @choose="zone = Number($event)"
+    />
     <n-button v-if="!columns.length" size="small" :disabled="zone === null" @click="send">Read it so</n-button>
   </p>
   <div v-if="columns.length" class="fields columns" role="group" aria-label="Columns of the log">
-    <label v-for="[field, name] in FIELDS" :key="field"
-      >{{ name
-      }}<select v-model="chosen[field]">
-        <option value="">–</option>
-        <option v-for="column in columns" :key="column">{{ column }}</option>
-      </select></label
-    >
+    <choice-box
+      v-for="[field, name] in FIELDS"
+      :key="field"
+      :label="name"
+      :value="chosen[field] ?? ''"
+      :options="[{ label: '–', value: '' }, ...columns.map((one) => ({ label: one, value: one }))]"
+      @choose="chosen[field] = $event"
+    />
     <n-button class="foot" size="small" @click="send">Read it so</n-button>
   </div>
   <template v-if="result">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A sky that is not clear: raise, trim, move or accept, each with what it leaves and what it costs. */
 import { computed } from 'vue'
-import EntryField from '@/components/EntryField.vue'
+import Fact from '@/fields/Fact.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -13,13 +13,7 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const ways = computed(() => job.value.assessment.sky_more?.ways ?? null)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const COSTS = {
-  raise: 'Raising costs',
-  trim: 'Cutting back costs',
-  move: 'Moving costs',
-  accept: 'Leaving it costs',
-} as const
-const field = (way: keyof typeof COSTS) => `${way}_cost_money` as const
+const costAt = (way: 'raise' | 'trim' | 'move' | 'accept') => `brief.${way}_cost_money` as const
 </script>
 
 <template>
@@ -48,13 +42,7 @@ const field = (way: keyof typeof COSTS) => `${way}_cost_money` as const
             }}
           </td>
           <td class="cost">
-            <entry-field
-              :field="field(one.way)"
-              :label="COSTS[one.way]"
-              :value="job.facts.brief[field(one.way)]"
-              numeric
-              bare
-            />
+            <fact :at="costAt(one.way)" bare />
           </td>
         </tr>
       </tbody>

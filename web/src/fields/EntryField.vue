@@ -6,6 +6,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
+import DayCalendar from './DayCalendar.vue'
 import { usePrefs } from '@/stores/prefs'
 
 const props = withDefaults(
@@ -21,6 +22,8 @@ const props = withDefaults(
     placeholder?: string
     maxlength?: number
     bare?: boolean
+    /** A day can be picked from a calendar too. */
+    day?: boolean
   }>(),
   { part: '', unit: '', hint: '', placeholder: '', maxlength: 400 },
 )
@@ -114,7 +117,7 @@ function typed(now: string): void {
   dirty.value = true
   void saveSoon()
 }
-/** One of the two readings. */
+/** One of the two readings, or a day of the calendar. */
 function choose(reading: string): void {
   typed(reading)
   void save()
@@ -154,6 +157,9 @@ const id = computed(() => `field-${named.value}`)
       @keydown.enter="leave"
     >
       <template v-if="unit" #suffix>{{ unitSign(unit, prefs.system) }}</template>
+      <template v-else-if="day && !store.locked" #suffix
+        ><day-calendar :label="label" :day="text" @day="choose"
+      /></template>
     </n-input>
     <p v-if="ask" class="ask">
       <n-button v-for="one in ask" :key="one" size="small" @click="choose(one)">{{ one }}</n-button>

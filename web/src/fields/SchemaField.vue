@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A field of a form that is made from a JSON Schema; it holds further ones where the value has parts. */
+import ChoiceBox from './ChoiceBox.vue'
 import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -128,18 +129,17 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     />
     {{ label }}</label
   >
+  <choice-box
+    v-else-if="field.kind === 'choice'"
+    :label="label"
+    :value="String(value ?? '')"
+    :options="[...(field.nullable ? [''] : []), ...field.choices].map((one) => ({ value: one, label: one || '–' }))"
+    @choose="emit('change', $event || (field.nullable ? null : ''))"
+  />
   <label v-else :class="{ long: field.kind === 'points' || field.kind === 'rings' }"
     >{{ label }}
-    <select
-      v-if="field.kind === 'choice'"
-      :value="value ?? ''"
-      @change="emit('change', ($event.target as HTMLSelectElement).value || null)"
-    >
-      <option v-if="field.nullable" value="">–</option>
-      <option v-for="choice in field.choices" :key="choice" :value="choice">{{ choice || '–' }}</option>
-    </select>
     <textarea
-      v-else-if="field.kind === 'points' || field.kind === 'rings'"
+      v-if="field.kind === 'points' || field.kind === 'rings'"
       :value="text"
       rows="6"
       spellcheck="false"

@@ -24,6 +24,7 @@ function grid(over: Record<string, unknown> = {}) {
 
 describe('a grid of rows', () => {
   beforeEach(() => {
+    sessionStorage.clear()
     vi.useFakeTimers()
     setActivePinia(createPinia())
   })
@@ -117,6 +118,31 @@ describe('a grid of rows', () => {
     expect((put.mock.calls[0]![1] as { elevation_deg: number }[])[0]!.elevation_deg).toBe(7)
     await vi.advanceTimersByTimeAsync(600)
     expect(put).toHaveBeenCalledOnce()
+  })
+
+  it('keeps a row that the server refused over a reload, and sends it again', async () => {
+    const { store, wrapper, inputs } = grid()
+    vi.spyOn(store, 'replaceList').mockResolvedValue(false)
+    await inputs()[3]!.setValue('95')
+    await vi.advanceTimersByTimeAsync(600)
+    wrapper.unmount()
+    const again = grid()
+    expect((again.inputs()[3]!.element as HTMLInputElement).value).toBe('95')
+    expect((again.put.mock.calls[0]![1] as { elevation_deg: number }[])[1]!.elevation_deg).toBe(95)
+    await flushPromises()
+    again.wrapper.unmount()
+    expect((grid().inputs()[3]!.element as HTMLInputElement).value).toBe('9') // what was taken waits no longer
+  })
+
+  it('draws many rows only when they are asked for', async () => {
+    const many = Array.from({ length: 70 }, (_, at) => ({ azimuth_deg: at, elevation_deg: 5 }))
+    const { wrapper, inputs } = grid({ rows: many })
+    expect(inputs().length).toBe(120)
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Show all 70 rows')!
+      .trigger('click')
+    expect(inputs().length).toBe(140)
   })
 
   it('leaves blank rows out and keeps those of the other grid', async () => {

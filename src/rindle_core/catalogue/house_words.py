@@ -1,0 +1,87 @@
+"""The house's words: what is asked before a visit, ticked on site and proved at the end. A firm may write its own."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from importlib.resources import files
+from typing import Annotated, Any, Literal, Self, TypeVar
+
+from pydantic import Field, TypeAdapter, model_validator
+
+from rindle_core.kernel.model import Model
+
+Side = Literal["shelter", "discreet", "out_of_reach"]
+
+
+class Phrase(Model):
+    """A thing that is ticked. Its code is what a job keeps, so that the words may change later."""
+
+    code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")
+    name: str = Field(min_length=1, max_length=120)
+    text: str = Field(default="", max_length=400, description="What it means for the work, or what to mind")
+
+
+class Need(Phrase):
+    """What a customer needs, what it means, and how it is proved before the hand-over."""
+
+    proof: str = Field(min_length=1, max_length=400, description="How it is proved with the customer")
+    rests_on: str = Field(default="", max_length=40, description="Code of the use that it rests on, such as call")
+    by_gaps: bool = Field(default=False, description="Judged by the gaps of the sky, so that it needs no reminder")
+
+
+class Reason(Phrase):
+    """Why a place is chosen or given up, and what of a position counts more for it."""
+
+    weighs: list[Side] = Field(default_factory=list, max_length=3)
+
+
+P = TypeVar("P", bound=Phrase)
+
+
+def _shipped() -> dict[str, Any]:
+    text = files("rindle_core.catalogue").joinpath("data/house_words.json").read_text("utf-8")
+    table: dict[str, Any] = TypeAdapter(dict[str, list[dict[str, Any]]]).validate_json(text)
+    return table
+
+
+_SHIPPED = _shipped()
+
+
+def _list(kind: type[P], name: str) -> Any:
+    return Field(default_factory=lambda: [kind.model_validate(one) for one in _SHIPPED[name]], max_length=40)
+
+
+class HouseWords(Model):
+    """Every list. A list that a firm does not set has the words that ship."""
+
+    needs: Annotated[list[Need], Field(description="What a customer may need")] = _list(Need, "needs")
+    hazards: Annotated[list[Phrase], Field(description="Hazards of a site, each with its caution")] = _list(
+        Phrase, "hazards"
+    )
+    settled: Annotated[list[Phrase], Field(description="Settled before the visit")] = _list(Phrase, "settled")
+    reasons: Annotated[list[Reason], Field(description="Why it is done, or done anew")] = _list(Reason, "reasons")
+    indoor: Annotated[list[Phrase], Field(description="Asked of the indoor unit's place")] = _list(Phrase, "indoor")
+    ground_checks: Annotated[list[Phrase], Field(description="Checked of a position on the ground")] = _list(
+        Phrase, "ground_checks"
+    )
+    entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
+
+    @model_validator(mode="after")
+    def _each_once(self) -> Self:
+        for name in type(self).model_fields:
+            codes = [one.code for one in getattr(self, name)]
+            twice = next((code for code in codes if codes.count(code) > 1), None)
+            if twice is not None:
+                raise ValueError(f"{name} has the code {twice!r} twice: give each word a code of its own")
+        return self
+
+
+DEFAULT_WORDS = HouseWords()
+
+
+def by_code(phrases: Sequence[P]) -> dict[str, P]:
+    """The words of a list by their codes, in their order."""
+    return {one.code: one for one in phrases}
+
+
+__all__ = ["DEFAULT_WORDS", "HouseWords", "Need", "Phrase", "Reason", "Side", "by_code"]

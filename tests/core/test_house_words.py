@@ -1,0 +1,77 @@
+"""The words that are ticked are data: a firm writes its own, and every rule that reads them goes by what it wrote."""
+
+from __future__ import annotations
+
+import pytest
+from pydantic import ValidationError
+
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords, by_code
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.stations.brief.entered import entered
+from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
+
+OWN = HouseWords.model_validate(
+    {
+        "needs": [{"code": "milking", "name": "Milking robots", "text": "Two minutes at most.", "proof": "Milk once."}],
+        "hazards": [{"code": "bull", "name": "A bull in the field", "text": "Ask for it to be moved."}],
+        "reasons": [{"code": "goats", "name": "Goats climb on it", "weighs": ["out_of_reach"]}],
+    }
+)
+
+
+def job(**brief):
+    return JobInput.model_validate(
+        {"brief": {"date": "2026-11-24", **brief}, "picks": {"words": OWN.model_dump(mode="json")}}
+    )
+
+
+def findings(facts):
+    return {one.code: one for station in assess(facts).result.stations for one in station.findings}
+
+
+def test_the_firms_own_needs_and_hazards_are_told_and_proved():
+    told = job(needs=["milking"], hazards=["bull"])
+    found = findings(told)
+    assert (found["brief.need.milking"].message, found["brief.need.milking"].why) == (
+        "Milking robots",
+        "Two minutes at most.",
+    )
+    assert found["brief.hazard.bull"].why == "Ask for it to be moved."
+    after = {"when": "after", "down_mbps": 40, "up_mbps": 5, "latency_ms": 600}
+    proved = findings(told.model_copy(update={"handover": told.handover.model_validate({"runs": [after]})}))
+    assert proved["handover.need.milking"].why == "Milk once."
+
+
+def test_a_word_that_was_taken_off_the_list_is_not_told_of_any_more_but_can_stay_in_a_job():
+    assert "brief.need.cameras" not in findings(job(needs=["cameras"]))
+
+
+def test_only_words_of_the_list_are_ticked():
+    assert entered({"needs": ["milking"]}, job()) == {"needs": ["milking"]}
+    with pytest.raises(InputError, match="milking are accepted"):
+        entered({"needs": ["cameras"]}, job())
+
+
+def test_a_reason_of_the_firm_weighs_what_it_says():
+    high = PositionSky(letter="A", sky_level="clear", rigid=True, access="ladder", out_of_reach=True)
+    low = PositionSky(letter="B", sky_level="clear", rigid=True, access="ground", out_of_reach=False)
+    assert compare(CompareInput(positions=[high, low])).result.recommended == "B"
+    asked = CompareInput(positions=[high, low], reasons=["goats"], words=OWN)
+    assert compare(asked).result.recommended == "A"
+    assert compare(asked.model_copy(update={"words": DEFAULT_WORDS})).result.recommended == "B"
+
+
+def test_a_list_that_is_not_set_has_the_words_that_ship():
+    assert by_code(OWN.settled) == by_code(DEFAULT_WORDS.settled)
+    assert {"calls", "cameras"} <= set(by_code(DEFAULT_WORDS.needs))
+    assert by_code(DEFAULT_WORDS.needs)["calls"].by_gaps
+
+
+def test_a_code_stands_once_in_its_list_and_a_need_says_how_it_is_proved():
+    twice = [{"code": "bull", "name": "One"}, {"code": "bull", "name": "Two"}]
+    with pytest.raises(ValidationError, match="'bull' twice"):
+        HouseWords(hazards=twice)
+    with pytest.raises(InputError, match=r"needs\.0\.proof"):
+        parse(HouseWords, {"needs": [{"code": "a", "name": "A"}]}, "words")

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** One fact of the open job by its path: label, unit, hint, bounds and choices come with the fact itself. */
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { type Patch, useJob } from '@/stores/job'
+import ChoiceList from './ChoiceList.vue'
+import EntryField from './EntryField.vue'
+import PickField from './PickField.vue'
+import TickField from './TickField.vue'
+import { factAt, type FactPath, type Option, optionsOf, partsOf } from './told'
+
+const props = defineProps<{
+  at: FactPath
+  /** Instead of the fact's own. */
+  label?: string
+  hint?: string
+  /** What the stores offer, where the choice is not fixed. */
+  options?: Option[]
+  /** Of the words, those that are asked here. */
+  only?: string[]
+  bare?: boolean
+  /** What of the words is shown beside their names. */
+  withText?: 'text' | 'proof'
+}>()
+const store = useJob()
+const told = computed(() => factAt(props.at))
+const parts = computed(() => partsOf(props.at))
+const field = computed(() => parts.value.field as keyof Patch)
+const value = computed<unknown>(() => {
+  const { room, field, part } = parts.value
+  const whole = (store.job?.facts as unknown as Record<string, Record<string, unknown>>)[room]?.[field]
+  return part ? (whole as Record<string, unknown> | undefined)?.[part] : whole
+})
+/** A moment as one types it. */
+const entry = computed(() =>
+  told.value.kind === 'moment' && typeof value.value === 'string'
+    ? value.value.slice(0, 16).replace('T', ' ')
+    : (value.value as string | number | null | undefined),
+)
+const options = computed(() => props.options ?? optionsOf(told.value))
+const words = computed(() => {
+  const list = told.value.words as keyof Schemas['HouseWords'] | undefined
+  const all: Schemas['Need'][] = list
+    ? ((store.job?.facts.picks.words?.[list] ?? []) as Schemas['Need'][])
+    : options.value.map((one) => ({ code: one.value, name: one.label }) as Schemas['Need'])
+  return all
+    .filter((one) => props.only?.includes(one.code) ?? true)
+    .map((one) => ({ code: one.code, name: one.name, text: props.withText ? (one[props.withText] ?? '') : '' }))
+})
+const named = computed(() => ({
+  field: field.value,
+  part: parts.value.part,
+  label: props.label ?? told.value.label,
+  hint: props.hint ?? told.value.hint,
+}))
+</script>
+
+<template>
+  <choice-list
+    v-if="told.kind === 'words'"
+    :field="field"
+    :label="named.label"
+    :chosen="(value as string[] | undefined) ?? []"
+    :choices="words"
+  />
+  <tick-field v-else-if="told.kind === 'tick'" v-bind="named" :value="value === true" />
+  <pick-field
+    v-else-if="told.kind === 'choice' || options.length"
+    v-bind="named"
+    :value="String(value ?? '')"
+    :options="options"
+  />
+  <entry-field
+    v-else
+    v-bind="named"
+    :value="entry"
+    :unit="told.unit"
+    :numeric="told.kind === 'number'"
+    :day="told.kind === 'day'"
+    :placeholder="told.placeholder"
+    :maxlength="told.max_length"
+    :bare="bare"
+  />
+</template>

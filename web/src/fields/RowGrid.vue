@@ -1,0 +1,254 @@
+<script setup lang="ts">
+/**
+ * A small grid of rows, saved whole as one types. A row that cannot be used keeps its text and says why; what has not
+ * reached the server, or was refused, survives a reload.
+ */
+import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
+import { IconPlus, IconX } from '@tabler/icons-vue'
+import { NButton, NCheckbox, NSelect } from 'naive-ui'
+import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { unitSign } from '@/lib/quantity'
+import { type ListName, rowId, useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from './rows'
+import { lacksNumber, type Texts, toTexts } from './rows'
+
+/** Lists inside a skyline: their rows have no ids, the skyline has. */
+const UNNAMED = new Set<ListName>(['skyline', 'obstacles'])
+/** So many rows are drawn before somebody asks for all of them. */
+const MANY = 60
+
+const props = defineProps<{
+  name: ListName
+  title: string
+  columns: Column[]
+  rows: Entry[]
+  blank: Entry | ((others: Texts[]) => Entry)
+  addLabel: string
+  keep?: (row: Entry) => boolean
+  fixed?: Entry
+  omit?: string[]
+  fixedRows?: boolean
+}>()
+const store = useJob()
+const prefs = usePrefs()
+const root = ref<HTMLElement | null>(null)
+/** Rows of this grid among all of the list, so that two grids can share one list. */
+const mine = computed(() => props.rows.filter((row) => props.keep?.(row) ?? true))
+const others = computed(() => props.rows.filter((row) => !(props.keep?.(row) ?? true)))
+
+const shownAs = (row: Entry): Held => ({ base: row, texts: toTexts(row, props.columns, prefs.system) })
+/** What was typed and is not kept by the server, over a reload. */
+const draft = useSessionStorage<{ held: Held[]; seen?: number } | null>(
+  `rows-${store.number}-${props.name}-${props.title}`,
+  null,
+  { serializer: StorageSerializers.object },
+)
+const held = ref<Held[]>(draft.value?.held ?? mine.value.map(shownAs))
+/** The change that these rows were taken from: what others change after it is not theirs to overwrite. */
+let seen = draft.value?.seen ?? store.job?.head
+const busy = ref(draft.value !== null)
+watch([mine, () => prefs.system, () => props.columns], () => {
+  if (!busy.value) {
+    held.value = mine.value.map(shownAs)
+    seen = store.job?.head
+  }
+})
+const all = ref(false)
+const drawn = computed(() => (all.value ? held.value : held.value.slice(0, MANY)))
+
+function freshFor(index: number): Texts {
+  const rest = held.value.filter((_, at) => at !== index).map((one) => one.texts)
+  return toTexts(typeof props.blank === 'function' ? props.blank(rest) : props.blank, props.columns, prefs.system)
+}
+const blankAt = (index: number) => isBlank(held.value[index]!.texts, freshFor(index), props.columns)
+const halfAt = (index: number) => !blankAt(index) && lacksNumber(held.value[index]!.texts, props.columns)
+/** Counts changes: what is entered while a save is under way is not its own to overwrite. */
+let strokes = 0
+const focused = () =>
+  [...(root.value?.querySelectorAll('tbody tr.entry-row') ?? [])].findIndex((one) =>
+    one.contains(document.activeElement),
+  )
+/** Sends the rows. Where the page is left, a half row goes back as it was before. */
+async function save(leaving = false): Promise<void> {
+  const at = focused()
+  if (!leaving && held.value[at] && halfAt(at)) return
+  const before = strokes
+  pending = false
+  const plain = (entry: Entry): Entry =>
+    Object.fromEntries(Object.entries(entry).filter(([key]) => !props.omit?.includes(key)))
+  const asEntry = (one: Held, index: number): Entry[] => {
+    if (blankAt(index)) return []
+    if (leaving && halfAt(index)) return isKept(one.base) ? [plain(one.base)] : []
+    return [plain(fromTexts(one.texts, one.base, props.columns, prefs.system, props.fixed))]
+  }
+  const saved = await store.replaceList(props.name, [...others.value.map(plain), ...held.value.flatMap(asEntry)], seen)
+  if (saved) {
+    held.value = adopted(held.value, mine.value, props.columns, prefs.system)
+    seen = store.job?.head
+  }
+  busy.value = !saved || strokes !== before || held.value.some((_, index) => blankAt(index))
+  if (saved && strokes === before) draft.value = null
+}
+let gone = false
+const saveSoon = useDebounceFn(() => {
+  if (!gone) void save()
+}, 500)
+/** Whether something waits to be sent. */
+let pending = false
+function typed(): void {
+  strokes += 1
+  pending = true
+  busy.value = true
+  draft.value = { held: held.value, seen }
+  void saveSoon()
+}
+function set(one: Held, key: string, text: string): void {
+  one.texts[key] = text
+  typed()
+}
+async function add(): Promise<void> {
+  strokes += 1
+  busy.value = true
+  all.value ||= held.value.length >= MANY
+  held.value.push({ base: UNNAMED.has(props.name) ? {} : { id: rowId() }, texts: freshFor(held.value.length) })
+  await nextTick()
+  root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
+}
+function remove(index: number): void {
+  strokes += 1
+  held.value.splice(index, 1)
+  busy.value = true
+  void save()
+}
+function faultOf(index: number): string {
+  const sent = held.value.slice(0, index).filter((_, at) => !blankAt(at)).length
+  const at = others.value.length + sent
+  const found = Object.entries(store.faults).filter(([field]) => field.startsWith(`${props.name}.${at}.`))
+  return found
+    .map(
+      ([field, message]) =>
+        `${props.columns.find((column) => field.endsWith(`.${column.key}`))?.label ?? ''}: ${message}`,
+    )
+    .join(' ')
+}
+const flush = () => {
+  if (pending && !gone) void save(true)
+}
+store.flushers.add(flush)
+onBeforeUnmount(() => {
+  flush()
+  gone = true
+  store.flushers.delete(flush)
+})
+if (draft.value !== null) void save()
+defineExpose({ add })
+</script>
+
+<template>
+  <section ref="root" class="row-grid" :aria-label="title">
+    <table v-if="held.length" class="grid-table">
+      <thead>
+        <tr>
+          <th v-for="column in columns" :key="column.key" scope="col">
+            {{ column.label }}<template v-if="column.unit"> ({{ unitSign(column.unit, prefs.system) }})</template>
+          </th>
+          <th><span class="visually-hidden">Remove</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="(one, index) in drawn" :key="index">
+          <tr class="entry-row" @focusout="pending && saveSoon()">
+            <td v-for="column in columns" :key="column.key">
+              <b v-if="column.plain">{{ one.texts[column.key] }}</b>
+              <n-select
+                v-else-if="column.choices"
+                :value="one.texts[column.key]"
+                :options="column.choices as SelectMixedOption[]"
+                :disabled="store.locked"
+                :aria-label="`${column.label}, row ${index + 1}`"
+                :consistent-menu-width="false"
+                @update:value="set(one, column.key, $event)"
+              />
+              <n-checkbox
+                v-else-if="column.tick"
+                size="large"
+                :checked="one.texts[column.key] === 'yes'"
+                :disabled="store.locked"
+                :aria-label="`${column.label}, row ${index + 1}`"
+                @update:checked="set(one, column.key, $event ? 'yes' : '')"
+              />
+              <input
+                v-else
+                v-model="one.texts[column.key]"
+                :disabled="store.locked"
+                :inputmode="column.text ? 'text' : 'decimal'"
+                :placeholder="column.day ? 'year-month-day' : undefined"
+                :aria-label="`${column.label}, row ${index + 1}`"
+                :aria-invalid="faultOf(index) ? 'true' : undefined"
+                autocomplete="off"
+                @input="typed"
+                @keydown.enter.prevent="add"
+              />
+            </td>
+            <td>
+              <n-button
+                v-if="!fixedRows"
+                quaternary
+                size="small"
+                :disabled="store.locked"
+                :aria-label="`Remove row ${index + 1}`"
+                @click="remove(index)"
+                ><template #icon><icon-x /></template
+              ></n-button>
+            </td>
+          </tr>
+          <tr v-if="faultOf(index)">
+            <td :colspan="columns.length + 1" class="fault" role="alert">{{ faultOf(index) }}</td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+    <slot v-else name="empty" />
+    <n-button v-if="drawn.length < held.length" size="small" @click="all = true"
+      >Show all {{ held.length }} rows</n-button
+    >
+    <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"
+      ><template #icon><icon-plus /></template>{{ addLabel }}</n-button
+    >
+  </section>
+</template>
+
+<style scoped>
+.row-grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  justify-items: start;
+}
+.row-grid > table {
+  position: relative;
+  display: block;
+  overflow-x: auto;
+  max-width: 100%;
+}
+@media (min-width: 701px) {
+  .row-grid > table {
+    display: table;
+  }
+}
+input {
+  width: 100%;
+  min-width: 64px;
+  height: 34px;
+}
+.n-select {
+  min-width: 112px;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+  font-size: 13px;
+}
+</style>

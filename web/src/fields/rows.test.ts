@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest'
+import { adopted, columnsOf, fromTexts, isBlank, isUntouched, lacksNumber, toTexts } from './rows'
+
+const runs = columnsOf('handover.runs', 'down_mbps', 'latency_ms', 'link', 'note')
+const points = columnsOf(
+  'sky.skylines[].points',
+  { key: 'azimuth_deg', label: 'Compass', add: 25.5 },
+  'elevation_deg',
+  'kind',
+  'distance_m',
+)
+
+describe('columns of a list', () => {
+  it('take label, unit and choices from the facts, unless the sheet says otherwise', () => {
+    expect(runs[0]).toMatchObject({ key: 'down_mbps', label: 'Download', unit: 'mbps' })
+    expect(runs[2]!.choices!.map((one) => one.value)).toEqual(['', 'wired', 'wireless'])
+    expect(points.map((one) => one.label)).toEqual(['Compass', 'Height', 'What', 'Distance'])
+    expect(points[3]!.optional).toBe(true)
+    expect(columnsOf('bringup.settings', 'secret')[0]!.tick).toBe(true)
+    expect(columnsOf('brief.deliveries', 'arrived_on')[0]).toMatchObject({ day: true, text: true, optional: true })
+  })
+})
+
+describe('a row as texts', () => {
+  const row = { azimuth_deg: 340.04, elevation_deg: 7.25, kind: 'tree', distance_m: null }
+
+  it('shows a bearing as the compass reads it, folded past north', () => {
+    expect(toTexts(row, points, 'metric')).toEqual({
+      azimuth_deg: '5.5',
+      elevation_deg: '7.25',
+      kind: 'tree',
+      distance_m: '',
+    })
+  })
+
+  it('comes back as it was while no cell is touched, and a touched cell alone goes through its text', () => {
+    const texts = toTexts(row, points, 'metric')
+    expect(fromTexts(texts, row, points, 'metric')).toEqual(row)
+    expect(fromTexts({ ...texts, elevation_deg: '9' }, row, points, 'metric')).toEqual({ ...row, elevation_deg: 9 })
+    const turned = fromTexts({ ...texts, azimuth_deg: '10' }, row, points, 'metric')
+    expect(turned.azimuth_deg).toBeCloseTo(344.5, 9)
+    expect(isUntouched({ ...texts, kind: 'pole' }, row, points, 'metric')).toBe(false)
+  })
+
+  it('is converted where feet are shown, and hands on what is no number', () => {
+    const made = fromTexts(
+      { azimuth_deg: '25.5', elevation_deg: 'high', kind: 'pole', distance_m: '100' },
+      {},
+      points,
+      'imperial',
+    )
+    expect(made).toEqual({ azimuth_deg: 0, elevation_deg: 'high', kind: 'pole', distance_m: expect.closeTo(30.48, 9) })
+  })
+
+  it('keeps what the grid fixes and what the row holds beside its columns', () => {
+    const made = fromTexts({ down_mbps: '12,5', latency_ms: '600', link: '', note: '' }, { id: 'a' }, runs, 'metric', {
+      when: 'after',
+    })
+    expect(made).toEqual({ id: 'a', when: 'after', down_mbps: 12.5, latency_ms: 600, link: '', note: '' })
+  })
+})
+
+describe('a row that is begun', () => {
+  const fresh = toTexts({ kind: 'terrain' }, points, 'metric')
+
+  it('is blank while only its choices stand there, and half while a number is missing', () => {
+    expect(isBlank(fresh, fresh, points)).toBe(true)
+    expect(isBlank({ ...fresh, azimuth_deg: '40' }, fresh, points)).toBe(false)
+    expect(lacksNumber({ ...fresh, azimuth_deg: '40' }, points)).toBe(true)
+    expect(lacksNumber({ ...fresh, azimuth_deg: '40', elevation_deg: '8' }, points)).toBe(false)
+  })
+})
+
+describe('what an answer brings', () => {
+  const held = (id: string, down: number, text = String(down)) => ({
+    base: { id, down_mbps: down },
+    texts: { down_mbps: text, latency_ms: '', link: '', note: '' },
+  })
+  const ids = (rows: { base: { id?: unknown } }[]) => rows.map((one) => one.base.id)
+
+  it('takes in rows of others, lets go of rows that are gone, and keeps what is being typed', () => {
+    const mine = [held('a', 1), held('b', 2, '2.5'), held('c', 3)]
+    const now = [
+      { id: 'a', down_mbps: 9 },
+      { id: 'b', down_mbps: 2 },
+      { id: 'd', down_mbps: 4 },
+    ]
+    const rows = adopted(mine, now, runs, 'metric')
+    expect(ids(rows)).toEqual(['a', 'b', 'd'])
+    expect(rows.map((one) => one.texts.down_mbps)).toEqual(['9', '2.5', '4'])
+  })
+
+  it('keeps a row that somebody took out while it is being typed in', () => {
+    expect(ids(adopted([held('a', 1, '1.5')], [], runs, 'metric'))).toEqual(['a'])
+    expect(ids(adopted([held('a', 1)], [], runs, 'metric'))).toEqual([])
+  })
+})

@@ -1,0 +1,129 @@
+/** Rows of a grid as people type them, and back: pure, without a component. */
+import { fromEntry, type System, toEntry } from '@/lib/quantity'
+import { type ColumnOf, factAt, type ListPath, type Option, optionsOf, type Path } from './told'
+
+export interface Column {
+  key: string
+  label: string
+  unit?: string
+  choices?: Option[]
+  optional?: boolean
+  text?: boolean
+  /** A row is blank while only its choices and texts are filled in, but for this one. */
+  main?: boolean
+  /** Degrees that are added to what is kept before it is shown. */
+  add?: number
+  tick?: boolean
+  /** Shown, not entered. */
+  plain?: boolean
+  day?: boolean
+}
+export type Entry = Record<string, unknown>
+export type Texts = Record<string, string>
+
+/** Columns of a list, with the words of its facts; what is given beside a key comes before them. */
+export function columnsOf<L extends ListPath>(
+  list: L,
+  ...keys: (ColumnOf<L> | (Partial<Column> & { key: ColumnOf<L> }))[]
+): Column[] {
+  return keys.map((one) => {
+    const given: Partial<Column> & { key: string } = typeof one === 'string' ? { key: one } : one
+    const told = factAt(`${list}[].${given.key}` as Path)
+    const choices = optionsOf(told)
+    return {
+      label: told.label,
+      unit: told.unit,
+      optional: told.optional,
+      tick: told.kind === 'tick' || undefined,
+      day: told.kind === 'day' || undefined,
+      text: ['text', 'day', 'moment'].includes(told.kind) || undefined,
+      choices: choices.length ? choices : undefined,
+      ...given,
+    }
+  })
+}
+
+const turn = (value: number) => ((value % 360) + 360) % 360
+
+/** A row as texts. */
+export function toTexts(row: Entry, columns: Column[], system: System): Texts {
+  return Object.fromEntries(
+    columns.map((column) => {
+      const value = row[column.key]
+      if (column.tick) return [column.key, value ? 'yes' : '']
+      if (column.choices || column.text) return [column.key, String(value ?? '')]
+      const shifted = typeof value === 'number' && column.add ? Math.round(turn(value + column.add) * 10) / 10 : value
+      return [column.key, toEntry(shifted as number | null, column.unit ?? '', system)]
+    }),
+  )
+}
+
+/** Whether a row was kept before: it holds more than its id. */
+export const isKept = (base: Entry) => Object.keys(base).some((key) => key !== 'id')
+
+/**
+ * Texts as a row, on what it held before and what this grid fixes. A cell that was not touched goes back as it came, not
+ * through its rounded text; text that is no number is handed on.
+ */
+export function fromTexts(texts: Texts, base: Entry, columns: Column[], system: System, fixed: Entry = {}): Entry {
+  const entry: Entry = { ...base, ...fixed }
+  const before = isKept(base) ? toTexts(base, columns, system) : {}
+  for (const column of columns) {
+    const text = texts[column.key] ?? ''
+    if (before[column.key] === text) continue
+    if (column.tick) entry[column.key] = text === 'yes'
+    else if (column.choices || column.text) entry[column.key] = column.optional && text === '' ? null : text
+    else {
+      const value = fromEntry(text, column.unit ?? '', system)
+      if (value === null) entry[column.key] = column.optional ? null : ''
+      else entry[column.key] = typeof value === 'number' && column.add ? turn(value - column.add) : value
+    }
+  }
+  return entry
+}
+
+/** A row in which nothing was typed since it was kept. */
+export function isUntouched(texts: Texts, base: Entry, columns: Column[], system: System): boolean {
+  const before = toTexts(base, columns, system)
+  return isKept(base) && columns.every((column) => before[column.key] === texts[column.key])
+}
+
+/** A row in which nothing was entered yet, beside what every new row begins with. */
+export function isBlank(texts: Texts, fresh: Texts, columns: Column[]): boolean {
+  return columns.every(
+    (column) =>
+      column.choices !== undefined ||
+      column.tick ||
+      (column.text && !column.main) ||
+      !texts[column.key] ||
+      (!column.main && texts[column.key] === fresh[column.key]),
+  )
+}
+
+/** A row that is being filled in: a number that is needed is not there yet. */
+export function lacksNumber(texts: Texts, columns: Column[]): boolean {
+  return columns.some(
+    (column) => !column.choices && !column.tick && !column.text && !column.optional && !texts[column.key],
+  )
+}
+
+/** A row in the grid: what it was kept as, and what stands in its cells. */
+export interface Held {
+  base: Entry
+  texts: Texts
+}
+
+/** Takes over what an answer brought: rows of others come in, rows that are gone go, and what was typed here stays. */
+export function adopted(held: Held[], kept: Entry[], columns: Column[], system: System): Held[] {
+  const now = new Map(kept.filter((row) => row.id).map((row) => [row.id, row]))
+  const known = new Set(held.map((one) => one.base.id))
+  const untouched = (one: Held) => isUntouched(one.texts, one.base, columns, system)
+  const mine = held
+    .filter((one) => !one.base.id || !isKept(one.base) || now.has(one.base.id) || !untouched(one))
+    .map((one) => {
+      const row = now.get(one.base.id)
+      return row ? { base: row, texts: untouched(one) ? toTexts(row, columns, system) : one.texts } : one
+    })
+  const others = [...now.values()].filter((row) => !known.has(row.id))
+  return [...mine, ...others.map((row) => ({ base: row, texts: toTexts(row, columns, system) }))]
+}
