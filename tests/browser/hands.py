@@ -4,19 +4,21 @@ from __future__ import annotations
 
 import contextlib
 
-from playwright.sync_api import Error, Locator, TimeoutError
+from playwright.sync_api import Error, Locator, expect
 
 
 def pick(field: Locator, option: str) -> None:
-    """Picks from a list. What comes late can move the list away from under a press: then it is open still."""
+    """Picks from a list, and again where what came late moved it away from under the press."""
     page = field.page
-    field.click()
-    if field.locator("input").count():
-        page.keyboard.type(option)  # a long list is narrowed by what is typed
-    offered = page.locator(".n-base-select-option", has_text=option).first
     for patience_ms in (2_000, 10_000, 30_000):
-        with contextlib.suppress(TimeoutError, Error):
-            offered.click(timeout=patience_ms)
-        with contextlib.suppress(TimeoutError):
-            offered.wait_for(state="hidden", timeout=patience_ms)
-            break
+        with contextlib.suppress(Error, AssertionError):
+            expect(page.locator(".n-base-select-menu:visible")).to_have_count(0, timeout=patience_ms)
+            field.click(timeout=patience_ms)
+            if field.locator("input").count():
+                page.keyboard.type(option)  # a long list is narrowed by what is typed
+            page.locator(".n-base-select-option:visible", has_text=option).first.click(timeout=patience_ms)
+        with contextlib.suppress(AssertionError):
+            expect(field).to_contain_text(option, timeout=patience_ms)
+            return
+        page.keyboard.press("Escape")
+    expect(field).to_contain_text(option)

@@ -119,7 +119,7 @@ def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
         (("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1
     ):
         brief.get_by_role("button", name="Add a task").click()
-        for label, value in zip(("Task", "Work (h)", "Sets for (h)", "Only after"), values, strict=True):
+        for label, value in zip(("Task", "Work", "Sets for", "Only after"), values, strict=True):
             brief.locator(".row-grid").filter(has_text="Work (h)").get_by_label(f"{label}, row {row}").fill(value)
     days = brief.get_by_role("table", name="Days of the visit").get_by_role("rowheader")
     expect(days).to_have_text(["Foam", "Mount", "Cable"])

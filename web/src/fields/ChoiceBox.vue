@@ -17,7 +17,7 @@ const emit = defineEmits<{ choose: [value: string] }>()
 
 <template>
   <div class="entry">
-    <span :class="bare ? 'visually-hidden' : 'label'">{{ label }}</span>
+    <span v-if="!bare" class="label">{{ label }}</span>
     <n-select
       :value="value ?? null"
       :options="options as SelectMixedOption[]"

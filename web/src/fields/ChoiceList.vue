@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Ticks of a list of words of the job. Each tick is a change of its own, so that two people can tick at once. */
 import { NCheckbox } from 'naive-ui'
+import { computed, ref } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
 const props = defineProps<{
@@ -10,9 +11,14 @@ const props = defineProps<{
   choices: { code: string; name: string; text: string }[]
 }>()
 const store = useJob()
-function toggle(code: string): void {
-  const now = props.chosen.includes(code) ? props.chosen.filter((one) => one !== code) : [...props.chosen, code]
-  void store.patch({ [props.field]: now } as Patch)
+/** What was ticked and is on its way; the next tick goes on from there. */
+const ticked = ref<string[] | null>(null)
+const shown = computed(() => ticked.value ?? props.chosen)
+async function toggle(code: string): Promise<void> {
+  const now = shown.value.includes(code) ? shown.value.filter((one) => one !== code) : [...shown.value, code]
+  ticked.value = now
+  await store.patch({ [props.field]: now } as Patch)
+  if (ticked.value === now) ticked.value = null
 }
 </script>
 
@@ -21,13 +27,14 @@ function toggle(code: string): void {
     <li v-for="choice in choices" :key="choice.code">
       <n-checkbox
         size="large"
-        :checked="chosen.includes(choice.code)"
+        :checked="shown.includes(choice.code)"
         :disabled="store.locked"
         @update:checked="toggle(choice.code)"
         >{{ choice.name }}<span v-if="choice.text" class="quiet small"><br />{{ choice.text }}</span></n-checkbox
       >
     </li>
   </ul>
+  <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
 </template>
 
 <style scoped>
@@ -43,5 +50,10 @@ function toggle(code: string): void {
   min-height: 36px;
   align-items: start;
   padding: 6px 0;
+}
+.fault {
+  color: var(--rust);
+  font-size: 13px;
+  font-weight: 600;
 }
 </style>

@@ -85,7 +85,9 @@ async function save(leaving = false): Promise<void> {
   }
   const saved = await store.replaceList(props.name, [...others.value.map(plain), ...held.value.flatMap(asEntry)], seen)
   if (saved) {
-    held.value = adopted(held.value, mine.value, props.columns, prefs.system)
+    const here = held.value[focused()]
+    const settled = (one: Held) => strokes === before && one !== here
+    held.value = adopted(held.value, mine.value, props.columns, prefs.system, settled)
     seen = store.job?.head
   }
   busy.value = !saved || strokes !== before || held.value.some((_, index) => blankAt(index))

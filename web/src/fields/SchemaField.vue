@@ -95,28 +95,24 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     <legend>{{ label }}</legend>
     <p v-if="field.node.description" class="quiet small">{{ field.node.description }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <details
-      v-for="(one, index) in rows"
-      :key="index"
-      :open="Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))"
-    >
-      <summary>
-        {{ titleOf(one, index) }}
-        <n-button quaternary size="tiny" :aria-label="`Take ${titleOf(one, index)} out`" @click.prevent="remove(index)"
-          ><template #icon><icon-x /></template
-        ></n-button>
-      </summary>
-      <schema-field
-        :name="`${index + 1}`"
-        :node="field.node.items!"
-        :defs="defs"
-        :value="one"
-        :path="`${path}.${index}`"
-        :faults="faults"
-        bare
-        @change="item(index, $event)"
-      />
-    </details>
+    <div v-for="(one, index) in rows" :key="index" class="one">
+      <details :open="Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))">
+        <summary>{{ titleOf(one, index) }}</summary>
+        <schema-field
+          :name="`${index + 1}`"
+          :node="field.node.items!"
+          :defs="defs"
+          :value="one"
+          :path="`${path}.${index}`"
+          :faults="faults"
+          bare
+          @change="item(index, $event)"
+        />
+      </details>
+      <n-button quaternary size="small" :aria-label="`Take ${titleOf(one, index)} out`" @click="remove(index)"
+        ><template #icon><icon-x /></template
+      ></n-button>
+    </div>
     <n-button size="small" @click="add"
       ><template #icon><icon-plus /></template>Add to {{ label.toLowerCase() }}</n-button
     >
@@ -218,9 +214,15 @@ textarea {
 [aria-invalid='true'] {
   border: 2px solid var(--rust);
 }
-details {
+.one {
   width: 100%;
+  display: flex;
+  align-items: start;
   border-bottom: 1px solid var(--rule);
+}
+details {
+  flex: 1;
+  min-width: 0;
 }
 summary {
   cursor: pointer;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-/** A yes or no of the job, saved at once. */
+/** A yes or no of the job, shown as it was ticked at once and saved. */
 import { NCheckbox } from 'naive-ui'
+import { ref } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
 const props = defineProps<{
@@ -11,15 +12,22 @@ const props = defineProps<{
   hint?: string
 }>()
 const store = useJob()
-const toggle = (now: boolean) => store.patch({ [props.field]: props.part ? { [props.part]: now } : now } as Patch)
+/** What was ticked and is on its way. */
+const ticked = ref<boolean | null>(null)
+async function toggle(now: boolean): Promise<void> {
+  ticked.value = now
+  await store.patch({ [props.field]: props.part ? { [props.part]: now } : now } as Patch)
+  if (ticked.value === now) ticked.value = null
+}
 </script>
 
 <template>
   <div class="tick">
-    <n-checkbox size="large" :checked="value === true" :disabled="store.locked" @update:checked="toggle">{{
+    <n-checkbox size="large" :checked="ticked ?? value === true" :disabled="store.locked" @update:checked="toggle">{{
       label
     }}</n-checkbox>
-    <p v-if="hint" class="quiet small">{{ hint }}</p>
+    <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
+    <p v-else-if="hint" class="quiet small">{{ hint }}</p>
   </div>
 </template>
 
@@ -28,5 +36,9 @@ const toggle = (now: boolean) => store.patch({ [props.field]: props.part ? { [pr
   font-weight: 600;
   align-self: end;
   min-height: 44px;
+}
+.fault {
+  color: var(--rust);
+  font-size: 13px;
 }
 </style>

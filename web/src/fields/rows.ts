@@ -113,13 +113,25 @@ export interface Held {
   texts: Texts
 }
 
-/** Takes over what an answer brought: rows of others come in, rows that are gone go, and what was typed here stays. */
-export function adopted(held: Held[], kept: Entry[], columns: Column[], system: System): Held[] {
+/**
+ * Takes over what an answer brought: rows of others come in, rows that are gone go, and what is being typed stays.
+ * `settled`: rows that are shown as the server keeps them now, even where that is not what was typed.
+ */
+export function adopted(
+  held: Held[],
+  kept: Entry[],
+  columns: Column[],
+  system: System,
+  settled: (row: Held) => boolean = () => false,
+): Held[] {
   const now = new Map(kept.filter((row) => row.id).map((row) => [row.id, row]))
   const known = new Set(held.map((one) => one.base.id))
-  const untouched = (one: Held) => isUntouched(one.texts, one.base, columns, system)
+  const untouched = (one: Held) => settled(one) || isUntouched(one.texts, one.base, columns, system)
   const mine = held
-    .filter((one) => !one.base.id || !isKept(one.base) || now.has(one.base.id) || !untouched(one))
+    .filter(
+      (one) =>
+        !one.base.id || !isKept(one.base) || now.has(one.base.id) || !isUntouched(one.texts, one.base, columns, system),
+    )
     .map((one) => {
       const row = now.get(one.base.id)
       return row ? { base: row, texts: untouched(one) ? toTexts(row, columns, system) : one.texts } : one

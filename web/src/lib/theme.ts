@@ -64,6 +64,7 @@ export function naiveTheme(light: Light): GlobalThemeOverrides {
       suffixTextColor: t.quiet,
     },
     InternalSelection: { border: `1px solid ${t.quiet}`, textColor: t.ink, color: t.sheet, colorActive: t.sheet },
+    Checkbox: { textColorDisabled: t.quiet },
     Tooltip: { color: t.ink, textColor: t.paper },
   }
 }

@@ -184,7 +184,7 @@ async function saveFirm(): Promise<void> {
           body: { name: now.name, address: now.address, rules: rules.value, words: words.value },
         }),
       ),
-    'The firm’s rules and words are saved; open jobs are judged by them now.',
+    'The firm’s words and rules are saved; open jobs are judged by them now.',
     ruleFaults,
   )
   if (told) {
