@@ -15,7 +15,7 @@ def main(folder: Path) -> None:
 
     django.setup()
     from rindle_core.kernel.entry import entries_of
-    from rindle_core.kernel.units import wording_table
+    from rindle_core.kernel.units import quantity_cases, wording_table
     from rindle_core.stations.entries import ROOMS
     from rindle_server.api import api
 
@@ -24,6 +24,7 @@ def main(folder: Path) -> None:
 
     write("openapi.json", api.get_openapi_schema(path_prefix="/api/"))
     write("units.json", wording_table())
+    write("quantity_cases.json", quantity_cases())
     facts = {path: told for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
     write("facts.json", {path: told.model_dump(mode="json", exclude_defaults=True) for path, told in facts.items()})
 

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import math
+import re
 from dataclasses import dataclass
-from typing import Literal, NamedTuple
+from decimal import ROUND_HALF_UP, Decimal
+from fractions import Fraction
+from typing import Any, Literal, NamedTuple
 
 System = Literal["metric", "imperial"]
 
@@ -74,15 +78,93 @@ def convert(value: float, unit: str, system: System = "metric") -> float:
     return value * side.factor + side.offset
 
 
+_EXACT_UNDER = 1e15
+_GROUPED_FROM = 10_000  # four digits are read at a glance, five are not
+_SIXTEENTH_WITHIN_MM = 0.1  # a drill, a bolt or a tube is named by its fraction where it is one
+_FEET_AND_INCHES_UNDER_FT = 100.0  # what a tape measures
+
+
+def _grouped(number: float, decimals: int) -> str:
+    if abs(number) >= _EXACT_UNDER:
+        return f"{number:.3g}".replace("-", "−")
+    exact = Decimal(number).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)  # as a browser rounds
+    text = f"{exact if exact else abs(exact):,.{decimals}f}"  # no -0.0
+    return text.replace(",", "\u202f" if abs(number) >= _GROUPED_FROM else "").replace("-", "−")
+
+
+def _fraction(inches: float) -> str:
+    """`2 3/8` where the value is a sixteenth, within a tenth of a millimetre; else empty."""
+    sixteenths = math.floor(abs(inches) * 16 + 0.5)
+    if abs(abs(inches) - sixteenths / 16) * MILLIMETRES_PER_INCH > _SIXTEENTH_WITHIN_MM or sixteenths == 0:
+        return ""
+    whole, rest = divmod(sixteenths, 16)
+    part = Fraction(rest, 16)
+    words = [str(whole) if whole else "", f"{part.numerator}/{part.denominator}" if rest else ""]
+    return ("−" if inches < 0 else "") + " ".join(one for one in words if one)
+
+
+def _feet_and_inches(feet: float) -> str:
+    whole, inches = divmod(math.floor(abs(feet) * 12 + 0.5), 12)
+    words = [f"{whole} ft" if whole else "", f"{inches} in" if inches or not whole else ""]
+    return ("−" if feet < 0 and (whole or inches) else "") + " ".join(one for one in words if one)
+
+
 def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
     """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`.
 
-    `more`: digits beyond the usual ones.
+    `more`: digits beyond the usual ones. Imperial lengths that a tape measures are in feet and inches, and what is a
+    sixteenth of an inch is shown as its fraction; with more digits both are decimal. Raises KeyError.
     """
     side: _Side = getattr(_WORDING[unit], system)
-    decimals = side.decimals + more
-    rounded = round(convert(value, unit, system), decimals) + 0.0  # + 0.0 turns -0.0 into 0.0
-    return f"{rounded:.{decimals}f}{side.suffix}".replace("-", "−")
+    shown = convert(value, unit, system)
+    if system == "imperial" and more == 0:
+        if unit == "mm" and _fraction(shown):
+            return f"{_fraction(shown)}{side.suffix}"
+        if unit == "m" and abs(shown) < _FEET_AND_INCHES_UNDER_FT:
+            return _feet_and_inches(shown)
+    return f"{_grouped(shown, side.decimals + more)}{side.suffix}"
+
+
+def format_money(amount: float) -> str:
+    """An amount in the firm's currency, grouped, with its hundredths: `24 770.00`."""
+    return _grouped(amount, 2)
+
+
+_IN_A_SENTENCE = {"mm": "mm", "m": "m", "km": "km", "kg": "kg", "m/s": "mps", "°C": "c", "N": "n", "N·m": "nm"}
+_NUMBER = r"[-−]?\d[\d,\u202f]*(?:\.\d+)?"
+_UNITS_IN_A_SENTENCE = "|".join(sorted(_IN_A_SENTENCE, key=len, reverse=True))
+_QUANTITY = re.compile(rf"(?<![\w.,])({_NUMBER})(?: to ({_NUMBER}))? ({_UNITS_IN_A_SENTENCE})(?![\w/·²°])")
+
+
+def in_system(sentence: str, system: System) -> str:
+    """A sentence of the core, which is metric, with each of its quantities in the system.
+
+    `in_system("Raise it by 1.5 m.", "imperial")` is `Raise it by 4 ft 11 in.`
+    """
+    if system == "metric":
+        return sentence
+
+    def shown(match: re.Match[str]) -> str:
+        first, second, unit = match.groups()
+        words = [
+            format_quantity(float(re.sub("[,\u202f]", "", one).replace("−", "-")), _IN_A_SENTENCE[unit], system)
+            for one in (first, second)
+            if one
+        ]
+        return " to ".join(words)
+
+    return _QUANTITY.sub(shown, sentence)
+
+
+def all_in_system(told: Any, system: System) -> Any:
+    """Data as of JSON with each of its sentences in the system; figures and names of fields stay as they are."""
+    if isinstance(told, str):
+        return in_system(told, system)
+    if isinstance(told, dict):
+        return {name: all_in_system(one, system) for name, one in told.items()}
+    if isinstance(told, list | tuple):
+        return [all_in_system(one, system) for one in told]
+    return told
 
 
 def wording_table() -> dict[str, dict[str, dict[str, float | str | int]]]:
@@ -93,4 +175,31 @@ def wording_table() -> dict[str, dict[str, dict[str, float | str | int]]]:
     }
 
 
-__all__ = ["System", "convert", "format_quantity", "wording_table"]
+def quantity_cases() -> list[dict[str, object]]:
+    """Values with their wording, against which the front end holds its own."""
+    values = (-0.01, 1.5, -3.3, 60.3, 476.25, 23456.7)
+    return [
+        {
+            "value": value,
+            "unit": unit,
+            "system": system,
+            "more": more,
+            "text": format_quantity(value, unit, system, more),
+        }
+        for unit in _WORDING
+        for system in ("metric", "imperial")
+        for more in (0, 1)
+        for value in values
+    ]
+
+
+__all__ = [
+    "System",
+    "all_in_system",
+    "convert",
+    "format_money",
+    "format_quantity",
+    "in_system",
+    "quantity_cases",
+    "wording_table",
+]

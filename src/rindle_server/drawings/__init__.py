@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from rindle_core.job import JobAssessment, JobInput
-from rindle_core.kernel.units import System
+from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_core.stations.peak.peaking import PeakView
@@ -84,7 +84,7 @@ def job_drawings(facts: JobInput, result: JobAssessment, system: System = "metri
     drawn += _peaks(facts, [result.elevation_peak, result.azimuth_peak])
     if result.bringup is not None:
         drawn.append(bringup_ladder(result.bringup))
-    return drawn
+    return [replace(one, rows=[(what, in_system(text, system)) for what, text in one.rows]) for one in drawn]
 
 
 __all__ = ["Drawing", "for_print", "job_drawings"]

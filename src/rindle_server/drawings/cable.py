@@ -29,7 +29,7 @@ def _bar(y: float, label: str, share: float, limit_share: float, value: str, lim
         tag("rect", x=left, y=y, width=width, height=16, fill=ink("paper"), stroke=ink("rule")),
         tag("rect", x=left, y=y, width=width * min(1.0, max(0.0, share)), height=16, fill=ink(token)),
         line((mark, y - 4), (mark, y + 20), "ink", 2.5),
-        words((left + width + 10, y + 13), f"{value}, limit {limit}", 14, token if bad else "ink", "start", 600),
+        words((left + width + 10, y + 13), f"{value}, {limit}", 14, token if bad else "ink", "start", 600),
     ]
 
 
@@ -72,7 +72,7 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         cable.length_m / limits.most_m * 0.8,
         0.8,
         format_quantity(cable.length_m, "m", system),
-        format_quantity(limits.most_m, "m", system),
+        "at most " + format_quantity(limits.most_m, "m", system),
         cable.length_m > limits.most_m,
     )
     high = f"Loss at {limits.if_high_mhz:g} MHz"
@@ -82,7 +82,7 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         cable.loss_high_db / limits.most_loss_db * 0.8,
         0.8,
         format_quantity(cable.loss_high_db, "db"),
-        format_quantity(limits.most_loss_db, "db"),
+        "at most " + format_quantity(limits.most_loss_db, "db"),
         cable.loss_high_db > limits.most_loss_db,
     )
     volts = cable.voltage_v or 0.0
@@ -93,7 +93,7 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         volts / supply.supply_v,
         supply.least_v / supply.supply_v,
         shown,
-        format_quantity(supply.least_v, "v"),
+        "at least " + format_quantity(supply.least_v, "v"),
         volts < supply.least_v,
     )
     rows = [(_NAMES[piece.kind].capitalize(), format_quantity(piece.length_m, "m", system)) for piece in pieces]

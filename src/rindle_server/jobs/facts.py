@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any
 
@@ -14,6 +14,7 @@ from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, S
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
 from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import parse
+from rindle_core.kernel.units import System, all_in_system
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
 from rindle_server.jobs.models import Document, Job
@@ -167,6 +168,14 @@ def _with_place(facts: JobInput, text: str) -> JobInput:
     if facts.brief.place_text or not text:
         return facts
     return facts.model_copy(update={"brief": facts.brief.model_copy(update={"place_text": text})})
+
+
+def worded(found: Assessed, system: System) -> Assessed:
+    """The same with the core's sentences in the system."""
+    if system == "metric":
+        return found
+    told = all_in_system(found.result.model_dump(), system)
+    return replace(found, result=JobAssessment.model_validate(told))
 
 
 def assessed(job: Job) -> Assessed:

@@ -15,7 +15,7 @@ from rindle_core.kernel.units import System, format_quantity
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
@@ -40,7 +40,7 @@ def _figures(found: Any) -> list[tuple[str, str, str]]:
 
 def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric", on_paper: bool = False) -> str:
     """The card as one page. `address` is what the QR code opens."""
-    found = assessed(job)
+    found = worded(assessed(job), system)
     dial = next((one for one in job_drawings(found.facts, found.result, system) if one.name == "dial"), None)
     holds = [
         finding.message

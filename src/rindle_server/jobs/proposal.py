@@ -10,7 +10,7 @@ from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_core.stations.brief.visit import OLD_LINE
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
@@ -18,7 +18,7 @@ from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import firm_of
 from rindle_server.pictures import read_picture
@@ -70,7 +70,7 @@ def _photos(job: Job) -> list[dict[str, str]]:
 
 def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
     """The proposal as one page."""
-    found = assessed(job)
+    found = worded(assessed(job), system)
     facts, visit = found.facts, found.result.visit
     compared = found.result.sky_more.compared if found.result.sky_more else None
     plan = next((one for one in job_drawings(facts, found.result, system) if one.name == "plan"), None)
@@ -100,7 +100,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
             "old_line": OLD_LINE.get(facts.brief.old_line, ("", ""))[0],
             "photos": _photos(job),
-            "money": [(what, f"{sign} {amount:.2f}".strip()) for what, amount in money],
+            "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],
             "mount": next((one.kind for one in visit.mounts.options if one.suits), None) if visit else None,
             "firm": firm_of(job),
             "colours": tokens()["day"],

@@ -12,12 +12,12 @@ from django.utils.safestring import mark_safe
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.findings import against
 from rindle_core.kernel.headline import as_text
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.errors import Conflict
 from rindle_server.jobs.edit import understood
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.records import record_state
 from rindle_server.spa import font_url
@@ -45,7 +45,7 @@ def firm_of(job: Job) -> dict[str, str]:
     return {"name": firm.name, "address": firm.address}
 
 
-def _aim_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+def _aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
     aim, dial = result.aim, result.dial
     if aim is None:
         return []
@@ -67,7 +67,7 @@ def _aim_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
         ("Skew, clockwise from behind", f"{aim.skew_deg:.2f}°".replace("-", "−"))
         if linear
         else ("Skew", "none to set: the polarization is circular"),
-        ("Slant range", f"{aim.slant_range_km:.1f} km"),
+        ("Slant range", format_quantity(aim.slant_range_km, "km", system)),
         ("Round trip", f"{aim.round_trip_ms:.1f} ms"),
     ]
     if aim.clinometer_deg is not None:
@@ -76,11 +76,11 @@ def _aim_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
     return rows
 
 
-def _brief_rows(job: Job, facts: JobInput) -> list[tuple[str, str]]:
+def _brief_rows(job: Job, facts: JobInput, system: System) -> list[tuple[str, str]]:
     place = understood(facts.brief.place_text) or "not given"
     rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
     rows += [
-        ("Height", format_quantity(facts.brief.height_m, "m")),
+        ("Height", format_quantity(facts.brief.height_m, "m", system)),
         ("Day of the figures", facts.brief.date.isoformat()),
     ]
     if facts.picks.terminal:
@@ -106,10 +106,11 @@ def _sky_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tu
         rows.append(("Planned at", f"position {facts.sky.position_letter}"))
     if more.compared:
         rows.append(("Positions compared", more.compared.why))
+    sign = facts.picks.rules.currency
     for one in more.ways.ways if more.ways else []:
         left = [format_quantity(one.out_percent, "percent") + " without service"] if one.out_percent is not None else []
         left += [format_quantity(one.margin_deg, "deg") + " free"] if one.margin_deg is not None else []
-        left += [f"costs {facts.picks.rules.currency} {one.cost_money:,.0f}"] if one.cost_money is not None else []
+        left += [f"costs {sign} {format_money(one.cost_money)}"] if one.cost_money is not None else []
         rows.append((one.what, ", ".join(left)))
     if more.trial:
         rows.append(("Trial", f"{more.trial.available_percent:.1f} % available. {more.trial.because}"))
@@ -145,11 +146,11 @@ def _push_rows(facts: JobInput) -> list[tuple[str, str]]:
 
 
 def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
-    found, firm = assessed(job), firm_of(job)
+    found, firm = worded(assessed(job), system), firm_of(job)
     drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
     rows = {
-        "brief": _brief_rows(job, found.facts),
-        "aim": _aim_rows(found.facts, found.result),
+        "brief": _brief_rows(job, found.facts, system),
+        "aim": _aim_rows(found.facts, found.result, system),
         "sky": _sky_rows(found.facts, found.result, system),
         "peak": _push_rows(found.facts),
     }

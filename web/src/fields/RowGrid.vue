@@ -243,7 +243,7 @@ defineExpose({ add })
 input {
   width: 100%;
   min-width: 64px;
-  height: 34px;
+  height: 44px;
 }
 .n-select {
   min-width: 112px;

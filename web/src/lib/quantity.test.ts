@@ -4,7 +4,10 @@ import { apartWords, formatQuantity, fromEntry, toEntry } from './quantity'
 describe('quantities', () => {
   it('are worded in both systems', () => {
     expect(formatQuantity(61.42, 'deg', 'metric')).toBe('61.4°')
-    expect(formatQuantity(60.3, 'mm', 'imperial')).toBe('2.37 in')
+    expect(formatQuantity(60.3, 'mm', 'imperial')).toBe('2 3/8 in')
+    expect(formatQuantity(61.2, 'mm', 'imperial')).toBe('2.41 in')
+    expect(formatQuantity(1.6, 'm', 'imperial')).toBe('5 ft 3 in')
+    expect(formatQuantity(36779.2, 'km', 'metric')).toBe('36\u202f779 km')
     expect(formatQuantity(-0.01, 'db', 'metric')).toBe('0.0 dB')
     expect(formatQuantity(-25.62, 'deg', 'metric')).toBe('−25.6°')
   })
@@ -13,7 +16,7 @@ describe('quantities', () => {
     expect(apartWords(420, 'metric')).toBe('420.0 m')
   })
   it('survive being shown and typed back within a thousandth', () => {
-    for (const unit of ['mm', 'm', 'kg', 'mps', 'n'])
+    for (const unit of ['mm', 'm', 'kg', 'mps', 'c'])
       expect(fromEntry(toEntry(12.345, unit, 'imperial'), unit, 'imperial')).toBeCloseTo(12.345, 1)
   })
   it('hand text that is no number on to the server', () => {

@@ -1,5 +1,6 @@
 /** Wording of quantities, from the server's own table of units. */
 import units from '@/api/units.json'
+import { readMeasure } from './measure'
 import { askWhich, readNumber } from './number'
 
 export type System = 'metric' | 'imperial'
@@ -7,6 +8,7 @@ export type UnitCode = keyof typeof units
 
 interface Wording {
   factor: number
+  offset: number
   suffix: string
   decimals: number
 }
@@ -15,30 +17,104 @@ function wording(unit: string, system: System): Wording {
   return (
     (units as Record<string, Record<System, Wording>>)[unit]?.[system] ?? {
       factor: 1,
+      offset: 0,
       suffix: unit ? ` ${unit}` : '',
       decimals: 1,
     }
   )
 }
 
-/** The value with its unit: `formatQuantity(61.42, 'deg', 'metric')` is `61.4°`. `more`: digits beyond the usual. */
-export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
-  const { factor, suffix, decimals } = wording(unit, system)
-  const shown = (value * factor).toFixed(decimals + more)
-  return `${(Number(shown) === 0 ? shown.replace('-', '') : shown).replace('-', '−')}${suffix}`
+const GROUPED_FROM = 10_000 // four digits are read at a glance, five are not
+const SIXTEENTH_WITHIN_MM = 0.1 // a drill, a bolt or a tube is named by its fraction where it is one
+const FEET_AND_INCHES_UNDER_FT = 100 // what a tape measures
+const MM_PER_INCH = 25.4
+
+function grouped(value: number, decimals: number): string {
+  const shown = value.toFixed(decimals)
+  const [whole, rest] = (Number(shown) === 0 ? shown.replace('-', '') : shown).replace('-', '−').split('.')
+  const groups = Math.abs(value) >= GROUPED_FROM ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole!
+  return rest === undefined ? groups : `${groups}.${rest}`
 }
 
-/** The value in the display unit, as a person would type it: no trailing zeros. */
+/** `2 3/8` where the value is a sixteenth, within a tenth of a millimetre; else empty. */
+function fraction(inches: number): string {
+  const sixteenths = Math.round(Math.abs(inches) * 16)
+  const off = Math.abs(Math.abs(inches) - sixteenths / 16) * MM_PER_INCH
+  if (off > SIXTEENTH_WITHIN_MM || sixteenths === 0) return ''
+  const whole = Math.floor(sixteenths / 16)
+  let [top, under] = [sixteenths % 16, 16]
+  while (top && top % 2 === 0) [top, under] = [top / 2, under / 2]
+  return (inches < 0 ? '−' : '') + [whole || '', top ? `${top}/${under}` : ''].filter(Boolean).join(' ')
+}
+
+function feetAndInches(feet: number): string {
+  const all = Math.round(Math.abs(feet) * 12)
+  const [whole, inches] = [Math.floor(all / 12), all % 12]
+  const words = [whole ? `${whole} ft` : '', inches || !whole ? `${inches} in` : '']
+  return (feet < 0 && all ? '−' : '') + words.filter(Boolean).join(' ')
+}
+
+/** The value with its unit: `formatQuantity(61.42, 'deg', 'metric')` is `61.4°`. `more`: digits beyond the usual. */
+export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
+  const { factor, offset, suffix, decimals } = wording(unit, system)
+  const shown = value * factor + offset
+  if (system === 'imperial' && more === 0) {
+    if (unit === 'mm' && fraction(shown)) return `${fraction(shown)}${suffix}`
+    if (unit === 'm' && Math.abs(shown) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(shown)
+  }
+  return `${grouped(shown, decimals + more)}${suffix}`
+}
+
+const IN_A_SENTENCE: Record<string, UnitCode> = {
+  'N·m': 'nm',
+  'm/s': 'mps',
+  mm: 'mm',
+  km: 'km',
+  kg: 'kg',
+  '°C': 'c',
+  m: 'm',
+  N: 'n',
+}
+const NUMBER = '[-−]?\\d[\\d,\u202f]*(?:\\.\\d+)?'
+const QUANTITY = new RegExp(
+  `(?<![\\w.,])(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²°])`,
+  'g',
+)
+
+/** A sentence of the core, which is metric, with each of its quantities in the system. */
+export function inSystem(sentence: string, system: System): string {
+  if (system === 'metric') return sentence
+  return sentence.replace(QUANTITY, (_, first: string, second: string | undefined, unit: string) =>
+    [first, second]
+      .filter((one) => one !== undefined)
+      .map((one) => Number(one.replace(/[,\u202f]/g, '').replace('−', '-')))
+      .map((value) => formatQuantity(value, IN_A_SENTENCE[unit]!, system))
+      .join(' to '),
+  )
+}
+
+/** Data with each of its sentences in the system; figures and names of fields stay as they are. */
+export function allInSystem<T>(told: T, system: System): T {
+  if (typeof told === 'string') return inSystem(told, system) as T
+  if (Array.isArray(told)) return told.map((one: unknown) => allInSystem(one, system)) as T
+  if (told === null || typeof told !== 'object') return told
+  return Object.fromEntries(Object.entries(told).map(([name, one]) => [name, allInSystem<unknown>(one, system)])) as T
+}
+
+/** The value in the display unit, as a person would type it: no trailing zeros, and no more digits than one measures. */
 export function toEntry(value: number | null | undefined, unit: string, system: System): string {
   if (value === null || value === undefined) return ''
-  const { factor, decimals } = wording(unit, system)
-  return String(Number((value * factor).toFixed(factor === 1 ? 6 : decimals + 2)))
+  const { factor, offset, decimals } = wording(unit, system)
+  return String(Number((value * factor + offset).toFixed(factor === 1 ? 6 : decimals + 1)))
 }
 
 /** What was typed, in the base unit; text that is no number, or could be two, is handed on, so that it can be said. */
 export function fromEntry(text: string, unit: string, system: System): number | string | null {
+  const measured = readMeasure(text, unit, system)
+  if (measured !== null) return measured
   const read = readNumber(text)
-  if ('value' in read) return read.value === null ? null : read.value / wording(unit, system).factor
+  const { factor, offset } = wording(unit, system)
+  if ('value' in read) return read.value === null ? null : (read.value - offset) / factor
   return 'ask' in read ? askWhich(text.trim(), read.ask) : read.text
 }
 
@@ -46,6 +122,9 @@ export function fromEntry(text: string, unit: string, system: System): number | 
 export function unitSign(unit: string, system: System): string {
   return wording(unit, system).suffix.trim()
 }
+
+/** An amount in the firm's currency, grouped, with its hundredths. */
+export const formatMoney = (amount: number, currency = '') => `${currency} ${grouped(amount, 2)}`.trim()
 
 const FAR_M = 5000
 

@@ -324,7 +324,7 @@ const flip = (code: string) => {
       <un-fold
         v-if="coverage?.chosen"
         title="Beam"
-        :note="`${coverage.chosen.letter}, ${coverage.chosen.edge_km.toFixed(0)} km inside its edge`"
+        :note="`${coverage.chosen.letter}, ${formatQuantity(coverage.chosen.edge_km, 'km', prefs.system)} inside its edge`"
       >
         <table class="grid-table" aria-label="Beam">
           <tbody>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatQuantity } from '@/lib/quantity'
 import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
 import CustomerPanels from '@/components/brief/CustomerPanels.vue'
@@ -9,8 +10,10 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
+const prefs = usePrefs()
 const job = computed(() => store.job!)
 const grid = ref<InstanceType<typeof RowGrid> | null>(null)
 const terminals = computed(() =>
@@ -66,7 +69,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       title="How sure the place is"
       :note="
         placed?.place_error
-          ? `an error of ${placed.place_error_m} m turns the azimuth by ${tiny(placed.place_error.azimuth_deg)}`
+          ? `an error of ${formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system)} turns the azimuth by ${tiny(placed.place_error.azimuth_deg)}`
           : 'which way it was found, and what an error would do'
       "
     >
@@ -75,9 +78,9 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <fact at="brief.place_error_m" />
       </div>
       <p v-if="placed?.place_error" class="quiet">
-        If the place is off by {{ placed.place_error_m }} m: azimuth {{ tiny(placed.place_error.azimuth_deg) }},
-        elevation {{ tiny(placed.place_error.elevation_deg) }}, skew {{ tiny(placed.place_error.skew_deg) }}. The
-        skyline and the drive mind it far more than the dish does.
+        If the place is off by {{ formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system) }}: azimuth
+        {{ tiny(placed.place_error.azimuth_deg) }}, elevation {{ tiny(placed.place_error.elevation_deg) }}, skew
+        {{ tiny(placed.place_error.skew_deg) }}. The skyline and the drive mind it far more than the dish does.
       </p>
     </un-fold>
     <h2 class="group">The order</h2>

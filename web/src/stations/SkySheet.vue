@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Sky: what stands about the terminal, and whether it may stand there. */
+import { formatQuantity } from '@/lib/quantity'
 import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
@@ -106,8 +107,9 @@ defineExpose({ newEntry: () => tools.value?.focus() })
         >
         <p class="quiet small">
           Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes
-          this). Where no distance is given, {{ job.facts.picks.rules?.assumed_obstacle_distance_m }} m is assumed for
-          the beam’s tube.
+          this). Where no distance is given,
+          {{ formatQuantity(job.facts.picks.rules?.assumed_obstacle_distance_m ?? 0, 'm', prefs.system) }} is assumed
+          for the beam’s tube.
         </p>
       </un-fold>
       <un-fold

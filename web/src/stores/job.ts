@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
 import { type Room, ROOM_OF } from '@/fields/told'
+import { allInSystem } from '@/lib/quantity'
 import { usePrefs } from './prefs'
 
 export type Job = Schemas['JobOut']
@@ -72,7 +73,17 @@ function filled(news: Job, held: Job | null): Job {
 
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
-  const job = shallowRef<Job | null>(null)
+  /** As the server sends it: the core's sentences are metric. */
+  const sent = shallowRef<Job | null>(null)
+  const job = computed<Job | null>({
+    get: () =>
+      sent.value && prefs.system === 'imperial'
+        ? { ...sent.value, assessment: allInSystem(sent.value.assessment, prefs.system) }
+        : sent.value,
+    set: (now) => {
+      sent.value = now
+    },
+  })
   const drawings = ref<Schemas['DrawingOut'][]>([])
   const telemetry = ref<Schemas['Telemetry'] | null>(null)
   const deviceTrouble = ref('')
@@ -211,7 +222,7 @@ export const useJob = defineStore('job', () => {
   }
   /** The stations' routes are made in a loop: one of them stands for all. */
   async function patchRoom(at: string, room: Room, body: Record<string, unknown>, seen: number): Promise<Job> {
-    const held = job.value
+    const held = sent.value
     const news = await unwrap(
       client.PATCH(`/api/jobs/{number}/${room}`, {
         params: { path: { number: at } },
@@ -295,7 +306,7 @@ export const useJob = defineStore('job', () => {
   let looking = false
   /** Whether somebody else changed this job since: then it is read anew, and what they changed is said. */
   async function look(): Promise<void> {
-    const seen = job.value
+    const seen = sent.value
     if (!seen || looking || saving.value > 0 || document.visibilityState === 'hidden') return
     looking = true
     try {
@@ -305,7 +316,7 @@ export const useJob = defineStore('job', () => {
       const query = { since: seen.head }
       const changes = await unwrap(client.GET('/api/jobs/{number}/changes', { params: { ...params, query } }))
       const found = filled(await unwrap(client.GET('/api/jobs/{number}', { params, headers: has(seen) })), seen)
-      if (job.value !== seen || saving.value > 0) return // somebody went on here meanwhile: look again later
+      if (sent.value !== seen || saving.value > 0) return // somebody went on here meanwhile: look again later
       const others = changes.filter((one) => one.device !== TAB && one.device !== 'terminal')
       if (others.length) {
         const who = [...new Set(others.map((one) => one.by || 'Somebody'))].join(', ')

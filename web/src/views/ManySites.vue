@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { usePrefs } from '@/stores/prefs'
+import { formatQuantity } from '@/lib/quantity'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
@@ -7,6 +9,7 @@ import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
+const prefs = usePrefs()
 const text = ref('')
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const longitude = ref('')
@@ -124,7 +127,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
               <b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b>
             </td>
             <td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td>
-            <td>{{ one.aim.slant_range_km.toFixed(0) }} km</td></template
+            <td>{{ formatQuantity(one.aim.slant_range_km, 'km', prefs.system) }}</td></template
           >
           <td v-else colspan="5" class="fault">{{ one.error }}</td>
         </tr>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What the customer needs and why, what becomes of the old line, what it costs. */
+import { formatMoney } from '@/lib/quantity'
 import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
@@ -11,7 +12,7 @@ const store = useJob()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const costs = computed(() => job.value.assessment.visit?.costs)
-const money = (value: number) => `${job.value.facts.picks.rules?.currency ?? ''} ${value.toFixed(2)}`.trim()
+const money = (value: number) => formatMoney(value, job.value.facts.picks.rules?.currency)
 const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind', 'amount_money')
 </script>
 

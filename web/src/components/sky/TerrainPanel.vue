@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** The horizon from elevation tiles: which tiles are there, how far to look, and the work with its progress. */
+import { usePrefs } from '@/stores/prefs'
+import { formatQuantity } from '@/lib/quantity'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { NButton } from 'naive-ui'
@@ -10,6 +12,7 @@ import { useWork } from '@/lib/useWork'
 import { type Job, useJob } from '@/stores/job'
 
 const store = useJob()
+const prefs = usePrefs()
 const tiles = ref<Schemas['TileOut'][]>([])
 const reach = ref('60')
 const letter = ref(store.job?.facts.sky.position_letter ?? '')
@@ -47,7 +50,7 @@ async function find(): Promise<void> {
   })
   if (!done) return
   await store.take(done.job as unknown as Job)
-  said.value = `${String(done.points)} points; the ground here lies ${Number(done.ground_m).toFixed(0)} m above sea. It is a skyline of its own now: “Terrain”.`
+  said.value = `${String(done.points)} points; the ground here lies ${formatQuantity(Number(done.ground_m), 'm', prefs.system)} above sea. It is a skyline of its own now: “Terrain”.`
 }
 </script>
 

@@ -1,0 +1,73 @@
+"""Quantities as they are worded: against conversions by hand, in both systems, alone and inside a sentence."""
+
+from __future__ import annotations
+
+import pytest
+
+from rindle_core.kernel.units import all_in_system, format_money, format_quantity, in_system
+
+
+# 1 in = 25.4 mm, 1 ft = 304.8 mm exactly; °F = 1.8 °C + 32; 1 mph = 0.44704 m/s.
+@pytest.mark.parametrize(
+    ("value", "unit", "text"),
+    [
+        (60.3, "mm", "2 3/8 in"),  # 2.374 in: a tube that the trade calls two and three eighths
+        (61.2, "mm", "2.41 in"),  # no sixteenth
+        (9.525, "mm", "3/8 in"),
+        (50.8, "mm", "2 in"),
+        (-9.525, "mm", "−3/8 in"),
+        (0.0, "mm", "0.00 in"),
+        (1.6, "m", "5 ft 3 in"),
+        (0.1, "m", "4 in"),
+        (1.8288, "m", "6 ft"),
+        (-1.2, "m", "−3 ft 11 in"),
+        (0.0, "m", "0 in"),
+        (200.0, "m", "656.2 ft"),
+        (-40.0, "c", "−40 °F"),
+        (20.0, "c", "68 °F"),
+        (13.4112, "mps", "30 mph"),
+        (36779.2, "km", "22\u202f854 mi"),
+    ],
+)
+def test_imperial_is_worded_as_it_is_read_off_a_tape(value, unit, text):
+    assert format_quantity(value, unit, "imperial") == text
+
+
+def test_more_digits_are_decimal_so_that_two_figures_can_be_told_apart():
+    assert format_quantity(60.3, "mm", "imperial", 1) == "2.374 in"
+    assert format_quantity(1.6, "m", "imperial", 1) == "5.25 ft"
+
+
+def test_five_digits_and_more_are_grouped_and_a_half_is_rounded_up_as_in_the_browser():
+    assert format_quantity(36779.2, "km") == "36\u202f779 km"
+    assert format_quantity(9999.0, "km") == "9999 km"
+    assert format_quantity(62.5, "ms") == "63 ms"
+    assert format_quantity(0.25, "deg") == "0.3°"
+    assert format_quantity(-0.01, "deg") == "0.0°"
+    assert format_money(24770) == "24\u202f770.00"
+    assert format_quantity(1e30, "m")  # never an error
+
+
+@pytest.mark.parametrize(
+    ("metric", "imperial"),
+    [
+        ("Raise the terminal by 1.5 m, or move it.", "Raise the terminal by 4 ft 11 in, or move it."),
+        ("it reaches 50.8 to 76.2 mm", "it reaches 2 in to 3 in"),
+        ("gusts of 16 m/s pass the limit of 12.5 m/s", "gusts of 36 mph pass the limit of 28 mph"),
+        ("−3 °C is under the 5 °C at which it sets", "27 °F is under the 41 °F at which it sets"),
+        ("0.5 dB, 3 m², 12 min, 1950 MHz, Coax RG 6 and 7°", "0.5 dB, 3 m², 12 min, 1950 MHz, Coax RG 6 and 7°"),
+        ("a height of 1,200 m", "a height of 3937.0 ft"),
+    ],
+)
+def test_each_quantity_of_a_sentence_follows_the_system_and_nothing_else_does(metric, imperial):
+    assert in_system(metric, "imperial") == imperial
+    assert in_system(metric, "metric") == metric
+
+
+def test_sentences_of_a_whole_answer_follow_and_figures_stay():
+    told = {"why": "It lies 2 m off.", "figure_m": 2.0, "rows": [{"what": "3 kg"}, None]}
+    assert all_in_system(told, "imperial") == {
+        "why": "It lies 6 ft 7 in off.",
+        "figure_m": 2.0,
+        "rows": [{"what": "6.6 lb"}, None],
+    }
