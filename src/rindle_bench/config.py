@@ -102,6 +102,7 @@ class Telemetry(Model):
     """Everything that the terminal tells."""
 
     simulated: bool = True
+    time_scale: float = Field(default=1.0, gt=0, description="Seconds of its own time in one of ours")
     powered: bool
     state: str
     states_entered: list[StateEvent]

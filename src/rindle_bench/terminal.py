@@ -70,6 +70,7 @@ class SimulatedTerminal:
         powered_at_s = self.modem.powered_at_s
         axes = self.antenna.axes
         return Telemetry(
+            time_scale=self.config.time_scale,
             powered=powered_at_s is not None,
             state=self.modem.entered[-1].code if self.modem.entered else "off",
             states_entered=list(self.modem.entered),

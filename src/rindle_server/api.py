@@ -3,21 +3,23 @@
 from __future__ import annotations
 
 import logging
-from typing import Annotated, Any
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.exceptions import RequestDataTooBig
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
-from ninja import Body, NinjaAPI, Schema
+from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
+from pydantic import create_model
 
 from rindle_core import __version__
 from rindle_core.kernel.errors import Fault, InputError
-from rindle_core.kernel.model import fault_of
-from rindle_core.kernel.registry import calculator, calculators
+from rindle_core.kernel.findings import Finding
+from rindle_core.kernel.model import Model, fault_of
+from rindle_core.kernel.registry import Calculator, calculator, calculators
 from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
@@ -136,13 +138,29 @@ def list_calculators(request: HttpRequest) -> list[CalculatorEntry]:
     return [CalculatorEntry(name=name, summary=entry.summary) for name, entry in calculators().items()]
 
 
-@api.get("/calc/{name}", response=dict[str, Any])
-def calculator_schema(request: HttpRequest, name: str) -> dict[str, Any]:
-    """JSON Schemas of a calculator's input and result."""
+def _typed(name: str, entry: Calculator[Any, Any]) -> None:
+    """The route of one calculator, with its own types in and out."""
+    title = name.replace("_", " ").title().replace(" ", "")
+    answer = create_model(f"{title}Outcome", result=(entry.result_type, ...), findings=(list[Finding], ...))
+
+    def calculate(request: HttpRequest, given: Model) -> HttpResponse:
+        return HttpResponse(entry.run(given).as_json(), content_type="application/json")
+
+    calculate.__annotations__ |= {"request": HttpRequest, "given": entry.input_type, "return": HttpResponse}
+    api.post(f"/calc/{name}", response=answer, operation_id=f"calc_{name}", summary=entry.summary)(calculate)
+
+    def schema(request: HttpRequest) -> dict[str, Any]:
+        return entry.schema()
+
+    told = "JSON Schemas of its input and result"
+    api.get(f"/calc/{name}", response=dict[str, Any], operation_id=f"schema_{name}", summary=told)(schema)
+
+
+for _name, _entry in calculators().items():
+    _typed(_name, _entry)
+
+
+@api.api_operation(["GET", "POST"], "/calc/{name}", response=dict[str, Any], include_in_schema=False)
+def no_calculator(request: HttpRequest, name: str) -> dict[str, Any]:
+    """A name that no calculator has. Raises InputError that lists the names."""
     return calculator(name).schema()
-
-
-@api.post("/calc/{name}", response=dict[str, Any])
-def calculate(request: HttpRequest, name: str, data: Annotated[dict[str, Any], Body()]) -> dict[str, Any]:
-    """The same JSON in and out as the command line."""
-    return calculator(name).run(data).as_dict()

@@ -26,7 +26,7 @@ from rindle_core.kernel.units import all_in_system, format_money, format_quantit
         (-40.0, "c", "−40 °F"),
         (20.0, "c", "68 °F"),
         (13.4112, "mps", "30 mph"),
-        (36779.2, "km", "22\u202f854 mi"),
+        (36779.2, "km", "22\u00a0854 mi"),
     ],
 )
 def test_imperial_is_worded_as_it_is_read_off_a_tape(value, unit, text):
@@ -39,12 +39,12 @@ def test_more_digits_are_decimal_so_that_two_figures_can_be_told_apart():
 
 
 def test_five_digits_and_more_are_grouped_and_a_half_is_rounded_up_as_in_the_browser():
-    assert format_quantity(36779.2, "km") == "36\u202f779 km"
+    assert format_quantity(36779.2, "km") == "36\u00a0779 km"
     assert format_quantity(9999.0, "km") == "9999 km"
     assert format_quantity(62.5, "ms") == "63 ms"
     assert format_quantity(0.25, "deg") == "0.3°"
     assert format_quantity(-0.01, "deg") == "0.0°"
-    assert format_money(24770) == "24\u202f770.00"
+    assert format_money(24770) == "24\u00a0770.00"
     assert format_quantity(1e30, "m")  # never an error
 
 

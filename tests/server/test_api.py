@@ -5,7 +5,7 @@ import json
 import pytest
 from django.contrib.auth import get_user_model
 
-from rindle_core.kernel.registry import calculator
+from rindle_core.kernel.registry import calculator, calculators
 from rindle_core.stations.entries import home_of
 from rindle_server.api import api
 from tests.server.calls import change
@@ -204,3 +204,17 @@ def test_the_report_holds_the_figures_and_drawings(crew):
     assert page.count("<svg") == 7
     assert "var(--" not in page  # colours are written out for print
     assert "http://" not in page.replace("http://www.w3.org", "")
+
+
+def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_sentence(crew):
+    from rindle_server.api import api
+
+    paths = api.get_openapi_schema(path_prefix="/api/")["paths"]
+    assert {f"/api/calc/{name}" for name in calculators()} <= set(paths)
+    route = paths["/api/calc/apart"]["post"]
+    assert route["operationId"] == "calc_apart"
+    assert route["requestBody"]["content"]["application/json"]["schema"]["$ref"].endswith("/ApartInput")
+    refused = crew.post("/api/calc/aim", json.dumps({"latitude_deg": 95, "no_such": 1}), **JSON)
+    told = {one["field"]: one["code"] for one in refused.json()["error"]["faults"]}
+    assert (told["latitude_deg"], told["longitude_deg"], told["no_such"]) == ("too_large", "missing", "unknown_field")
+    assert crew.post("/api/calc/nothing", "{}", **JSON).json()["error"]["message"].startswith("'nothing' is not a")

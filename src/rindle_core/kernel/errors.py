@@ -9,10 +9,13 @@ from typing import Self
 
 @dataclass(frozen=True, slots=True)
 class Fault:
-    """One thing wrong with one field: what it is, and what would be accepted."""
+    """One thing wrong with one field: what it is, and what would be accepted; `code` for programs, which read no
+    sentences.
+    """
 
     field: str
     message: str
+    code: str = "refused"
 
 
 class InputError(ValueError):
@@ -23,9 +26,9 @@ class InputError(ValueError):
         super().__init__("; ".join(f"{fault.field}: {fault.message}" for fault in self.faults))
 
     @classmethod
-    def one(cls, field: str, message: str) -> Self:
+    def one(cls, field: str, message: str, code: str = "refused") -> Self:
         """An error about a single field."""
-        return cls([Fault(field, message)])
+        return cls([Fault(field, message, code)])
 
     @property
     def field(self) -> str:
@@ -39,8 +42,8 @@ class InputError(ValueError):
 
     def as_dict(self) -> dict[str, object]:
         """The error as the command line and the API send it."""
-        faults = [{"field": fault.field, "message": fault.message} for fault in self.faults]
-        return {"field": self.field, "message": self.message, "faults": faults}
+        faults = [{"field": one.field, "message": one.message, "code": one.code} for one in self.faults]
+        return {**faults[0], "faults": faults}
 
 
 class Stopped(Exception):  # it is no error: somebody asked for it

@@ -49,6 +49,10 @@ _SENTENCES: Mapping[str, str] = {
     "enum": "is not one of the choices: {expected} is accepted",
     "date_from_datetime_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",
     "date_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",
+    **dict.fromkeys(
+        ("datetime_parsing", "datetime_from_date_parsing", "datetime_type", "datetime_object_invalid"),
+        "is not a moment: write it as year-month-day and hour:minute, such as 2026-11-24 14:05",
+    ),
     "date_type": "is not a date: write it as year-month-day, such as 2026-11-24",
     "bool_parsing": "is neither true nor false",
     "list_type": "is not a list",
@@ -57,6 +61,17 @@ _SENTENCES: Mapping[str, str] = {
     "model_type": "is not an object with named fields",
     "model_attributes_type": "is not an object with named fields",
     "string_pattern_mismatch": "does not have the form that is accepted: {pattern}",
+}
+
+
+# What pydantic calls the fault -> what a program may go by.
+_CODES: Mapping[str, str] = {
+    "missing": "missing",
+    "extra_forbidden": "unknown_field",
+    **dict.fromkeys(("greater_than_equal", "greater_than", "too_short", "string_too_short"), "too_small"),
+    **dict.fromkeys(("less_than_equal", "less_than", "too_long", "string_too_long"), "too_large"),
+    **dict.fromkeys(("literal_error", "enum"), "not_a_choice"),
+    "value_error": "refused",
 }
 
 
@@ -76,7 +91,7 @@ def fault_of(error: Mapping[str, Any], root: str) -> Fault:
     given = error.get("input")
     if error["type"] != "missing" and isinstance(given, str | int | float):
         message = f"{given!r} {message}" if sentence else message
-    return Fault(path, message)
+    return Fault(path, message, _CODES.get(error["type"], "wrong_form"))
 
 
 def faults_of(error: ValidationError, root: str = "input") -> list[Fault]:

@@ -89,7 +89,7 @@ def _grouped(number: float, decimals: int) -> str:
         return f"{number:.3g}".replace("-", "−")
     exact = Decimal(number).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)  # as a browser rounds
     text = f"{exact if exact else abs(exact):,.{decimals}f}"  # no -0.0
-    return text.replace(",", "\u202f" if abs(number) >= _GROUPED_FROM else "").replace("-", "−")
+    return text.replace(",", "\u00a0" if abs(number) >= _GROUPED_FROM else "").replace("-", "−")
 
 
 def _fraction(inches: float) -> str:
@@ -131,7 +131,7 @@ def format_money(amount: float) -> str:
 
 
 _IN_A_SENTENCE = {"mm": "mm", "m": "m", "km": "km", "kg": "kg", "m/s": "mps", "°C": "c", "N": "n", "N·m": "nm"}
-_NUMBER = r"[-−]?\d[\d,\u202f]*(?:\.\d+)?"
+_NUMBER = r"[-−]?\d[\d,\u00a0]*(?:\.\d+)?"
 _UNITS_IN_A_SENTENCE = "|".join(sorted(_IN_A_SENTENCE, key=len, reverse=True))
 _QUANTITY = re.compile(rf"(?<![\w.,])({_NUMBER})(?: to ({_NUMBER}))? ({_UNITS_IN_A_SENTENCE})(?![\w/·²°])")
 
@@ -147,7 +147,7 @@ def in_system(sentence: str, system: System) -> str:
     def shown(match: re.Match[str]) -> str:
         first, second, unit = match.groups()
         words = [
-            format_quantity(float(re.sub("[,\u202f]", "", one).replace("−", "-")), _IN_A_SENTENCE[unit], system)
+            format_quantity(float(re.sub("[,\u00a0]", "", one).replace("−", "-")), _IN_A_SENTENCE[unit], system)
             for one in (first, second)
             if one
         ]

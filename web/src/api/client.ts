@@ -3,12 +3,22 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
+type CalcPath = Extract<keyof paths, `/api/calc/${string}`>
+/** A calculator of the core. */
+export type CalcName = CalcPath extends infer P ? (P extends `/api/calc/${infer N}` ? N : never) : never
+/** What a calculator is given, and what it answers. */
+export type CalcInput<N extends CalcName> =
+  paths[`/api/calc/${N}`]['post']['requestBody']['content']['application/json']
+export type CalcResult<N extends CalcName> =
+  paths[`/api/calc/${N}`]['post']['responses'][200]['content']['application/json']['result']
 /** This tab, so that it knows its own changes among those of others. */
 export const TAB = `t${Math.random().toString(36).slice(2, 8)}`
 
 export interface Fault {
   field: string
   message: string
+  /** For programs: `missing`, `too_large`, `not_a_choice` and so on. */
+  code?: string
 }
 
 /** An answer that the server refused, with the faulty fields. `status` 0: the server was not reached. */
@@ -57,6 +67,16 @@ export async function unwrap<T>(asked: Promise<Answer<T>>): Promise<T> {
     answer.response.status,
     told?.faults ?? [{ field: 'request', message: `The server answered with status ${answer.response.status}.` }],
   )
+}
+
+interface Calculated<N extends CalcName> {
+  result: CalcResult<N>
+  findings: Schemas['Finding'][]
+}
+/** Asks a calculator; what was typed goes as it is, and the server says what of it cannot be used. */
+export function calculate<N extends CalcName>(name: N, given: object): Promise<Calculated<N>> {
+  // One of the routes stands for all: which one it is, the name says.
+  return unwrap(client.POST(`/api/calc/aim`.replace('aim', name) as '/api/calc/aim', { body: given as never })) as never
 }
 
 /** A body as a form, for files. */

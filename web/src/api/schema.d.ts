@@ -4,9118 +4,18010 @@
  */
 
 export interface paths {
-  '/api/calc': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Calculators
-     * @description The registry.
-     */
-    get: operations['rindle_server_api_list_calculators']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/calc/{name}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Calculator Schema
-     * @description JSON Schemas of a calculator's input and result.
-     */
-    get: operations['rindle_server_api_calculator_schema']
-    put?: never
-    /**
-     * Calculate
-     * @description The same JSON in and out as the command line.
-     */
-    post: operations['rindle_server_api_calculate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/health': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Health
-     * @description Open to everyone.
-     */
-    get: operations['rindle_server_api_health']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Jobs
-     * @description A page of the jobs, newest first; `find`: those that hold every word of it.
-     */
-    get: operations['rindle_server_jobs_api_list_jobs']
-    put?: never
-    /**
-     * Create Job
-     * @description A new, empty job.
-     */
-    post: operations['rindle_server_jobs_api_create_job']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/work/{work_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Stop Work
-     * @description Asks running work to stop.
-     */
-    delete: operations['rindle_server_jobs_sky_api_stop_work']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Job
-     * @description One job.
-     */
-    get: operations['rindle_server_jobs_api_read_job']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/aim': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Aim */
-    patch: operations['patch_aim']
-    trace?: never
-  }
-  '/api/jobs/{number}/brief': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Brief */
-    patch: operations['patch_brief']
-    trace?: never
-  }
-  '/api/jobs/{number}/bringup': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Bring-up */
-    patch: operations['patch_bringup']
-    trace?: never
-  }
-  '/api/jobs/{number}/build': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Build */
-    patch: operations['patch_build']
-    trace?: never
-  }
-  '/api/jobs/{number}/cable': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Cable */
-    patch: operations['patch_cable']
-    trace?: never
-  }
-  '/api/jobs/{number}/changes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Changes
-     * @description The newest changes after the one numbered `since`, newest first.
-     */
-    get: operations['rindle_server_jobs_api_list_changes']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/entries': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Entries
-     * @description Sends the job's beam letter and activation code to the modem.
-     */
-    post: operations['rindle_server_jobs_device_api_entries']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/nuts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Nuts
-     * @description Tightens the nuts between two readings, and keeps both.
-     */
-    post: operations['rindle_server_jobs_device_api_nuts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/poll': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Poll
-     * @description What the terminal tells now.
-     */
-    post: operations['rindle_server_jobs_device_api_poll']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/power': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Power
-     * @description Switches the terminal.
-     */
-    post: operations['rindle_server_jobs_device_api_power']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/push': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Push
-     * @description Pushes the rim, lets go, and keeps the level that comes back.
-     */
-    post: operations['rindle_server_jobs_device_api_push']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/device/read': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read
-     * @description Turns, waits, and keeps a reading of level against the screw's counter.
-     */
-    post: operations['rindle_server_jobs_device_api_read']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/documents': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Add Document
-     * @description Keeps a file with the job.
-     */
-    post: operations['rindle_server_jobs_api_add_document']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/documents/{document_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Document
-     * @description The file itself; refused where its content no longer has its checksum.
-     */
-    get: operations['rindle_server_jobs_api_read_document']
-    put?: never
-    post?: never
-    /**
-     * Delete Document
-     * @description Takes a file out of the job.
-     */
-    delete: operations['rindle_server_jobs_api_delete_document']
-    options?: never
-    head?: never
-    /**
-     * Patch Document
-     * @description Says what a file is, for which satellite, and whether the modem has it.
-     */
-    patch: operations['rindle_server_jobs_api_patch_document']
-    trace?: never
-  }
-  '/api/jobs/{number}/drawings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Drawings
-     * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already.
-     */
-    get: operations['rindle_server_jobs_api_drawings']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/handover': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Hand over */
-    patch: operations['patch_handover']
-    trace?: never
-  }
-  '/api/jobs/{number}/head': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Head
-     * @description Asked every second by every open tab: one small question to the database.
-     */
-    get: operations['rindle_server_jobs_api_head']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/mount': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Mount */
-    patch: operations['patch_mount']
-    trace?: never
-  }
-  '/api/jobs/{number}/neighbours': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Neighbours
-     * @description The jobs before and after it in the list.
-     */
-    get: operations['rindle_server_jobs_api_neighbours']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/peak': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Peak */
-    patch: operations['patch_peak']
-    trace?: never
-  }
-  '/api/jobs/{number}/pocket.html': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Pocket Page
-     * @description The pocket card as a page.
-     */
-    get: operations['rindle_server_jobs_report_api_pocket_page']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/pocket.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Pocket Print
-     * @description The pocket card as PDF.
-     */
-    get: operations['rindle_server_jobs_report_api_pocket_print']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/positions/{letter}/as-place': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Position As Place
-     * @description Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground.
-     */
-    post: operations['rindle_server_jobs_api_position_as_place']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/proposal.html': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Proposal Page
-     * @description The proposal for the customer as a page.
-     */
-    get: operations['rindle_server_jobs_report_api_proposal_page']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/proposal.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Proposal Print
-     * @description The proposal for the customer as PDF.
-     */
-    get: operations['rindle_server_jobs_report_api_proposal_print']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/readings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Add Reading
-     * @description A peaking reading taken by hand.
-     */
-    post: operations['rindle_server_jobs_api_add_reading']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/readings/{reading_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Delete Reading
-     * @description Takes a reading back.
-     */
-    delete: operations['rindle_server_jobs_api_delete_reading']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/redo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Redo
-     * @description Brings back what the signed-in person took back last.
-     */
-    post: operations['rindle_server_jobs_api_redo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/report.html': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Html
-     * @description The report as a page.
-     */
-    get: operations['rindle_server_jobs_report_api_html']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/report.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Pdf
-     * @description The report as PDF.
-     */
-    get: operations['rindle_server_jobs_report_api_pdf']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/sign-off': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Sign Off
-     * @description Freezes the job.
-     */
-    post: operations['rindle_server_jobs_api_sign_off']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/sky': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /** Changes facts of Sky */
-    patch: operations['patch_sky']
-    trace?: never
-  }
-  '/api/jobs/{number}/sky/horizon': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Horizon
-     * @description The horizon from the loaded elevation tiles becomes a skyline of the job. A stream of progress, see `work`.
-     */
-    post: operations['rindle_server_jobs_sky_api_horizon']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/sky/input': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Sky Input
-     * @description The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job.
-     *
-     *     Raises Conflict while something is missing.
-     */
-    get: operations['rindle_server_jobs_sky_api_sky_input']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/sky/photo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Keep Photo
-     * @description Keeps a picture with the job, upright and scaled where it is large;
-     *
-     *     its camera's focal length and bearing are read first.
-     */
-    post: operations['rindle_server_jobs_sky_api_keep_photo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/sky/simulate': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Simulate Sky
-     * @description The low-orbit simulation with other hours, seed, season, height or years. A stream of progress, see `work`.
-     */
-    post: operations['rindle_server_jobs_sky_api_simulate_sky']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/skylines/{index}.{form}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Export Skyline
-     * @description The points of one skyline as CSV (azimuth, elevation) or JSON; what is written can be read in again.
-     */
-    get: operations['rindle_server_jobs_sky_api_export_skyline']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/states': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Enter State
-     * @description A state on the way online, entered by hand.
-     */
-    post: operations['rindle_server_jobs_api_enter_state']
-    /**
-     * Forget States
-     * @description The terminal was switched off: its states begin anew.
-     */
-    delete: operations['rindle_server_jobs_api_forget_states']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/steps/{code}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Mark Step
-     * @description Marks a build step done by the signed-in person.
-     */
-    post: operations['rindle_server_jobs_api_mark_step']
-    /**
-     * Unmark Step
-     * @description Takes a mark back.
-     */
-    delete: operations['rindle_server_jobs_api_unmark_step']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Forget Trial
-     * @description Takes the trial out.
-     */
-    delete: operations['rindle_server_jobs_sky_api_forget_trial']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial/bring-back': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Bring Trial Back
-     * @description Brings back the trial that was taken out last.
-     */
-    post: operations['rindle_server_jobs_sky_api_bring_trial_back']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial/columns': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Log Columns
-     * @description What the columns of a log are called, so that a person can say which is which.
-     */
-    post: operations['rindle_server_jobs_sky_api_log_columns']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial/end': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * End Trial
-     * @description Ends the trial.
-     */
-    post: operations['rindle_server_jobs_sky_api_end_trial']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial/log': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Take Log
-     * @description Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`.
-     */
-    post: operations['rindle_server_jobs_sky_api_take_log']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/trial/start': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Start Trial
-     * @description Starts the trial's clock.
-     */
-    post: operations['rindle_server_jobs_sky_api_start_trial']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/undo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Undo
-     * @description Takes back what the signed-in person did last in this job, on whichever device, and nothing else.
-     */
-    post: operations['rindle_server_jobs_api_undo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{number}/work-order': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Work Order
-     * @description Reads a work order (JSON or CSV) into the job.
-     */
-    post: operations['rindle_server_jobs_api_import_work_order']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read File
-     * @description The points of a GPX, KML or GeoJSON file, or the position of a photo.
-     */
-    post: operations['rindle_server_places_api_read_file']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/find': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Find
-     * @description Places of that name, that begin with it, or that hold it; the largest first. No network is asked.
-     */
-    get: operations['rindle_server_places_api_find']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/height': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Terrain Height
-     * @description Height of the ground from the tiles of the data folder;
-     *
-     *     the name of the tile that gave it, or that would be needed.
-     */
-    get: operations['rindle_server_places_api_terrain_height']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/terrain': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Terrain
-     * @description The tiles that are there.
-     */
-    get: operations['rindle_server_places_api_list_terrain']
-    put?: never
-    /**
-     * Keep Terrain
-     * @description Keeps an SRTM tile or a GeoTIFF in the data folder.
-     */
-    post: operations['rindle_server_places_api_keep_terrain']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/terrain/{name}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Drop Terrain
-     * @description Takes a tile out of the data folder.
-     */
-    delete: operations['rindle_server_places_api_drop_terrain']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/places/tiles/{z}/{x}/{y}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Tile
-     * @description A raster tile of the firm's own local file; an empty answer where there is none.
-     */
-    get: operations['rindle_server_places_api_tile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Who
-     * @description Who is signed in.
-     */
-    get: operations['rindle_server_accounts_api_who']
-    put?: never
-    /**
-     * Sign In
-     * @description Starts a session. A wrong pair says so without telling which half was wrong.
-     */
-    post: operations['rindle_server_accounts_api_sign_in']
-    /**
-     * Sign Out
-     * @description Ends the session.
-     */
-    delete: operations['rindle_server_accounts_api_sign_out']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/demo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Enter Demo
-     * @description One press into the demo; refused where the firm's own data is served.
-     */
-    post: operations['rindle_server_accounts_api_enter_demo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sites': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Calculate
-     * @description Look angles for a CSV of sites.
-     */
-    post: operations['rindle_server_sites_api_calculate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sites/{form}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Download
-     * @description The same as a file.
-     */
-    post: operations['rindle_server_sites_api_download']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Catalogue
-     * @description Satellites, terminals and cables.
-     */
-    get: operations['rindle_server_stores_api_read_catalogue']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/firm': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Firm
-     * @description The firm, its rules and its words.
-     */
-    get: operations['rindle_server_stores_api_read_firm']
-    /**
-     * Write Firm
-     * @description Changes the firm, its rules and its words. Raises InputError that names the rule or the word.
-     */
-    put: operations['rindle_server_stores_api_write_firm']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/words': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Words
-     * @description The trade's words.
-     */
-    get: operations['rindle_server_stores_api_words']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /**
-     * Write Item
-     * @description Adds or replaces an entry. Raises InputError that names the field.
-     */
-    put: operations['rindle_server_stores_api_write_item']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/{kind}/export': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Export Items
-     * @description The entries as a JSON list; the beams as GeoJSON. What is exported can be imported.
-     */
-    get: operations['rindle_server_stores_api_export_items']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/{kind}/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Items
-     * @description Reads a JSON list (or one entry); for satellites also a GeoJSON of beam outlines. All of it or nothing.
-     */
-    post: operations['rindle_server_stores_api_import_items']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/{kind}/schema': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Read Schema
-     * @description The JSON Schema of an entry, from which the screens make its form.
-     */
-    get: operations['rindle_server_stores_api_read_schema']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/stores/{kind}/{code}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Delete Item
-     * @description Takes an entry out, unless an open job uses it. Signed jobs keep their own copy.
-     */
-    delete: operations['rindle_server_stores_api_delete_item']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/units': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Units
-     * @description Factor, suffix and decimals of each unit code in both systems.
-     */
-    get: operations['rindle_server_api_units']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/calc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Calculators
+         * @description The registry.
+         */
+        get: operations["rindle_server_api_list_calculators"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_acceptance"];
+        put?: never;
+        /** Service readings after the work against those before it */
+        post: operations["calc_acceptance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_aim"];
+        put?: never;
+        /** Azimuth, elevation, skew, range and what compass and clinometer read */
+        post: operations["calc_aim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_apart"];
+        put?: never;
+        /** How far two entries for the same site lie apart */
+        post: operations["calc_apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/beam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_beam"];
+        put?: never;
+        /** Which beam covers a site, what it asks for, its edge, and the second choice */
+        post: operations["calc_beam"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/beam_height": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_beam_height"];
+        put?: never;
+        /** How high the beam passes over a place where people walk */
+        post: operations["calc_beam_height"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bringup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_bringup"];
+        put?: never;
+        /** Where the terminal stands on its way online, and why it may be stuck */
+        post: operations["calc_bringup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_build"];
+        put?: never;
+        /** Build steps with their states and what each still waits for */
+        post: operations["calc_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/cable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_cable"];
+        put?: never;
+        /** Cable length, loss at the IF's edges and supply voltage under constant power */
+        post: operations["calc_cable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_calibrate"];
+        put?: never;
+        /** Degrees per turn from two readings, and the turns still to go */
+        post: operations["calc_calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_compare"];
+        put?: never;
+        /** Candidate positions by sky, firmness, cable, wind and access, and which one to take */
+        post: operations["calc_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_costs"];
+        put?: never;
+        /** Cost of kit, work and fees, with the overlap of two services */
+        post: operations["calc_costs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_deliveries"];
+        put?: never;
+        /** When ordered items are due, and the earliest sensible visit */
+        post: operations["calc_deliveries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/extra_runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_extra_runs"];
+        put?: never;
+        /** Loss of cables of their own, such as for spare feeds */
+        post: operations["calc_extra_runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/inclined": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_inclined"];
+        put?: never;
+        /** A day of an inclined satellite as seen from a site */
+        post: operations["calc_inclined"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/instrument_bias": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_instrument_bias"];
+        put?: never;
+        /** An instrument's own correction from its checks and earlier jobs */
+        post: operations["calc_instrument_bias"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_instruments"];
+        put?: never;
+        /** What every instrument shows, with tolerances and the instrument's own correction */
+        post: operations["calc_instruments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_job"];
+        put?: never;
+        /** A whole job through every calculator, station by station */
+        post: operations["calc_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/landmark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_landmark"];
+        put?: never;
+        /** Bearing to a landmark and back, and the turn from it to a wanted bearing */
+        post: operations["calc_landmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/lineup_request": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_lineup_request"];
+        put?: never;
+        /** Text of the request for a line-up slot, and when coarse pointing must be done */
+        post: operations["calc_lineup_request"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_link"];
+        put?: never;
+        /** Expected level in the footprint, margin over what is needed, and rain */
+        post: operations["calc_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/lockdown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_lockdown"];
+        put?: never;
+        /** Whether the aim held while the nuts were tightened and the rim was pushed */
+        post: operations["calc_lockdown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/low_orbit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_low_orbit"];
+        put?: never;
+        /** Time without service of a low-orbit panel under a skyline, its gaps, and what would help */
+        post: operations["calc_low_orbit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/mount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_mount"];
+        put?: never;
+        /** Mast fit, wind force and moment, mast stress, and loss by sway */
+        post: operations["calc_mount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/mount_choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_mount_choice"];
+        put?: never;
+        /** Which kinds of mount suit a surface, and what speaks against the others */
+        post: operations["calc_mount_choice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/neighbours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_neighbours"];
+        put?: never;
+        /** Satellites near enough on the arc to be mistaken, and how to tell */
+        post: operations["calc_neighbours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/obstacle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_obstacle"];
+        put?: never;
+        /** An obstacle's distance and height from tape, paces, laser or two places, and what it hides */
+        post: operations["calc_obstacle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_offset"];
+        put?: never;
+        /** The place at a distance and bearing from a known one */
+        post: operations["calc_offset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/panel_attitude": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_panel_attitude"];
+        put?: never;
+        /** How a hand-aligned panel has to be turned and tilted */
+        post: operations["calc_panel_attitude"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/peak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_peak"];
+        put?: never;
+        /** Top of the lobe fitted to screw readings, with its uncertainty and the way there */
+        post: operations["calc_peak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_place"];
+        put?: never;
+        /** Coordinates typed in any common form, read into WGS 84 */
+        post: operations["calc_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/place_error": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_place_error"];
+        put?: never;
+        /** What an error of the place does to the angles */
+        post: operations["calc_place_error"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/plumb": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_plumb"];
+        put?: never;
+        /** Errors of a mast out of plumb, and the corrected settings */
+        post: operations["calc_plumb"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/position_entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_position_entry"];
+        put?: never;
+        /** The place in the form that a terminal's modem wants, and how it is read out */
+        post: operations["calc_position_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/power_density": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_power_density"];
+        put?: never;
+        /** Radio energy before a transmitting dish, and how far along the beam nobody should stand */
+        post: operations["calc_power_density"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/reversal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_reversal"];
+        put?: never;
+        /** A clinometer's own error from the reversal test */
+        post: operations["calc_reversal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sites"];
+        put?: never;
+        /** Look angles for a CSV of sites */
+        post: operations["calc_sites"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sky": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sky"];
+        put?: never;
+        /** Margin between the sight-line and the skyline, how much higher it clears, and when trees close it */
+        post: operations["calc_sky"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sky_photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sky_photo"];
+        put?: never;
+        /** A skyline traced on a photo or panorama, in bearings and heights, with the accuracy of the angles */
+        post: operations["calc_sky_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sky_shift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sky_shift"];
+        put?: never;
+        /** Which spots about a position have a clear sky for a fixed satellite */
+        post: operations["calc_sky_shift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/skyline_text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_skyline_text"];
+        put?: never;
+        /** A skyline typed in lines, or as CSV or JSON, read into points */
+        post: operations["calc_skyline_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/spare_feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_spare_feed"];
+        put?: never;
+        /** Where a second feed sits to receive a neighbouring satellite */
+        post: operations["calc_spare_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/spare_feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_spare_feeds"];
+        put?: never;
+        /** Several spare feeds on one reflector, and which bracket holds them */
+        post: operations["calc_spare_feeds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sun_bearing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sun_bearing"];
+        put?: never;
+        /** Times of the day when the sun or its shadow shows a true bearing */
+        post: operations["calc_sun_bearing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sun_outage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sun_outage"];
+        put?: never;
+        /** Dates and minutes when the sun stands behind the satellite */
+        post: operations["calc_sun_outage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_trial"];
+        put?: never;
+        /** A trial held against the prediction by cause, sector and hour, and which to believe */
+        post: operations["calc_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/trial_columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_trial_columns"];
+        put?: never;
+        /** The columns of a trial's log, and which of them are taken for ours */
+        post: operations["calc_trial_columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/trial_log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_trial_log"];
+        put?: never;
+        /** A trial's outage log as CSV or JSON, its columns found or said, read into events */
+        post: operations["calc_trial_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/usable_arc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_usable_arc"];
+        put?: never;
+        /** Which part of the geostationary arc is free from a position, and which satellites could serve */
+        post: operations["calc_usable_arc"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/visit_days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_visit_days"];
+        put?: never;
+        /** Tasks with waits laid out over working days, slow setting first */
+        post: operations["calc_visit_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/ways_out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_ways_out"];
+        put?: never;
+        /** Raise, trim, move or accept: what each would leave of a blocked sky, and what it costs */
+        post: operations["calc_ways_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_weather"];
+        put?: never;
+        /** Go or no-go by kind of work from the forecast */
+        post: operations["calc_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/wind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_wind"];
+        put?: never;
+        /** Gust pressure with height, exposure and thin air, and its force on an area */
+        post: operations["calc_wind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/work_order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_work_order"];
+        put?: never;
+        /** Printed angles against ours, and which mistake explains the difference */
+        post: operations["calc_work_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Health
+         * @description Open to everyone.
+         */
+        get: operations["rindle_server_api_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description A page of the jobs, newest first; `find`: those that hold every word of it.
+         */
+        get: operations["rindle_server_jobs_api_list_jobs"];
+        put?: never;
+        /**
+         * Create Job
+         * @description A new, empty job.
+         */
+        post: operations["rindle_server_jobs_api_create_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/work/{work_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Stop Work
+         * @description Asks running work to stop.
+         */
+        delete: operations["rindle_server_jobs_sky_api_stop_work"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Job
+         * @description One job.
+         */
+        get: operations["rindle_server_jobs_api_read_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Aim */
+        patch: operations["patch_aim"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Brief */
+        patch: operations["patch_brief"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/bringup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Bring-up */
+        patch: operations["patch_bringup"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Build */
+        patch: operations["patch_build"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/cable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Cable */
+        patch: operations["patch_cable"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Changes
+         * @description The newest changes after the one numbered `since`, newest first.
+         */
+        get: operations["rindle_server_jobs_api_list_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Entries
+         * @description Sends the job's beam letter and activation code to the modem.
+         */
+        post: operations["rindle_server_jobs_device_api_entries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/nuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Nuts
+         * @description Tightens the nuts between two readings, and keeps both.
+         */
+        post: operations["rindle_server_jobs_device_api_nuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/poll": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Poll
+         * @description What the terminal tells now.
+         */
+        post: operations["rindle_server_jobs_device_api_poll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Power
+         * @description Switches the terminal.
+         */
+        post: operations["rindle_server_jobs_device_api_power"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/push": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Push
+         * @description Pushes the rim, lets go, and keeps the level that comes back.
+         */
+        post: operations["rindle_server_jobs_device_api_push"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Turns, waits, and keeps a reading of level against the screw's counter.
+         */
+        post: operations["rindle_server_jobs_device_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Document
+         * @description Keeps a file with the job.
+         */
+        post: operations["rindle_server_jobs_api_add_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/documents/{document_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Document
+         * @description The file itself; refused where its content no longer has its checksum.
+         */
+        get: operations["rindle_server_jobs_api_read_document"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Document
+         * @description Takes a file out of the job.
+         */
+        delete: operations["rindle_server_jobs_api_delete_document"];
+        options?: never;
+        head?: never;
+        /**
+         * Patch Document
+         * @description Says what a file is, for which satellite, and whether the modem has it.
+         */
+        patch: operations["rindle_server_jobs_api_patch_document"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawings
+         * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already.
+         */
+        get: operations["rindle_server_jobs_api_drawings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/handover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Hand over */
+        patch: operations["patch_handover"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/head": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Head
+         * @description Asked every second by every open tab: one small question to the database.
+         */
+        get: operations["rindle_server_jobs_api_head"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/mount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Mount */
+        patch: operations["patch_mount"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/neighbours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Neighbours
+         * @description The jobs before and after it in the list.
+         */
+        get: operations["rindle_server_jobs_api_neighbours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/peak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Peak */
+        patch: operations["patch_peak"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/pocket.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pocket Page
+         * @description The pocket card as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_pocket_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/pocket.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pocket Print
+         * @description The pocket card as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_pocket_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/positions/{letter}/as-place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Position As Place
+         * @description Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground.
+         */
+        post: operations["rindle_server_jobs_api_position_as_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/proposal.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposal Page
+         * @description The proposal for the customer as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_proposal_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/proposal.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposal Print
+         * @description The proposal for the customer as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_proposal_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Reading
+         * @description A peaking reading taken by hand.
+         */
+        post: operations["rindle_server_jobs_api_add_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Reading
+         * @description Takes a reading back.
+         */
+        delete: operations["rindle_server_jobs_api_delete_reading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo
+         * @description Brings back what the signed-in person took back last.
+         */
+        post: operations["rindle_server_jobs_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/report.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Html
+         * @description The report as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_html"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pdf
+         * @description The report as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sign-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Off
+         * @description Freezes the job.
+         */
+        post: operations["rindle_server_jobs_api_sign_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Changes facts of Sky */
+        patch: operations["patch_sky"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/horizon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Horizon
+         * @description The horizon from the loaded elevation tiles becomes a skyline of the job. A stream of progress, see `work`.
+         */
+        post: operations["rindle_server_jobs_sky_api_horizon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/input": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sky Input
+         * @description The input of the `sky` calculators (sky, sky_shift, usable_arc) for a position of this job.
+         *
+         *     Raises Conflict while something is missing.
+         */
+        get: operations["rindle_server_jobs_sky_api_sky_input"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Photo
+         * @description Keeps a picture with the job, upright and scaled where it is large;
+         *
+         *     its camera's focal length and bearing are read first.
+         */
+        post: operations["rindle_server_jobs_sky_api_keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate Sky
+         * @description The low-orbit simulation with other hours, seed, season, height or years. A stream of progress, see `work`.
+         */
+        post: operations["rindle_server_jobs_sky_api_simulate_sky"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/skylines/{index}.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Skyline
+         * @description The points of one skyline as CSV (azimuth, elevation) or JSON; what is written can be read in again.
+         */
+        get: operations["rindle_server_jobs_sky_api_export_skyline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter State
+         * @description A state on the way online, entered by hand.
+         */
+        post: operations["rindle_server_jobs_api_enter_state"];
+        /**
+         * Forget States
+         * @description The terminal was switched off: its states begin anew.
+         */
+        delete: operations["rindle_server_jobs_api_forget_states"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/steps/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Step
+         * @description Marks a build step done by the signed-in person.
+         */
+        post: operations["rindle_server_jobs_api_mark_step"];
+        /**
+         * Unmark Step
+         * @description Takes a mark back.
+         */
+        delete: operations["rindle_server_jobs_api_unmark_step"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Trial
+         * @description Takes the trial out.
+         */
+        delete: operations["rindle_server_jobs_sky_api_forget_trial"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Trial Back
+         * @description Brings back the trial that was taken out last.
+         */
+        post: operations["rindle_server_jobs_sky_api_bring_trial_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Log Columns
+         * @description What the columns of a log are called, so that a person can say which is which.
+         */
+        post: operations["rindle_server_jobs_sky_api_log_columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Trial
+         * @description Ends the trial.
+         */
+        post: operations["rindle_server_jobs_sky_api_end_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Log
+         * @description Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`.
+         */
+        post: operations["rindle_server_jobs_sky_api_take_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Trial
+         * @description Starts the trial's clock.
+         */
+        post: operations["rindle_server_jobs_sky_api_start_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Takes back what the signed-in person did last in this job, on whichever device, and nothing else.
+         */
+        post: operations["rindle_server_jobs_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/work-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Work Order
+         * @description Reads a work order (JSON or CSV) into the job.
+         */
+        post: operations["rindle_server_jobs_api_import_work_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description The points of a GPX, KML or GeoJSON file, or the position of a photo.
+         */
+        post: operations["rindle_server_places_api_read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description Places of that name, that begin with it, or that hold it; the largest first. No network is asked.
+         */
+        get: operations["rindle_server_places_api_find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/height": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Terrain Height
+         * @description Height of the ground from the tiles of the data folder;
+         *
+         *     the name of the tile that gave it, or that would be needed.
+         */
+        get: operations["rindle_server_places_api_terrain_height"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/terrain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Terrain
+         * @description The tiles that are there.
+         */
+        get: operations["rindle_server_places_api_list_terrain"];
+        put?: never;
+        /**
+         * Keep Terrain
+         * @description Keeps an SRTM tile or a GeoTIFF in the data folder.
+         */
+        post: operations["rindle_server_places_api_keep_terrain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/terrain/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Terrain
+         * @description Takes a tile out of the data folder.
+         */
+        delete: operations["rindle_server_places_api_drop_terrain"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/tiles/{z}/{x}/{y}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tile
+         * @description A raster tile of the firm's own local file; an empty answer where there is none.
+         */
+        get: operations["rindle_server_places_api_tile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who
+         * @description Who is signed in.
+         */
+        get: operations["rindle_server_accounts_api_who"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Starts a session. A wrong pair says so without telling which half was wrong.
+         */
+        post: operations["rindle_server_accounts_api_sign_in"];
+        /**
+         * Sign Out
+         * @description Ends the session.
+         */
+        delete: operations["rindle_server_accounts_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Demo
+         * @description One press into the demo; refused where the firm's own data is served.
+         */
+        post: operations["rindle_server_accounts_api_enter_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate
+         * @description Look angles for a CSV of sites.
+         */
+        post: operations["rindle_server_sites_api_calculate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Download
+         * @description The same as a file.
+         */
+        post: operations["rindle_server_sites_api_download"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Catalogue
+         * @description Satellites, terminals and cables.
+         */
+        get: operations["rindle_server_stores_api_read_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/firm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Firm
+         * @description The firm, its rules and its words.
+         */
+        get: operations["rindle_server_stores_api_read_firm"];
+        /**
+         * Write Firm
+         * @description Changes the firm, its rules and its words. Raises InputError that names the rule or the word.
+         */
+        put: operations["rindle_server_stores_api_write_firm"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description The trade's words.
+         */
+        get: operations["rindle_server_stores_api_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Item
+         * @description Adds or replaces an entry. Raises InputError that names the field.
+         */
+        put: operations["rindle_server_stores_api_write_item"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Items
+         * @description The entries as a JSON list; the beams as GeoJSON. What is exported can be imported.
+         */
+        get: operations["rindle_server_stores_api_export_items"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Items
+         * @description Reads a JSON list (or one entry); for satellites also a GeoJSON of beam outlines. All of it or nothing.
+         */
+        post: operations["rindle_server_stores_api_import_items"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Schema
+         * @description The JSON Schema of an entry, from which the screens make its form.
+         */
+        get: operations["rindle_server_stores_api_read_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{kind}/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Item
+         * @description Takes an entry out, unless an open job uses it. Signed jobs keep their own copy.
+         */
+        delete: operations["rindle_server_stores_api_delete_item"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Units
+         * @description Factor, suffix and decimals of each unit code in both systems.
+         */
+        get: operations["rindle_server_api_units"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * AcceptanceResult
-     * @description Figures before and after; None where no run was made. `after` is that of the planned position.
-     */
-    AcceptanceResult: {
-      after: components['schemas']['ServiceFigures'] | null
-      before: components['schemas']['ServiceFigures'] | null
-      /**
-       * By Position
-       * @description Where runs were made at more than one position
-       */
-      by_position?: components['schemas']['PositionFigures'][]
-    }
-    /**
-     * AimFacts
-     * @description What the instruments, the mast and the modem's own page showed before the search.
-     */
-    AimFacts: {
-      /**
-       * Clinometer
-       * @description The crew's own, from the stores
-       * @default
-       */
-      clinometer_code: string
-      /**
-       * Clinometer reads more than true by
-       * @description From the reversal test below
-       * @default 0
-       */
-      clinometer_correction_deg: number
-      /**
-       * Compass
-       * @description The crew's own, from the stores
-       * @default
-       */
-      compass_code: string
-      /**
-       * Compass reads more than true by
-       * @description Known from earlier jobs
-       * @default 0
-       */
-      compass_correction_deg: number
-      /**
-       * Lean
-       * @description Angle between mast and plumb line
-       */
-      lean_deg?: number | null
-      /**
-       * Leans towards
-       * @description True bearing
-       */
-      lean_towards_deg?: number | null
-      /**
-       * Azimuth on its page
-       * @description On the modem's own pointing page
-       */
-      modem_azimuth_deg?: number | null
-      /** Elevation on its page */
-      modem_elevation_deg?: number | null
-      /**
-       * Clinometer after the preset
-       * @description Clinometer reading once the elevation was preset
-       */
-      preset_measured_deg?: number | null
-    }
-    /**
-     * AimFactsPatch
-     * @description Changes of: What the instruments, the mast and the modem's own page showed before the search.
-     */
-    AimFactsPatch: {
-      /**
-       * Clinometer
-       * @description The crew's own, from the stores
-       */
-      clinometer_code?: string | null
-      /**
-       * Clinometer reads more than true by
-       * @description From the reversal test below
-       */
-      clinometer_correction_deg?: number | null
-      /**
-       * Compass
-       * @description The crew's own, from the stores
-       */
-      compass_code?: string | null
-      /**
-       * Compass reads more than true by
-       * @description Known from earlier jobs
-       */
-      compass_correction_deg?: number | null
-      /**
-       * Lean
-       * @description Angle between mast and plumb line
-       */
-      lean_deg?: number | null
-      /**
-       * Leans towards
-       * @description True bearing
-       */
-      lean_towards_deg?: number | null
-      /**
-       * Azimuth on its page
-       * @description On the modem's own pointing page
-       */
-      modem_azimuth_deg?: number | null
-      /** Elevation on its page */
-      modem_elevation_deg?: number | null
-      /**
-       * Clinometer after the preset
-       * @description Clinometer reading once the elevation was preset
-       */
-      preset_measured_deg?: number | null
-    }
-    /**
-     * AimResult
-     * @description Azimuths clockwise from north; skew clockwise positive from behind the antenna, in (-90, 90].
-     */
-    AimResult: {
-      /**
-       * Azimuth Magnetic Deg
-       * @description What the compass reads
-       */
-      azimuth_magnetic_deg: number
-      /** Azimuth True Deg */
-      azimuth_true_deg: number
-      /**
-       * Clinometer Deg
-       * @description What the clinometer reads on the terminal's named face
-       */
-      clinometer_deg: number | null
-      /** Clinometer Face */
-      clinometer_face: string
-      /**
-       * Clinometer Kind
-       * @description How that face is read, see the catalogue
-       * @default
-       */
-      clinometer_kind: string
-      /** Declination Change Deg Per Year */
-      declination_change_deg_per_year: number
-      /**
-       * Declination Deg
-       * @description East positive
-       */
-      declination_deg: number
-      /**
-       * Declination Uncertainty Deg
-       * @description One standard deviation of the model
-       */
-      declination_uncertainty_deg: number
-      /**
-       * Elevation Apparent Deg
-       * @description With refraction: where the beam must point
-       */
-      elevation_apparent_deg: number
-      /**
-       * Elevation Deg
-       * @description Geometric, without refraction
-       */
-      elevation_deg: number
-      /**
-       * Least Ping Ms
-       * @description Least echo time that any gateway allows: one that stands straight under the satellite
-       */
-      least_ping_ms: number
-      /**
-       * Most Path Ping Ms
-       * @description Echo time of the path alone over a gateway at the satellite's horizon
-       */
-      most_path_ping_ms?: number | null
-      /**
-       * Round Trip Ms
-       * @description Light up to the satellite and back down: twice the slant range
-       */
-      round_trip_ms: number
-      /** Skew Deg */
-      skew_deg: number
-      /** Slant Range Km */
-      slant_range_km: number
-      /**
-       * Visible
-       * @description Whether the satellite stands above the level horizon
-       */
-      visible: boolean
-    }
-    /**
-     * AngleCheck
-     * @description One printed angle against ours.
-     */
-    AngleCheck: {
-      /** Agrees */
-      agrees: boolean
-      /** Difference Deg */
-      difference_deg: number
-      /**
-       * Explanation
-       * @description Which mistake fits; empty where it agrees or nothing fits
-       */
-      explanation: string
-      /**
-       * Ours Deg
-       * @description As the screens show it: azimuth true, elevation with refraction
-       */
-      ours_deg: number
-      /** Printed Deg */
-      printed_deg: number
-      /** What */
-      what: string
-    }
-    /**
-     * ApartResult
-     * @description How the second entry lies from the first.
-     */
-    ApartResult: {
-      /** Bearing Deg */
-      bearing_deg: number
-      /** Distance M */
-      distance_m: number
-    }
-    /**
-     * Attitude
-     * @description How a panel stood on a day, so that drift is seen.
-     */
-    Attitude: {
-      /**
-       * Bearing, true
-       * @description True
-       */
-      azimuth_deg: number
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * Day
-       * Format: date
-       */
-      on: string
-      /**
-       * Tilt from the zenith
-       * @description From the zenith
-       */
-      tilt_deg: number
-    }
-    /**
-     * AttitudeResult
-     * @description What each knob has to do.
-     */
-    AttitudeResult: {
-      /**
-       * Misaligned Deg
-       * @description Angle between the two boresights
-       */
-      misaligned_deg: number
-      /**
-       * Scan Loss Db
-       * @description At the far edge of the cone's axis: what steering by that angle costs
-       */
-      scan_loss_db: number
-      /**
-       * Tilt Deg
-       * @description Of the tilt knob, positive away from the zenith
-       */
-      tilt_deg: number
-      /**
-       * Turn Deg
-       * @description Of the rotation knob, clockwise positive seen from above
-       */
-      turn_deg: number
-    }
-    /**
-     * AxisReading
-     * @description A peaking reading with its axis and its pass (1 for the first time round).
-     */
-    AxisReading: {
-      /**
-       * Axis
-       * @enum {string}
-       */
-      axis: 'elevation' | 'azimuth'
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Level */
-      level_db: number
-      /**
-       * Pass
-       * @default 1
-       */
-      pass_number: number
-      /**
-       * Turned
-       * @default up
-       * @enum {string}
-       */
-      turning: 'up' | 'down'
-      /** Turns */
-      turns: number
-    }
-    /**
-     * Beam
-     * @description A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none.
-     */
-    Beam: {
-      /**
-       * Carrier Mhz
-       * @description Receive carrier that the modem is told, after down-conversion
-       */
-      carrier_mhz: number
-      /**
-       * Edge Loss Db
-       * @description Level on the outline below that of the centre
-       * @default 3
-       */
-      edge_loss_db: number
-      /**
-       * Expected Es N0 Db
-       * @description Clear-sky Es/N0 at the beam's centre, reference terminal
-       */
-      expected_es_n0_db: number
-      /**
-       * Hand
-       * @description As received at the site; None: a linear beam
-       */
-      hand?: ('left' | 'right') | null
-      /**
-       * Holes Deg
-       * @description Outlines cut out of it, (longitude, latitude) pairs
-       */
-      holes_deg?: [number, number][][]
-      /**
-       * Least Es N0 Db
-       * @description Least quality that the operator asks for
-       */
-      least_es_n0_db?: number | null
-      /** Letter */
-      letter: string
-      /**
-       * Polygon Deg
-       * @description Outline, (longitude, latitude) pairs
-       */
-      polygon_deg: [number, number][]
-      /**
-       * Transmit Hand
-       * @description As sent from the site; None: not told, or linear
-       */
-      transmit_hand?: ('left' | 'right') | null
-    }
-    /**
-     * BeamChoice
-     * @description A beam with what it asks for.
-     */
-    BeamChoice: {
-      /** Carrier Mhz */
-      carrier_mhz: number
-      /**
-       * Edge Km
-       * @description To the beam's edge: positive inside, negative outside
-       */
-      edge_km: number
-      /** Expected Es N0 Db */
-      expected_es_n0_db: number
-      /** Letter */
-      letter: string
-      /**
-       * Modem Entry
-       * @description What the modem is told
-       */
-      modem_entry: string
-      /**
-       * Receive Hand
-       * @description As received at the site; None: it has none
-       */
-      receive_hand: ('left' | 'right') | null
-      /**
-       * Transmit Hand
-       * @description As sent from the site; None: it has none, or the stores do not say
-       */
-      transmit_hand: ('left' | 'right') | null
-    }
-    /**
-     * BeamResult
-     * @description The beam of the site, and the next best one.
-     */
-    BeamResult: {
-      chosen: components['schemas']['BeamChoice'] | null
-      second: components['schemas']['BeamChoice'] | null
-    }
-    /**
-     * BearingChoice
-     * @description A bearing for a panel that is set by hand.
-     */
-    BearingChoice: {
-      /** Azimuth Deg */
-      azimuth_deg: number
-      /** Out Percent */
-      out_percent: number
-    }
-    /**
-     * BearingMark
-     * @description A place in the picture whose true bearing is known.
-     */
-    BearingMark: {
-      /** Azimuth Deg */
-      azimuth_deg: number
-      /** X Px */
-      x_px: number
-      /**
-       * Y Px
-       * @description Its row; None: on the level
-       */
-      y_px?: number | null
-    }
-    /**
-     * Bracket
-     * @description A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar.
-     */
-    Bracket: {
-      /** Code */
-      code: string
-      /**
-       * Feed Count
-       * @description Spare feeds that it holds
-       * @default 1
-       */
-      feed_count: number
-      /**
-       * Least Mm
-       * @description Nearest that a spare feed's centre may sit to the main one's
-       */
-      least_mm: number
-      /**
-       * Most Height Mm
-       * @description How far a spare feed may be set up or down
-       */
-      most_height_mm: number
-      /**
-       * Most Mm
-       * @description Farthest, to either side
-       */
-      most_mm: number
-      /** Name */
-      name: string
-      /**
-       * Pitch Mm
-       * @description Least distance between two spare feeds
-       * @default 60
-       */
-      pitch_mm: number
-    }
-    /**
-     * BriefFacts
-     * @description The order, the place, the customer's wishes and what stands in the way.
-     */
-    BriefFacts: {
-      /**
-       * Leaving it costs
-       * @description Of leaving it, such as a lower price
-       */
-      accept_cost_money?: number | null
-      /**
-       * Access
-       * @default
-       */
-      access: string
-      /** Cautions seen by everyone who goes */
-      cautions_seen?: string[]
-      /**
-       * Who is competent for this height
-       * @description Who is competent for this height and weather
-       * @default
-       */
-      climber: string
-      /**
-       * How to reach them
-       * @default
-       */
-      climber_contact: string
-      /**
-       * Cluster code
-       * @description Frequency-cluster code of the order
-       * @default
-       */
-      cluster_code: string
-      /** Weather on the day */
-      conditions?: ('rain' | 'snow' | 'ice' | 'thunder' | 'fog')[]
-      /**
-       * Constellation
-       * @description Chosen from the stores, for a panel
-       * @default
-       */
-      constellation_code: string
-      /** Costs */
-      costs?: components['schemas']['CostItem'][]
-      /**
-       * Customer
-       * @default
-       */
-      customer: string
-      /**
-       * Customer reference
-       * @default
-       */
-      customer_reference: string
-      /**
-       * Day of the work
-       * Format: date
-       * @description For the magnetic model
-       */
-      date: string
-      /** Deliveries */
-      deliveries?: components['schemas']['Delivery'][]
-      /**
-       * Checked of the old hole
-       * @description Checked of an old hole that a cable could use
-       */
-      entry_checks?: string[]
-      /** Gusts forecast */
-      forecast_gust_mps?: number | null
-      /**
-       * Lowest temperature
-       * @description Until what is set has set
-       */
-      forecast_low_c?: number | null
-      /**
-       * Checked of positions on the ground
-       * @description Checked of positions on the ground
-       */
-      ground_checks?: string[]
-      /**
-       * Hardware address
-       * @default
-       */
-      hardware_address: string
-      /** Hazards on this site */
-      hazards?: string[]
-      /**
-       * Height above sea
-       * @default 0
-       */
-      height_m: number
-      /**
-       * Where the indoor unit goes
-       * @description Settled about the indoor unit's place
-       */
-      indoor?: string[]
-      /**
-       * Indoor place
-       * @default
-       */
-      indoor_note: string
-      /** Latitude */
-      latitude_deg?: number | null
-      /**
-       * Day and time
-       * @description Site's clock
-       */
-      lineup_at?: string | null
-      /**
-       * The desk has booked it
-       * @default false
-       */
-      lineup_booked: boolean
-      /**
-       * Who will be on site
-       * @default
-       */
-      lineup_person: string
-      /** Longitude */
-      longitude_deg?: number | null
-      /**
-       * Look again on
-       * @description When the view is looked at again, as trees grow
-       */
-      look_again_on?: string | null
-      /**
-       * Holes are allowed
-       * @default true
-       */
-      may_drill: boolean
-      /**
-       * Moving costs
-       * @description Of taking the better position
-       */
-      move_cost_money?: number | null
-      /** What the customer needs */
-      needs?: string[]
-      /**
-       * The old line
-       * @default
-       * @enum {string}
-       */
-      old_line: '' | 'replace' | 'backup' | 'balance'
-      /**
-       * Latitude of the second entry
-       * @description A second entry for the same site
-       */
-      other_latitude_deg?: number | null
-      /** Longitude of the second entry */
-      other_longitude_deg?: number | null
-      /**
-       * Second entry for the same site
-       * @description A second entry for the same site, as typed
-       * @default
-       */
-      other_place_text: string
-      /**
-       * Months with both services
-       * @default 0
-       */
-      overlap_month_count: number
-      /**
-       * How long it stands
-       * @description A trial first is the usual choice: drilling cannot be taken back
-       * @default
-       * @enum {string}
-       */
-      permanence: '' | 'permanent' | 'trial' | 'temporary'
-      /**
-       * May be off by
-       * @description How far off the place may be
-       */
-      place_error_m?: number | null
-      /**
-       * Found by
-       * @default
-       * @enum {string}
-       */
-      place_method: '' | 'typed' | 'map' | 'gazetteer' | 'satnav' | 'photo' | 'file' | 'order' | 'address'
-      /**
-       * Place
-       * @description As it was typed; the coordinates follow from it
-       * @default
-       */
-      place_text: string
-      /**
-       * Printed azimuth
-       * @description On the work order
-       */
-      printed_azimuth_deg?: number | null
-      /** Printed elevation */
-      printed_elevation_deg?: number | null
-      /** Printed skew */
-      printed_skew_deg?: number | null
-      /**
-       * Raising costs
-       * @description Of raising the terminal, in the firm's currency
-       */
-      raise_cost_money?: number | null
-      /** Why it is done, or done anew */
-      reasons?: string[]
-      /**
-       * Return visit
-       * @description Day of the return visit of a trial or temporary set-up
-       */
-      return_on?: string | null
-      /**
-       * What is taken over
-       * @description What the permanent set-up takes over: cable, hole, mount
-       * @default
-       */
-      reuse_note: string
-      /**
-       * Satellite
-       * @description Chosen from the stores
-       * @default
-       */
-      satellite_code: string
-      /**
-       * Service wanted
-       * @default
-       */
-      service_wanted: string
-      /** Settled before the visit */
-      settled?: string[]
-      /**
-       * Location code
-       * @description Location code of the order
-       * @default
-       */
-      site_code: string
-      /**
-       * Site id
-       * @default
-       */
-      site_id: string
-      /** Surface */
-      surface?:
-        | (
-            | 'shingle'
-            | 'tile'
-            | 'sheet_rib'
-            | 'corrugated'
-            | 'masonry'
-            | 'timber_siding'
-            | 'fascia'
-            | 'bare_ground'
-            | 'flat_roof'
-            | 'vehicle'
-            | 'existing_mast'
-          )
-        | null
-      /** Tasks of the visit */
-      tasks?: components['schemas']['VisitTask'][]
-      /**
-       * Terminal
-       * @description Chosen from the stores
-       * @default
-       */
-      terminal_code: string
-      /**
-       * Terminal id
-       * @default
-       */
-      terminal_id: string
-      /**
-       * Cutting back costs
-       * @description Of having an obstacle cut back
-       */
-      trim_cost_money?: number | null
-      /**
-       * Height wanted over the fixing
-       * @default 0
-       */
-      wanted_height_m: number
-    }
-    /**
-     * BriefFactsPatch
-     * @description Changes of: The order, the place, the customer's wishes and what stands in the way.
-     */
-    BriefFactsPatch: {
-      /**
-       * Leaving it costs
-       * @description Of leaving it, such as a lower price
-       */
-      accept_cost_money?: number | null
-      /** Access */
-      access?: string | null
-      /** Cautions seen by everyone who goes */
-      cautions_seen?: string[] | null
-      /**
-       * Who is competent for this height
-       * @description Who is competent for this height and weather
-       */
-      climber?: string | null
-      /** How to reach them */
-      climber_contact?: string | null
-      /**
-       * Cluster code
-       * @description Frequency-cluster code of the order
-       */
-      cluster_code?: string | null
-      /** Weather on the day */
-      conditions?: ('rain' | 'snow' | 'ice' | 'thunder' | 'fog')[] | null
-      /**
-       * Constellation
-       * @description Chosen from the stores, for a panel
-       */
-      constellation_code?: string | null
-      /** Costs */
-      costs?: components['schemas']['CostItem'][] | null
-      /** Customer */
-      customer?: string | null
-      /** Customer reference */
-      customer_reference?: string | null
-      /**
-       * Day of the work
-       * @description For the magnetic model
-       */
-      date?: string | null
-      /** Deliveries */
-      deliveries?: components['schemas']['Delivery'][] | null
-      /**
-       * Checked of the old hole
-       * @description Checked of an old hole that a cable could use
-       */
-      entry_checks?: string[] | null
-      /** Gusts forecast */
-      forecast_gust_mps?: number | null
-      /**
-       * Lowest temperature
-       * @description Until what is set has set
-       */
-      forecast_low_c?: number | null
-      /**
-       * Checked of positions on the ground
-       * @description Checked of positions on the ground
-       */
-      ground_checks?: string[] | null
-      /** Hardware address */
-      hardware_address?: string | null
-      /** Hazards on this site */
-      hazards?: string[] | null
-      /** Height above sea */
-      height_m?: number | null
-      /**
-       * Where the indoor unit goes
-       * @description Settled about the indoor unit's place
-       */
-      indoor?: string[] | null
-      /** Indoor place */
-      indoor_note?: string | null
-      /** Latitude */
-      latitude_deg?: number | null
-      /**
-       * Day and time
-       * @description Site's clock
-       */
-      lineup_at?: string | null
-      /** The desk has booked it */
-      lineup_booked?: boolean | null
-      /** Who will be on site */
-      lineup_person?: string | null
-      /** Longitude */
-      longitude_deg?: number | null
-      /**
-       * Look again on
-       * @description When the view is looked at again, as trees grow
-       */
-      look_again_on?: string | null
-      /** Holes are allowed */
-      may_drill?: boolean | null
-      /**
-       * Moving costs
-       * @description Of taking the better position
-       */
-      move_cost_money?: number | null
-      /** What the customer needs */
-      needs?: string[] | null
-      /** The old line */
-      old_line?: ('' | 'replace' | 'backup' | 'balance') | null
-      /**
-       * Latitude of the second entry
-       * @description A second entry for the same site
-       */
-      other_latitude_deg?: number | null
-      /** Longitude of the second entry */
-      other_longitude_deg?: number | null
-      /**
-       * Second entry for the same site
-       * @description A second entry for the same site, as typed
-       */
-      other_place_text?: string | null
-      /** Months with both services */
-      overlap_month_count?: number | null
-      /**
-       * How long it stands
-       * @description A trial first is the usual choice: drilling cannot be taken back
-       */
-      permanence?: ('' | 'permanent' | 'trial' | 'temporary') | null
-      /**
-       * May be off by
-       * @description How far off the place may be
-       */
-      place_error_m?: number | null
-      /** Found by */
-      place_method?: ('' | 'typed' | 'map' | 'gazetteer' | 'satnav' | 'photo' | 'file' | 'order' | 'address') | null
-      /**
-       * Place
-       * @description As it was typed; the coordinates follow from it
-       */
-      place_text?: string | null
-      /**
-       * Printed azimuth
-       * @description On the work order
-       */
-      printed_azimuth_deg?: number | null
-      /** Printed elevation */
-      printed_elevation_deg?: number | null
-      /** Printed skew */
-      printed_skew_deg?: number | null
-      /**
-       * Raising costs
-       * @description Of raising the terminal, in the firm's currency
-       */
-      raise_cost_money?: number | null
-      /** Why it is done, or done anew */
-      reasons?: string[] | null
-      /**
-       * Return visit
-       * @description Day of the return visit of a trial or temporary set-up
-       */
-      return_on?: string | null
-      /**
-       * What is taken over
-       * @description What the permanent set-up takes over: cable, hole, mount
-       */
-      reuse_note?: string | null
-      /**
-       * Satellite
-       * @description Chosen from the stores
-       */
-      satellite_code?: string | null
-      /** Service wanted */
-      service_wanted?: string | null
-      /** Settled before the visit */
-      settled?: string[] | null
-      /**
-       * Location code
-       * @description Location code of the order
-       */
-      site_code?: string | null
-      /** Site id */
-      site_id?: string | null
-      /** Surface */
-      surface?:
-        | (
-            | 'shingle'
-            | 'tile'
-            | 'sheet_rib'
-            | 'corrugated'
-            | 'masonry'
-            | 'timber_siding'
-            | 'fascia'
-            | 'bare_ground'
-            | 'flat_roof'
-            | 'vehicle'
-            | 'existing_mast'
-          )
-        | null
-      /** Tasks of the visit */
-      tasks?: components['schemas']['VisitTask'][] | null
-      /**
-       * Terminal
-       * @description Chosen from the stores
-       */
-      terminal_code?: string | null
-      /** Terminal id */
-      terminal_id?: string | null
-      /**
-       * Cutting back costs
-       * @description Of having an obstacle cut back
-       */
-      trim_cost_money?: number | null
-      /** Height wanted over the fixing */
-      wanted_height_m?: number | null
-    }
-    /**
-     * BringUpFacts
-     * @description What the modem was told, and what it told since it has power.
-     */
-    BringUpFacts: {
-      /**
-       * Activation code
-       * @default
-       */
-      activation_code: string
-      /**
-       * Beam letter
-       * @default
-       */
-      beam_letter: string
-      /**
-       * Level that it shows
-       * @description From its page, once it has locked
-       */
-      device_level_db?: number | null
-      /**
-       * Clock of the terminal
-       * @default 0
-       */
-      device_now_s: number
-      /**
-       * Other entries of the modem
-       * @description What else this terminal is told, by the code of its entry
-       */
-      modem_entries?: {
-        [key: string]: string
-      }
-      /**
-       * Switched on
-       * @description When somebody said that it was switched on
-       */
-      powered_at?: string | null
-      /** Settings sheet */
-      settings?: components['schemas']['SettingMark'][]
-      /** States */
-      states_entered?: components['schemas']['StateEntered'][]
-    }
-    /**
-     * BringUpFactsPatch
-     * @description Changes of: What the modem was told, and what it told since it has power.
-     */
-    BringUpFactsPatch: {
-      /** Activation code */
-      activation_code?: string | null
-      /** Beam letter */
-      beam_letter?: string | null
-      /**
-       * Level that it shows
-       * @description From its page, once it has locked
-       */
-      device_level_db?: number | null
-      /** Clock of the terminal */
-      device_now_s?: number | null
-      /**
-       * Other entries of the modem
-       * @description What else this terminal is told, by the code of its entry
-       */
-      modem_entries?: {
-        [key: string]: string
-      } | null
-      /**
-       * Switched on
-       * @description When somebody said that it was switched on
-       */
-      powered_at?: string | null
-      /** Settings sheet */
-      settings?: components['schemas']['SettingMark'][] | null
-      /** States */
-      states_entered?: components['schemas']['StateEntered'][] | null
-    }
-    /**
-     * BringUpResult
-     * @description The ladder from power to online.
-     */
-    BringUpResult: {
-      /** Current Code */
-      current_code: string | null
-      /** Online */
-      online: boolean
-      /** Rungs */
-      rungs: components['schemas']['LadderRung'][]
-      /** Stuck */
-      stuck: boolean
-      /**
-       * Total S
-       * @description Power to online
-       */
-      total_s: number | null
-    }
-    /**
-     * BringUpState
-     * @description A state on the way online, with how long it usually takes.
-     */
-    BringUpState: {
-      /** Code */
-      code: string
-      /**
-       * Light
-       * @default
-       */
-      light: string
-      /** Name */
-      name: string
-      /**
-       * Said
-       * @description What the terminal is doing, in plain words
-       * @default
-       */
-      said: string
-      /** Usual S */
-      usual_s: number
-    }
-    /**
-     * BuildFacts
-     * @description Which steps are done, when and by whom.
-     */
-    BuildFacts: {
-      /** Steps */
-      step_marks?: components['schemas']['StepMark'][]
-    }
-    /**
-     * BuildFactsPatch
-     * @description Changes of: Which steps are done, when and by whom.
-     */
-    BuildFactsPatch: {
-      /** Steps */
-      step_marks?: components['schemas']['StepMark'][] | null
-    }
-    /**
-     * BuildResult
-     * @description All steps in order.
-     */
-    BuildResult: {
-      /** Done Count */
-      done_count: number
-      /** Next Code */
-      next_code: string | null
-      /** Steps */
-      steps: components['schemas']['StepView'][]
-    }
-    /**
-     * BuildStep
-     * @description A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before.
-     */
-    BuildStep: {
-      /**
-       * Before Power
-       * @description Must be done before the terminal is switched on, as the earth
-       * @default false
-       */
-      before_power: boolean
-      /**
-       * Caution
-       * @default
-       */
-      caution: string
-      /** Code */
-      code: string
-      /**
-       * Detail
-       * @default
-       */
-      detail: string
-      /**
-       * Hold Point
-       * @default false
-       */
-      hold_point: boolean
-      /** Needs */
-      needs?: string[]
-      /** Title */
-      title: string
-    }
-    /**
-     * CableFacts
-     * @description The cable, piece by piece, and other runs through the house.
-     */
-    CableFacts: {
-      /**
-       * Cable
-       * @default
-       */
-      cable_code: string
-      /** Cable pieces */
-      cable_pieces?: components['schemas']['CablePiece'][]
-      /**
-       * Connectors
-       * @description Two for one run; more for each joint
-       * @default 2
-       */
-      connectors: number
-      /** Cables of their own */
-      extra_runs?: components['schemas']['ExtraRun'][]
-    }
-    /**
-     * CableFactsPatch
-     * @description Changes of: The cable, piece by piece, and other runs through the house.
-     */
-    CableFactsPatch: {
-      /** Cable */
-      cable_code?: string | null
-      /** Cable pieces */
-      cable_pieces?: components['schemas']['CablePiece'][] | null
-      /**
-       * Connectors
-       * @description Two for one run; more for each joint
-       */
-      connectors?: number | null
-      /** Cables of their own */
-      extra_runs?: components['schemas']['ExtraRun'][] | null
-    }
-    /**
-     * CableLimits
-     * @description What the terminal asks of its cable.
-     */
-    CableLimits: {
-      /** If High Mhz */
-      if_high_mhz: number
-      /** If Low Mhz */
-      if_low_mhz: number
-      /** Most Loss Db */
-      most_loss_db: number
-      /** Most M */
-      most_m: number
-      /**
-       * Plug Mm
-       * @description Widest part that has to pass a hole: connector or sealed plug
-       * @default 11
-       */
-      plug_mm: number
-      /**
-       * Runs
-       * @default 1
-       */
-      runs: number
-      /**
-       * Types
-       * @description Codes of the cables that are allowed
-       */
-      types: string[]
-    }
-    /**
-     * CablePiece
-     * @description One piece of the route.
-     */
-    CablePiece: {
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /**
-       * Piece
-       * @enum {string}
-       */
-      kind: 'arm' | 'loop' | 'mast' | 'outdoor' | 'wall' | 'indoor' | 'slack'
-      /** Length */
-      length_m: number
-      /**
-       * Note
-       * @default
-       */
-      note: string
-    }
-    /**
-     * CableResult
-     * @description Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can).
-     */
-    CableResult: {
-      /** Current A */
-      current_a: number | null
-      /** Length M */
-      length_m: number
-      /**
-       * Longest By Loss M
-       * @description Length at which the loss reaches its limit
-       */
-      longest_by_loss_m: number
-      /**
-       * Longest By Supply M
-       * @description Length at which the voltage falls to its least
-       */
-      longest_by_supply_m: number
-      /** Loop Resistance Ohm */
-      loop_resistance_ohm: number
-      /** Loss High Db */
-      loss_high_db: number
-      /** Loss Low Db */
-      loss_low_db: number
-      /** Slope Db */
-      slope_db: number
-      /** Voltage V */
-      voltage_v: number | null
-    }
-    /**
-     * CalculatorEntry
-     * @description A calculator of the registry.
-     */
-    CalculatorEntry: {
-      /** Name */
-      name: string
-      /** Summary */
-      summary: string
-    }
-    /**
-     * Candidate
-     * @description A candidate as it is entered: coordinates of its own as text, or a measured way from the job's place.
-     */
-    Candidate: {
-      /**
-       * Access
-       * @description What it takes to get there
-       * @default
-       * @enum {string}
-       */
-      access: '' | 'ground' | 'ladder' | 'roof' | 'lift'
-      /**
-       * at true bearing
-       * @description True
-       */
-      bearing_deg?: number | null
-      /** Cable */
-      cable_length_m?: number | null
-      /**
-       * Discreet
-       * @description Hardly seen from street or neighbours
-       * @default false
-       */
-      discreet: boolean
-      /** Distance */
-      distance_m?: number | null
-      /**
-       * Old hole
-       * @description Of an existing hole that its cable could use
-       */
-      entry_bore_mm?: number | null
-      /**
-       * Wind
-       * @description To the prevailing wind
-       * @default
-       * @enum {string}
-       */
-      exposure: '' | 'lee' | 'side' | 'windward' | 'edge'
-      /** Over ground */
-      height_above_ground_m?: number | null
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Letter */
-      letter: string
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * Out of reach
-       * @description Cannot be taken or knocked from the ground
-       * @default false
-       */
-      out_of_reach: boolean
-      /**
-       * Coordinates
-       * @default
-       */
-      place_text: string
-      /**
-       * Rigid
-       * @description Shaken by hand from safe footing: it does not move
-       * @default false
-       */
-      rigid: boolean
-      /**
-       * Minutes at height
-       * @description Minutes of work off the ground
-       */
-      time_at_height_min?: number | null
-      /**
-       * People in front
-       * @description Whether people walk through the beam or just before it
-       * @default false
-       */
-      walkway_in_front: boolean
-    }
-    /**
-     * CandidateAt
-     * @description A candidate with its WGS 84 coordinates, once they are known.
-     */
-    CandidateAt: {
-      /**
-       * Access
-       * @description What it takes to get there
-       * @default
-       * @enum {string}
-       */
-      access: '' | 'ground' | 'ladder' | 'roof' | 'lift'
-      /**
-       * at true bearing
-       * @description True
-       */
-      bearing_deg?: number | null
-      /** Cable */
-      cable_length_m?: number | null
-      /**
-       * Discreet
-       * @description Hardly seen from street or neighbours
-       * @default false
-       */
-      discreet: boolean
-      /** Distance */
-      distance_m?: number | null
-      /**
-       * Old hole
-       * @description Of an existing hole that its cable could use
-       */
-      entry_bore_mm?: number | null
-      /**
-       * Wind
-       * @description To the prevailing wind
-       * @default
-       * @enum {string}
-       */
-      exposure: '' | 'lee' | 'side' | 'windward' | 'edge'
-      /** Over ground */
-      height_above_ground_m?: number | null
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Latitude Deg */
-      latitude_deg?: number | null
-      /** Letter */
-      letter: string
-      /** Longitude Deg */
-      longitude_deg?: number | null
-      /**
-       * Note
-       * @default
-       */
-      note: string
-      /**
-       * Out of reach
-       * @description Cannot be taken or knocked from the ground
-       * @default false
-       */
-      out_of_reach: boolean
-      /**
-       * Rigid
-       * @description Shaken by hand from safe footing: it does not move
-       * @default false
-       */
-      rigid: boolean
-      /**
-       * Minutes at height
-       * @description Minutes of work off the ground
-       */
-      time_at_height_min?: number | null
-      /**
-       * People in front
-       * @description Whether people walk through the beam or just before it
-       * @default false
-       */
-      walkway_in_front: boolean
-    }
-    /**
-     * Catalogue
-     * @description The whole store.
-     */
-    Catalogue: {
-      /** Brackets */
-      brackets?: components['schemas']['Bracket'][]
-      /** Cables */
-      cables: components['schemas']['CoaxCable'][]
-      /** Constellations */
-      constellations?: components['schemas']['Constellation'][]
-      /** Instruments */
-      instruments?: components['schemas']['Instrument'][]
-      /** Satellites */
-      satellites: components['schemas']['Satellite'][]
-      /** Terminals */
-      terminals: components['schemas']['Terminal'][]
-      /**
-       * Unread
-       * @description Left out of the lists above
-       */
-      unread?: components['schemas']['UnreadEntry'][]
-    }
-    /**
-     * CauseCount
-     * @description What one cause cost.
-     */
-    CauseCount: {
-      /**
-       * Cause
-       * @enum {string}
-       */
-      cause: 'blocked' | 'no_satellite' | 'network' | 'power' | 'unknown'
-      /** Count */
-      count: number
-      /** Longest S */
-      longest_s: number
-      /**
-       * Percent
-       * @description Of the trial's time
-       */
-      percent: number
-      /** Seconds S */
-      seconds_s: number
-    }
-    /**
-     * ChangeOut
-     * @description A change of the job: who changed what, when and from where.
-     */
-    ChangeOut: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string
-      /** By */
-      by: string
-      /** Device */
-      device: string
-      /** Ops */
-      ops: components['schemas']['Op'][]
-      /** Seq */
-      seq: number
-      /** Taken Back */
-      taken_back: boolean
-      /** Undoes Seq */
-      undoes_seq: number | null
-      /** Words */
-      words: string
-    }
-    /**
-     * Clinometer
-     * @description Where the clinometer is laid on this terminal, and the angle of that face to the beam.
-     */
-    Clinometer: {
-      /**
-       * Face
-       * @description The face, named as an installer finds it
-       */
-      face: string
-      /**
-       * Kind
-       * @description face: reads elevation + offset; rim: reads elevation - offset, from the vertical; scale: the mount's own scale; flat: a head that is set level
-       * @enum {string}
-       */
-      kind: 'face' | 'rim' | 'scale' | 'flat'
-      /**
-       * Offset Deg
-       * @default 0
-       */
-      offset_deg: number
-    }
-    /**
-     * CoaxCable
-     * @description A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power;
-     *
-     *     and its loop resistance.
-     */
-    CoaxCable: {
-      /** Bend Radius Mm */
-      bend_radius_mm: number
-      /** Code */
-      code: string
-      /** Diameter Mm */
-      diameter_mm: number
-      /**
-       * Kind
-       * @default coax
-       * @enum {string}
-       */
-      kind: 'coax' | 'ethernet'
-      /**
-       * Loop Ohm Per 100M
-       * @description Centre and screen in series, direct current, 20 °C
-       */
-      loop_ohm_per_100m: number
-      /**
-       * Loss A
-       * @description dB per 100 m per √MHz: the conductors
-       * @default 0
-       */
-      loss_a: number
-      /**
-       * Loss B
-       * @description dB per 100 m per MHz: the dielectric
-       * @default 0
-       */
-      loss_b: number
-      /** Name */
-      name: string
-    }
-    /**
-     * CompareResult
-     * @description Order of the positions, and the one that Rindle would take; none where every one is on hold or unknown.
-     */
-    CompareResult: {
-      /**
-       * Height Note
-       * @description What more height would gain, judged by what is blocked now
-       */
-      height_note: string
-      /** Ranks */
-      ranks: components['schemas']['PositionRank'][]
-      /** Recommended */
-      recommended: string
-      /** Why */
-      why: string
-    }
-    /**
-     * Constellation
-     * @description Satellites of low orbits: as shells, or as elements that the user loaded.
-     */
-    Constellation: {
-      /** Code */
-      code: string
-      /** Elements */
-      elements?: components['schemas']['ElementLines'][]
-      /** Name */
-      name: string
-      /** Shells */
-      shells?: components['schemas']['Shell'][]
-    }
-    /**
-     * CostItem
-     * @description An amount in the firm's currency.
-     */
-    CostItem: {
-      /**
-       * Amount
-       * @description In the firm's currency
-       */
-      amount_money: number
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Item */
-      item: string
-      /**
-       * Paid
-       * @description once; each month of the new service; each month of the old one
-       * @default once
-       * @enum {string}
-       */
-      kind: 'once' | 'new_month' | 'old_month'
-    }
-    /**
-     * CostsResult
-     * @description Sums in the firm's currency.
-     */
-    CostsResult: {
-      /**
-       * First Year Money
-       * @description All that is paid in the first twelve months
-       */
-      first_year_money: number
-      /**
-       * Month Difference Money
-       * @description New less old, each month once the old line has ended
-       */
-      month_difference_money: number
-      /** New Month Money */
-      new_month_money: number
-      /** Old Month Money */
-      old_month_money: number
-      /** Once Money */
-      once_money: number
-      /**
-       * Overlap Money
-       * @description The old line's fees while both run
-       */
-      overlap_money: number
-    }
-    /**
-     * CurvePoint
-     * @description The fitted level at a screw position reached turning up, with a band of two standard deviations.
-     */
-    CurvePoint: {
-      /** High Db */
-      high_db: number
-      /** Level Db */
-      level_db: number
-      /** Low Db */
-      low_db: number
-      /** Turns */
-      turns: number
-    }
-    /**
-     * DeliveriesResult
-     * @description Due days, and the earliest sensible day of the visit.
-     */
-    DeliveriesResult: {
-      /** Earliest Visit On */
-      earliest_visit_on: string | null
-      /** Items */
-      items: components['schemas']['DeliveryView'][]
-    }
-    /**
-     * Delivery
-     * @description Something on order. Lead time counts from the order, or from when the item it depends on has come.
-     */
-    Delivery: {
-      /**
-       * Only after
-       * @description Item that has to come first
-       * @default
-       */
-      after_item: string
-      /** Arrived */
-      arrived_on?: string | null
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /**
-       * Joint
-       * @description The joint that this part makes, if it makes one
-       * @default
-       * @enum {string}
-       */
-      interface: '' | 'terminal_mount' | 'mount_structure' | 'cable_wall'
-      /** Item */
-      item: string
-      /**
-       * Lead days
-       * @default 0
-       */
-      lead_days: number
-      /** Ordered */
-      ordered_on?: string | null
-      /**
-       * Stop-gap
-       * @description What holds the place until it comes
-       * @default
-       */
-      stop_gap: string
-      /**
-       * until
-       * @description Day on which the stop-gap has to be gone
-       */
-      stop_gap_until?: string | null
-    }
-    /**
-     * DeliveryView
-     * @description When an item is due; None where that cannot be told.
-     */
-    DeliveryView: {
-      /** Arrived */
-      arrived: boolean
-      /** Due On */
-      due_on: string | null
-      /** Item */
-      item: string
-    }
-    /**
-     * DeviceOut
-     * @description What the terminal tells, with the job as it then stands.
-     */
-    DeviceOut: {
-      job: components['schemas']['JobOut']
-      telemetry: components['schemas']['Telemetry']
-    }
-    /**
-     * DialFigures
-     * @description What the crew's own instruments show when the beam is right, their corrections inside:
-     *
-     *     the one figure for each.
-     */
-    DialFigures: {
-      /** Clinometer Correction Deg */
-      clinometer_correction_deg: number
-      /** Clinometer Deg */
-      clinometer_deg: number
-      /**
-       * Clinometer Face
-       * @description Where it is laid; empty: along the beam
-       */
-      clinometer_face: string
-      /** Compass Correction Deg */
-      compass_correction_deg: number
-      /** Compass Deg */
-      compass_deg: number
-    }
-    /**
-     * DocumentFact
-     * @description A file in the job's locker.
-     */
-    DocumentFact: {
-      /**
-       * Kind
-       * @default other
-       * @enum {string}
-       */
-      kind: 'order' | 'settings' | 'configuration' | 'manual' | 'photo' | 'permission' | 'other'
-      /**
-       * Loaded At
-       * @description When it was loaded into the modem
-       */
-      loaded_at?: string | null
-      /** Name */
-      name: string
-      /**
-       * Satellite Code
-       * @description Satellite that the file names
-       * @default
-       */
-      satellite_code: string
-      /**
-       * Version
-       * @default
-       */
-      version: string
-    }
-    /**
-     * DocumentOut
-     * @description A file of the job with its checksum.
-     */
-    DocumentOut: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string
-      /** By */
-      by: string
-      /** Id */
-      id: number
-      /** Kind */
-      kind: string
-      /** Loaded At */
-      loaded_at: string | null
-      /** Name */
-      name: string
-      /** Satellite Code */
-      satellite_code: string
-      /** Sha256 */
-      sha256: string
-      /** Size Bytes */
-      size_bytes: number
-      /** Version */
-      version: string
-    }
-    /**
-     * DocumentPatch
-     * @description What may be changed of a kept file.
-     */
-    DocumentPatch: {
-      /** Kind */
-      kind?: ('order' | 'settings' | 'configuration' | 'manual' | 'photo' | 'permission' | 'other') | null
-      /**
-       * Loaded
-       * @description Whether it has been loaded into the modem; the time is kept
-       */
-      loaded?: boolean | null
-      /** Satellite Code */
-      satellite_code?: string | null
-      /** Version */
-      version?: string | null
-    }
-    /**
-     * DrawingOut
-     * @description A drawing with its text twin.
-     */
-    DrawingOut: {
-      frame: components['schemas']['FrameOut'] | null
-      /** Mark */
-      mark: string
-      /** Name */
-      name: string
-      /** Rows */
-      rows: components['schemas']['DrawingRow'][]
-      /**
-       * Svg
-       * @description Empty where the request names its mark: the screen has it
-       */
-      svg: string
-      /** Title */
-      title: string
-    }
-    /**
-     * DrawingRow
-     * @description A row of a drawing's text twin.
-     */
-    DrawingRow: {
-      /** Value */
-      value: string
-      /** What */
-      what: string
-    }
-    /**
-     * ElementLines
-     * @description A satellite's elements as two lines.
-     */
-    ElementLines: {
-      /** Line1 */
-      line1: string
-      /** Line2 */
-      line2: string
-      /**
-       * Name
-       * @default
-       */
-      name: string
-    }
-    /**
-     * Evidence
-     * @description Something that is not shown yet, with the waiver that lets it pass, if there is one.
-     */
-    Evidence: {
-      /** Clears By */
-      clears_by: string
-      /** Code */
-      code: string
-      /**
-       * May Pass
-       * @description Whether anybody may let it pass
-       * @default true
-       */
-      may_pass: boolean
-      /** Message */
-      message: string
-      /**
-       * Station
-       * @description Code of the station where it is shown
-       */
-      station: string
-      waiver: components['schemas']['Waiver'] | null
-    }
-    /**
-     * ExtraRun
-     * @description A cable of its own beside the data cable, such as for a spare feed's television.
-     */
-    ExtraRun: {
-      /**
-       * Cable
-       * @default
-       */
-      cable_code: string
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Length */
-      length_m: number
-      /** Run */
-      name: string
-      /**
-       * Top of its IF
-       * @description Top of its IF
-       * @default 2150
-       */
-      top_mhz: number
-    }
-    /**
-     * ExtraRunView
-     * @description Loss of one extra run at the top of its IF; None while its cable is not chosen.
-     */
-    ExtraRunView: {
-      /** Length M */
-      length_m: number
-      /** Loss Db */
-      loss_db: number | null
-      /** Name */
-      name: string
-    }
-    /**
-     * ExtraRunsResult
-     * @description All extra runs.
-     */
-    ExtraRunsResult: {
-      /** Length M */
-      length_m: number
-      /** Runs */
-      runs: components['schemas']['ExtraRunView'][]
-    }
-    /**
-     * FactsOut
-     * @description What people entered, room by room, and what they picked from the stores.
-     */
-    FactsOut: {
-      aim: components['schemas']['AimFacts']
-      brief: components['schemas']['BriefFacts']
-      bringup: components['schemas']['BringUpFacts']
-      build: components['schemas']['BuildFacts']
-      cable: components['schemas']['CableFacts']
-      handover: components['schemas']['HandOverFacts']
-      mount: components['schemas']['MountFacts']
-      peak: components['schemas']['PeakFacts']
-      picks: components['schemas']['Picks']
-      sky: components['schemas']['SkyFacts']
-    }
-    /**
-     * Finding
-     * @description One judgement of a station.
-     */
-    Finding: {
-      /**
-       * Bound
-       * @description What the limit is: a ceiling, a floor, a window, what is usual
-       * @default
-       * @enum {string}
-       */
-      bound: '' | 'at_most' | 'at_least' | 'between' | 'usual'
-      /**
-       * Clears By
-       * @description What would clear it
-       * @default
-       */
-      clears_by: string
-      /**
-       * Code
-       * @description Stable name, documented in docs/findings.md
-       */
-      code: string
-      /**
-       * Figure
-       * @description The figure that was judged
-       */
-      figure?: number | null
-      level: components['schemas']['Level']
-      /**
-       * Limit
-       * @description The limit it was judged against
-       */
-      limit?: number | null
-      /**
-       * Message
-       * @description What was found, in a few words, without its figures
-       */
-      message: string
-      /**
-       * Source
-       * @description The formula or rule behind it
-       * @default
-       */
-      source: string
-      /**
-       * Unit
-       * @description Unit of figure and limit
-       * @default
-       */
-      unit: string
-      /**
-       * Upper
-       * @description Of a window: its upper end; `limit` is the lower one
-       */
-      upper?: number | null
-      /**
-       * Why
-       * @description The reason in a sentence an installer would say
-       */
-      why: string
-    }
-    /**
-     * FirmIn
-     * @description What may be changed of the firm.
-     */
-    FirmIn: {
-      /** Address */
-      address: string
-      /** Name */
-      name: string
-      /** Rules */
-      rules: {
-        [key: string]: unknown
-      }
-      /** Words */
-      words?: {
-        [key: string]: unknown
-      } | null
-    }
-    /**
-     * FirmOut
-     * @description The firm, its rules and its words.
-     */
-    FirmOut: {
-      /** Address */
-      address: string
-      /** Name */
-      name: string
-      rules: components['schemas']['HouseRules']
-      words: components['schemas']['HouseWords']
-    }
-    /**
-     * FoundPlace
-     * @description A place found in a file.
-     */
-    FoundPlace: {
-      /** Height M */
-      height_m?: number | null
-      /** Latitude Deg */
-      latitude_deg: number
-      /** Longitude Deg */
-      longitude_deg: number
-      /** Name */
-      name: string
-    }
-    /**
-     * FrameOut
-     * @description How a strip's drawing units turn into angles.
-     */
-    FrameOut: {
-      /** Height Px */
-      height_px: number
-      /** Left Azimuth Deg */
-      left_azimuth_deg: number
-      /** Left Px */
-      left_px: number
-      /** Px Per Deg */
-      px_per_deg: number
-      /** Top Elevation Deg */
-      top_elevation_deg: number
-      /** Top Px */
-      top_px: number
-      /** Width Px */
-      width_px: number
-    }
-    /**
-     * GapCount
-     * @description Interruptions of a range of lengths.
-     */
-    GapCount: {
-      /** Count */
-      count: number
-      /** From S */
-      from_s: number
-      /** Per H */
-      per_h: number
-      /**
-       * To S
-       * @description None: and longer
-       */
-      to_s: number | null
-    }
-    /**
-     * GazetteerEntry
-     * @description A named place.
-     */
-    GazetteerEntry: {
-      /** Country */
-      country: string
-      /** Latitude Deg */
-      latitude_deg: number
-      /** Longitude Deg */
-      longitude_deg: number
-      /** Name */
-      name: string
-      /** People */
-      people: number
-    }
-    /**
-     * HandOverFacts
-     * @description The service before and after, the needs that were proved, and the proofs that somebody let pass.
-     */
-    HandOverFacts: {
-      /** What the customer asked for, proved */
-      needs_proved?: string[]
-      /** Runs */
-      runs?: components['schemas']['ServiceRun'][]
-      /**
-       * Proofs let pass
-       * @description Proofs that somebody let pass
-       */
-      waivers?: components['schemas']['Waiver'][]
-    }
-    /**
-     * HandOverFactsPatch
-     * @description Changes of: The service before and after, the needs that were proved, and the proofs that somebody let pass.
-     */
-    HandOverFactsPatch: {
-      /** What the customer asked for, proved */
-      needs_proved?: string[] | null
-      /** Runs */
-      runs?: components['schemas']['ServiceRun'][] | null
-      /**
-       * Proofs let pass
-       * @description Proofs that somebody let pass
-       */
-      waivers?: components['schemas']['Waiver'][] | null
-    }
-    /**
-     * HeadOut
-     * @description How far a job is: whoever has seen this change has seen everything.
-     */
-    HeadOut: {
-      /** Head */
-      head: number
-      /** Signed Off */
-      signed_off: boolean
-    }
-    /**
-     * Health
-     * @description Whether the server answers, and how one may enter.
-     */
-    Health: {
-      /** Demo */
-      demo: boolean
-      /** Has Accounts */
-      has_accounts: boolean
-      /** Status */
-      status: string
-      /** Version */
-      version: string
-    }
-    /**
-     * HorizonOrder
-     * @description What horizon is wanted: at which position, how far.
-     */
-    HorizonOrder: {
-      /**
-       * Letter
-       * @default
-       */
-      letter: string
-      /**
-       * Reach Km
-       * @default 60
-       */
-      reach_km: number
-    }
-    /**
-     * HouseRules
-     * @description The firm's limits. Every calculator that judges takes them from here.
-     */
-    HouseRules: {
-      /**
-       * Aside Factor
-       * @description Weight of looks and theft where the job does not give them as a reason
-       * @default 0.3
-       */
-      aside_factor: number
-      /**
-       * Assumed Obstacle Distance M
-       * @description Distance taken for a skyline point that has none
-       * @default 10
-       */
-      assumed_obstacle_distance_m: number
-      /**
-       * At Height Weight Min
-       * @description Minutes at height that weigh as one; half of them where not known
-       * @default 120
-       */
-      at_height_weight_min: number
-      /**
-       * Beam Edge Km
-       * @description Distance to a beam's edge under which the second choice is said
-       * @default 30
-       */
-      beam_edge_km: number
-      /**
-       * Better Bearing Percent
-       * @description Gain from which another bearing of a panel is told
-       * @default 1
-       */
-      better_bearing_percent: number
-      /**
-       * Browse Out Percent
-       * @description Share of time without service that reading pages bears
-       * @default 3
-       */
-      browse_out_percent: number
-      /**
-       * Cable Temperature C
-       * @description Conductor temperature for the loss
-       * @default 40
-       */
-      cable_temperature_c: number
-      /**
-       * Cable Warn Share
-       * @description Share of a terminal's cable length from which a route is minded
-       * @default 0.8
-       */
-      cable_warn_share: number
-      /**
-       * Cable Weight M
-       * @description Cable that weighs as one where the terminal names no longest cable
-       * @default 50
-       */
-      cable_weight_m: number
-      /**
-       * Call Gap S
-       * @description Gap that is heard in a call
-       * @default 2
-       */
-      call_gap_s: number
-      /**
-       * Call Gaps Per H
-       * @description Such gaps an hour that a call bears
-       * @default 2
-       */
-      call_gaps_per_h: number
-      /**
-       * Clearance Deg
-       * @description Free angle wanted all round the sight-line: hand readings are rough, trees grow
-       * @default 10
-       */
-      clearance_deg: number
-      /**
-       * Clinometer Deg
-       * @description What a clinometer, reversed and averaged, can do
-       * @default 0.3
-       */
-      clinometer_deg: number
-      /**
-       * Clinometer Error Deg
-       * @description Error of a clinometer's own from which it is minded
-       * @default 0.5
-       */
-      clinometer_error_deg: number
-      /**
-       * Compass Deg
-       * @description What a hand compass, well used, can do
-       * @default 2
-       */
-      compass_deg: number
-      /**
-       * Concrete Least C
-       * @description Least temperature until concrete has set
-       * @default 5
-       */
-      concrete_least_c: number
-      /**
-       * Connector Loss Db
-       * @description Loss of a well made pair of connectors through L band
-       * @default 0.1
-       */
-      connector_loss_db: number
-      /**
-       * Currency
-       * @description Sign of the firm's currency, for cost sheets
-       * @default
-       */
-      currency: string
-      /**
-       * Declination Mind Deg
-       * @description Declination from which compass and true bearing are minded as two
-       * @default 5
-       */
-      declination_mind_deg: number
-      /**
-       * Design Gust Mps
-       * @description 3 s gust at 10 m over open country that the mount must survive
-       * @default 45
-       */
-      design_gust_mps: number
-      /**
-       * Elements Fresh Days
-       * @description Age of orbital elements from which they are minded
-       * @default 14
-       */
-      elements_fresh_days: number
-      /**
-       * Exposure
-       * @description B built-up or wooded, C open country, D shore or open plateau
-       * @default C
-       * @enum {string}
-       */
-      exposure: 'B' | 'C' | 'D'
-      /**
-       * Foam Least C
-       * @description Least temperature at which wall foam sets; the can prevails
-       * @default 5
-       */
-      foam_least_c: number
-      /**
-       * Fresnel Share
-       * @description Share of the first Fresnel radius kept free
-       * @default 0.6
-       */
-      fresnel_share: number
-      /**
-       * Game Gaps Per H
-       * @description Gaps of any length an hour that a game bears
-       * @default 4
-       */
-      game_gaps_per_h: number
-      /**
-       * Growth Years
-       * @description Years for which growth should leave the beam free
-       * @default 5
-       */
-      growth_years: number
-      /**
-       * Hold Db
-       * @description Level change allowed by lock-down and by a push
-       * @default 0.2
-       */
-      hold_db: number
-      /**
-       * Ladder Gust Mps
-       * @description Gust over which nobody goes up a ladder or on a roof
-       * @default 12
-       */
-      ladder_gust_mps: number
-      /**
-       * Level Margin Db
-       * @description Clear-sky level wanted over the least that the service needs
-       * @default 3
-       */
-      level_margin_db: number
-      /**
-       * Level Shortfall Db
-       * @description How far the peak may lie under the link's prediction before it is doubted
-       * @default 2
-       */
-      level_shortfall_db: number
-      /**
-       * Lift Gust Mps
-       * @description Gust over which no reflector or panel is lifted
-       * @default 8
-       */
-      lift_gust_mps: number
-      /**
-       * Lineup Lead Min
-       * @description Minutes before a line-up by which coarse pointing is finished
-       * @default 60
-       */
-      lineup_lead_min: number
-      /**
-       * Lone Lift Kg
-       * @description Mass that one person may lift at height
-       * @default 25
-       */
-      lone_lift_kg: number
-      /**
-       * Low Elevation Deg
-       * @description Elevation under which ground noise, terrain and rain are to be minded
-       * @default 10
-       */
-      low_elevation_deg: number
-      /**
-       * Low Orbit Hold Percent
-       * @description Share of time without service at which a position fails
-       * @default 10
-       */
-      low_orbit_hold_percent: number
-      /**
-       * Overhead Deg
-       * @description Elevation over which an azimuth screw hardly moves the beam
-       * @default 89
-       */
-      overhead_deg: number
-      /**
-       * Peak Certain Share
-       * @description Share of the beamwidth to which a top should be fixed, two standard deviations
-       * @default 0.1
-       */
-      peak_certain_share: number
-      /**
-       * Peak Fall Db
-       * @description Fall of the level on both sides from which a top is proved
-       * @default 1
-       */
-      peak_fall_db: number
-      /**
-       * Person Reach M
-       * @description Height to which a standing person may reach, tools included
-       * @default 2.2
-       */
-      person_reach_m: number
-      /**
-       * Places Apart M
-       * @description Distance between two entries for one site that is asked about
-       * @default 200
-       */
-      places_apart_m: number
-      /**
-       * Preset Elevation Deg
-       * @description Preset tolerance of the elevation
-       * @default 1
-       */
-      preset_elevation_deg: number
-      /**
-       * Printed Tolerance Deg
-       * @description Difference up to which an angle printed on the work order and the computed one are the same
-       * @default 0.6
-       */
-      printed_tolerance_deg: number
-      /**
-       * Radiation Limit W Per M2
-       * @description Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails
-       * @default 10
-       */
-      radiation_limit_w_per_m2: number
-      /**
-       * Reason Factor
-       * @description Weight of what the job gives as a reason, where positions are compared
-       * @default 2
-       */
-      reason_factor: number
-      /**
-       * Scan Least Percent
-       * @description Share of the bearings that matter under which a skyline is not judged as free
-       * @default 50
-       */
-      scan_least_percent: number
-      /**
-       * Scan Wanted Percent
-       * @description Share of the bearings that matter that should be read
-       * @default 90
-       */
-      scan_wanted_percent: number
-      /**
-       * Sealant Least C
-       * @description Least temperature at which sealant and adhesive set; the tube prevails
-       * @default 5
-       */
-      sealant_least_c: number
-      /**
-       * Second Pass Db
-       * @description Gain under which another peaking pass is not worth it
-       * @default 0.1
-       */
-      second_pass_db: number
-      /**
-       * Service Loop M
-       * @description Loop left at the dish so ends can be remade
-       * @default 0.7
-       */
-      service_loop_m: number
-      /**
-       * Shadow Most Deg
-       * @description Height of the sun over which a shadow is too short to be sighted along
-       * @default 75
-       */
-      shadow_most_deg: number
-      /**
-       * Side Lobe Least Db
-       * @description Shortfall from which a peak is taken for a first side lobe
-       * @default 12
-       */
-      side_lobe_least_db: number
-      /**
-       * Side Lobe Most Db
-       * @description Shortfall up to which it is: a round aperture has it 15 to 20 dB down, more or less
-       * @default 25
-       */
-      side_lobe_most_db: number
-      /**
-       * Skyline Gap Deg
-       * @description Distance of read points about the sight-line over which a skyline counts as thinly read
-       * @default 30
-       */
-      skyline_gap_deg: number
-      /**
-       * Steel Yield Mpa
-       * @description Yield strength taken for an unmarked tube
-       * @default 235
-       */
-      steel_yield_mpa: number
-      /**
-       * Stream Gap S
-       * @description Gap that a stream's buffer bears
-       * @default 20
-       */
-      stream_gap_s: number
-      /**
-       * Stream Gaps Per H
-       * @description Longer gaps an hour that a viewer bears
-       * @default 0.5
-       */
-      stream_gaps_per_h: number
-      /**
-       * Strength Factor
-       * @description Yield over allowed stress in the design gust
-       * @default 1.5
-       */
-      strength_factor: number
-      /**
-       * Stuck Share
-       * @description Multiple of its usual time after which a state counts as stuck
-       * @default 2
-       */
-      stuck_share: number
-      /**
-       * Trial Apart M
-       * @description How far the trial may stand from the position and still speak for it
-       * @default 3
-       */
-      trial_apart_m: number
-      /**
-       * Trial Least H
-       * @description Hours from which a trial is believed before the prediction
-       * @default 6
-       */
-      trial_least_h: number
-      /**
-       * Trial Spread Share
-       * @description Spread of a trial's count of interruptions over that of chance alone: passes share them out evenly
-       * @default 0.65
-       */
-      trial_spread_share: number
-      /**
-       * Trial Wanted H
-       * @description Usual length of a trial
-       * @default 12
-       */
-      trial_wanted_h: number
-      /**
-       * Unserved Percent
-       * @description Share of time without any satellite in the panel's sky that is minded
-       * @default 0.5
-       */
-      unserved_percent: number
-      /**
-       * Wanted Run Count
-       * @description Runs of a service test from which their median is held against
-       * @default 3
-       */
-      wanted_run_count: number
-      /**
-       * Wind Loss Db
-       * @description Pointing loss allowed in the working gust
-       * @default 0.5
-       */
-      wind_loss_db: number
-      /**
-       * Workday H
-       * @description Hours of a working day
-       * @default 9
-       */
-      workday_h: number
-      /**
-       * Workday Start H
-       * @description Hour at which the crew begins, site time
-       * @default 8
-       */
-      workday_start_h: number
-      /**
-       * Working Gust Mps
-       * @description 3 s gust at 10 m in which the service must still hold
-       * @default 20
-       */
-      working_gust_mps: number
-    }
-    /**
-     * HouseWords
-     * @description Every list. A list that a firm does not set has the words that ship.
-     */
-    HouseWords: {
-      /**
-       * Entry Checks
-       * @description Checked of an old hole
-       */
-      entry_checks?: components['schemas']['Phrase'][]
-      /**
-       * Ground Checks
-       * @description Checked of a position on the ground
-       */
-      ground_checks?: components['schemas']['Phrase'][]
-      /**
-       * Hazards
-       * @description Hazards of a site, each with its caution
-       */
-      hazards?: components['schemas']['Phrase'][]
-      /**
-       * Indoor
-       * @description Asked of the indoor unit's place
-       */
-      indoor?: components['schemas']['Phrase'][]
-      /**
-       * Needs
-       * @description What a customer may need
-       */
-      needs?: components['schemas']['Need'][]
-      /**
-       * Reasons
-       * @description Why it is done, or done anew
-       */
-      reasons?: components['schemas']['Reason'][]
-      /**
-       * Settled
-       * @description Settled before the visit
-       */
-      settled?: components['schemas']['Phrase'][]
-    }
-    /**
-     * Instrument
-     * @description A compass or clinometer of the crew, with its checks.
-     */
-    Instrument: {
-      /** Checks */
-      checks?: components['schemas']['InstrumentCheck'][]
-      /** Code */
-      code: string
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: 'compass' | 'clinometer'
-      /** Name */
-      name: string
-    }
-    /**
-     * InstrumentCheck
-     * @description What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak.
-     */
-    InstrumentCheck: {
-      /**
-       * How
-       * @default
-       */
-      how: string
-      /**
-       * On
-       * Format: date
-       */
-      on: string
-      /** Read Deg */
-      read_deg: number
-      /** True Deg */
-      true_deg: number
-    }
-    /**
-     * InstrumentFigure
-     * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (±
-     *     degrees).
-     */
-    InstrumentFigure: {
-      /** Acquisition Tolerance Deg */
-      acquisition_tolerance_deg?: number | null
-      /**
-       * Correction Deg
-       * @description Already inside the reading
-       * @default 0
-       */
-      correction_deg: number
-      /** Final Tolerance Deg */
-      final_tolerance_deg?: number | null
-      /** How */
-      how: string
-      /** Instrument */
-      instrument: string
-      /** Instrument Tolerance Deg */
-      instrument_tolerance_deg?: number | null
-      /** Reading */
-      reading: number
-      /**
-       * Unit
-       * @default deg
-       */
-      unit: string
-    }
-    /**
-     * InstrumentsResult
-     * @description All figures in the order in which they are set: elevation, skew, azimuth.
-     */
-    InstrumentsResult: {
-      /** Figures */
-      figures: components['schemas']['InstrumentFigure'][]
-    }
-    /**
-     * JobAssessment
-     * @description The nine stations, and the results of every room side by side (None where an entry is missing).
-     */
-    JobAssessment: {
-      acceptance: components['schemas']['AcceptanceResult']
-      aim: components['schemas']['AimResult'] | null
-      apart: components['schemas']['ApartResult'] | null
-      attitude?: components['schemas']['AttitudeResult'] | null
-      azimuth_peak: components['schemas']['PeakView'] | null
-      beam: components['schemas']['Beam'] | null
-      /**
-       * Beamwidth Deg
-       * @description Of the terminal, at its receive frequency
-       */
-      beamwidth_deg: number | null
-      bringup: components['schemas']['BringUpResult'] | null
-      build: components['schemas']['BuildResult'] | null
-      cable: components['schemas']['CableResult'] | null
-      coverage: components['schemas']['BeamResult'] | null
-      deliveries: components['schemas']['DeliveriesResult']
-      /** @description The figures that the crew's own instruments show */
-      dial?: components['schemas']['DialFigures'] | null
-      elevation_peak: components['schemas']['PeakView'] | null
-      /**
-       * Evidence
-       * @description What is not shown yet, waived or not
-       */
-      evidence?: components['schemas']['Evidence'][]
-      extra_runs?: components['schemas']['ExtraRunsResult'] | null
-      /**
-       * Head Turned Deg
-       * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
-       * @default 0
-       */
-      head_turned_deg: number
-      instruments: components['schemas']['InstrumentsResult'] | null
-      lockdown: components['schemas']['LockdownResult']
-      low_orbit?: components['schemas']['LowOrbitResult'] | null
-      /** May Sign Off */
-      may_sign_off: boolean
-      /** @description The modem's own angles against ours */
-      modem?: components['schemas']['WorkOrderResult'] | null
-      mount: components['schemas']['MountResult'] | null
-      order: components['schemas']['WorkOrderResult'] | null
-      panel_aim?: components['schemas']['PanelAim'] | null
-      plumb: components['schemas']['PlumbResult'] | null
-      /** Predicted Level Db */
-      predicted_level_db: number | null
-      /** Second Pass Gain Db */
-      second_pass_gain_db: number | null
-      sky: components['schemas']['SkyResult'] | null
-      /** @description Positions compared, and the trial; None in records of older versions */
-      sky_more?: components['schemas']['SkyAssessment'] | null
-      /** Stations */
-      stations: components['schemas']['StationView'][]
-      verdict: components['schemas']['Level']
-      /** @description None in records of older versions */
-      visit?: components['schemas']['VisitAssessment'] | null
-    }
-    /**
-     * JobOut
-     * @description A job whole: what was entered, and what it comes to.
-     */
-    JobOut: {
-      assessment: components['schemas']['JobAssessment']
-      /** Documents */
-      documents: components['schemas']['DocumentOut'][]
-      facts: components['schemas']['FactsOut']
-      /** Head */
-      head: number
-      /**
-       * Marks
-       * @description Of each longer part of facts and assessment: the same mark, the same content
-       */
-      marks?: {
-        [key: string]: string
-      }
-      /** Number */
-      number: string
-      place_forms: components['schemas']['PlaceForms'] | null
-      /** Place Understood */
-      place_understood: string
-      /** Positions */
-      positions: components['schemas']['CandidateAt'][]
-      /** Record Sha256 */
-      record_sha256: string
-      /**
-       * Record State
-       * @enum {string}
-       */
-      record_state: '' | 'intact' | 'changed' | 'unsealed'
-      /**
-       * Redo Words
-       * @description What this person would bring back next; empty: nothing
-       */
-      redo_words: string
-      /** Signed Off At */
-      signed_off_at: string | null
-      /** Signed Off By */
-      signed_off_by: string
-      /** Store Troubles */
-      store_troubles: string[]
-      /**
-       * Undo Words
-       * @description What this person would take back next; empty: nothing
-       */
-      undo_words: string
-      /**
-       * Updated At
-       * Format: date-time
-       */
-      updated_at: string
-      /** Version */
-      version: string
-    }
-    /**
-     * JobPage
-     * @description A page of the list.
-     */
-    JobPage: {
-      /** Count */
-      count: number
-      /** Page */
-      page: number
-      /** Page Count */
-      page_count: number
-      /** Rows */
-      rows: components['schemas']['JobRow'][]
-    }
-    /**
-     * JobRow
-     * @description A job in the list. `trouble` says why a row has no verdict.
-     */
-    JobRow: {
-      /** Customer */
-      customer: string
-      /**
-       * Date
-       * Format: date
-       */
-      date: string
-      /** Headline */
-      headline: components['schemas']['Segment'][]
-      /** Number */
-      number: string
-      /** Service Wanted */
-      service_wanted: string
-      /** Signed Off */
-      signed_off: boolean
-      /** Station */
-      station: string
-      /** Stations */
-      stations: components['schemas']['StationMark'][]
-      /** Terminal Name */
-      terminal_name: string
-      /**
-       * Trouble
-       * @default
-       */
-      trouble: string
-      verdict: components['schemas']['Level']
-    }
-    /**
-     * JudgedWay
-     * @description A way with its verdict.
-     */
-    JudgedWay: {
-      /**
-       * @description The gravest of what else speaks against it, such as its cable
-       * @default clear
-       */
-      beside: components['schemas']['Level']
-      /**
-       * Cost Money
-       * @description In the firm's currency
-       */
-      cost_money?: number | null
-      level: components['schemas']['Level']
-      /** Margin Deg */
-      margin_deg?: number | null
-      /** Out Percent */
-      out_percent?: number | null
-      /** Tube Margin Deg */
-      tube_margin_deg?: number | null
-      /**
-       * Way
-       * @enum {string}
-       */
-      way: 'raise' | 'trim' | 'move' | 'accept'
-      /** What */
-      what: string
-    }
-    /**
-     * KnownSatellite
-     * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
-     */
-    KnownSatellite: {
-      /** Longitude Deg */
-      longitude_deg: number
-      /** Name */
-      name: string
-      /**
-       * Tilt Deg
-       * @default 0
-       */
-      tilt_deg: number
-    }
-    /**
-     * LadderRung
-     * @description A state with its standing. `taken_s` is the time spent in it, still running where it is current.
-     */
-    LadderRung: {
-      /**
-       * Standing
-       * @enum {string}
-       */
-      standing: 'passed' | 'current' | 'ahead'
-      state: components['schemas']['BringUpState']
-      /** Taken S */
-      taken_s: number | null
-    }
-    /**
-     * Level
-     * @description How a finding stands. `unknown` means that something it needs has not been entered.
-     * @enum {string}
-     */
-    Level: 'hold' | 'mind' | 'unknown' | 'clear'
-    /**
-     * LineupResult
-     * @description The request, ready to paste or to read out.
-     */
-    LineupResult: {
-      /**
-       * Coarse Done By
-       * @description When coarse pointing has to be finished
-       */
-      coarse_done_by: string | null
-      /** Missing */
-      missing: string[]
-      /** Request Text */
-      request_text: string
-    }
-    /**
-     * LockdownResult
-     * @description Losses in dB, positive where the level fell; None where not read.
-     */
-    LockdownResult: {
-      /** Complete */
-      complete: boolean
-      /** Push Loss Db */
-      push_loss_db: {
-        [key: string]: number | null
-      }
-      /** Tightening Loss Db */
-      tightening_loss_db: number | null
-    }
-    /**
-     * LogOut
-     * @description How a log was read.
-     */
-    LogOut: {
-      /** Columns */
-      columns: string[]
-      /** Guessed */
-      guessed: {
-        [key: string]: string
-      }
-      job: components['schemas']['JobOut']
-      /** Unread */
-      unread: string[]
-    }
-    /**
-     * LowOrbitResult
-     * @description Time without service and its shape. Percentages are of the whole time.
-     */
-    LowOrbitResult: {
-      /** Bearings */
-      bearings: components['schemas']['BearingChoice'][]
-      /** @description Of a panel that is set by hand */
-      best_bearing: components['schemas']['BearingChoice'] | null
-      /**
-       * Blocked Per H
-       * @description Of those, the ones that the skyline began
-       * @default 0
-       */
-      blocked_per_h: number
-      /** Blocked Percent */
-      blocked_percent: number
-      /** Boresight Azimuth Deg */
-      boresight_azimuth_deg: number
-      costliest: components['schemas']['Sector'] | null
-      /** Gaps */
-      gaps: components['schemas']['GapCount'][]
-      /** Interruption Count */
-      interruption_count: number
-      /** Interruptions Per H */
-      interruptions_per_h: number
-      /** Longest Gap S */
-      longest_gap_s: number
-      /** Out Percent */
-      out_percent: number
-      /**
-       * Raises
-       * @description The same passes, seen from higher up
-       */
-      raises?: components['schemas']['RaiseGain'][]
-      /**
-       * Refused Count
-       * @description Satellites whose elements the propagator refuses, left out
-       * @default 0
-       */
-      refused_count: number
-      /** Removals */
-      removals: components['schemas']['Removal'][]
-      /** Sectors */
-      sectors: components['schemas']['Sector'][]
-      /**
-       * Sky Masked Percent
-       * @description Of the panel's sky by bare area: not what the traffic sees
-       */
-      sky_masked_percent: number
-      /** Traffic */
-      traffic: components['schemas']['Traffic'][]
-      /** Unmoved Count */
-      unmoved_count: number
-      /**
-       * Unserved Percent
-       * @description No usable satellite in the panel's sky
-       */
-      unserved_percent: number
-      /**
-       * Usable Mean Count
-       * @description Satellites that could serve, on average, skyline aside
-       */
-      usable_mean_count: number
-      /** Uses */
-      uses: components['schemas']['UseVerdict'][]
-    }
-    /**
-     * MarginWithout
-     * @description What it would give if something were not there.
-     */
-    MarginWithout: {
-      /** Margin Deg */
-      margin_deg: number
-      /** Name */
-      name: string
-      /** Tube Margin Deg */
-      tube_margin_deg: number
-    }
-    /**
-     * MastWindow
-     * @description Mast outer diameters that the clamp grips, and the length it needs.
-     */
-    MastWindow: {
-      /**
-       * Clamp Height Mm
-       * @default 150
-       */
-      clamp_height_mm: number
-      /** Least Mm */
-      least_mm: number
-      /** Most Mm */
-      most_mm: number
-    }
-    /**
-     * ModemEntry
-     * @description Something the modem is told.
-     */
-    ModemEntry: {
-      /** Code */
-      code: string
-      /** Example */
-      example: string
-      /** Label */
-      label: string
-      /**
-       * Pattern
-       * @description Regular expression that a valid entry matches whole
-       */
-      pattern: string
-    }
-    /**
-     * MountChoiceResult
-     * @description Kinds for this surface, those that suit first, the most rigid first.
-     */
-    MountChoiceResult: {
-      /** Options */
-      options: components['schemas']['MountOption'][]
-    }
-    /**
-     * MountFacts
-     * @description The mast as it was measured.
-     */
-    MountFacts: {
-      /** Centre above ground */
-      height_above_ground_m?: number | null
-      /** Mast outer diameter */
-      mast_diameter_mm?: number | null
-      /**
-       * Free length
-       * @description Top bracket or ground up to the dish’s centre
-       */
-      mast_free_length_m?: number | null
-      /** Wall thickness */
-      mast_wall_mm?: number | null
-    }
-    /**
-     * MountFactsPatch
-     * @description Changes of: The mast as it was measured.
-     */
-    MountFactsPatch: {
-      /** Centre above ground */
-      height_above_ground_m?: number | null
-      /** Mast outer diameter */
-      mast_diameter_mm?: number | null
-      /**
-       * Free length
-       * @description Top bracket or ground up to the dish’s centre
-       */
-      mast_free_length_m?: number | null
-      /** Wall thickness */
-      mast_wall_mm?: number | null
-    }
-    /**
-     * MountKind
-     * @description A kind of mount as the trade knows it. Heights are of the antenna over the fixing.
-     */
-    MountKind: {
-      /** Caution */
-      caution: string
-      /** Code */
-      code: string
-      /**
-       * Drills
-       * @description Whether it makes holes in the building
-       */
-      drills: boolean
-      /**
-       * Most Aperture Mm
-       * @description Usual largest antenna: a planning aid
-       */
-      most_aperture_mm: number
-      /**
-       * Most Height M
-       * @description Usual reach above the fixing: a planning aid
-       */
-      most_height_m: number
-      /** Name */
-      name: string
-      /** Needs */
-      needs: string
-      /** Permanent */
-      permanent: boolean
-      /**
-       * Rigid Share
-       * @description How firmly it holds aim, 1 for a pole in concrete: the trade's ranking
-       */
-      rigid_share: number
-      /** Surfaces */
-      surfaces: (
-        | 'shingle'
-        | 'tile'
-        | 'sheet_rib'
-        | 'corrugated'
-        | 'masonry'
-        | 'timber_siding'
-        | 'fascia'
-        | 'bare_ground'
-        | 'flat_roof'
-        | 'vehicle'
-        | 'existing_mast'
-      )[]
-    }
-    /**
-     * MountOption
-     * @description A kind with what speaks against it; nothing where it suits.
-     */
-    MountOption: {
-      /** Against */
-      against: string[]
-      kind: components['schemas']['MountKind']
-      /** Suits */
-      suits: boolean
-    }
-    /**
-     * MountResult
-     * @description Loads in the design gust; tip rotation and loss in the working gust.
-     */
-    MountResult: {
-      /** Air Density Kg Per M3 */
-      air_density_kg_per_m3: number
-      /** Allowed Stress Mpa */
-      allowed_stress_mpa: number
-      /** Base Moment Nm */
-      base_moment_nm: number
-      /**
-       * Least Wall Mm
-       * @description Thinnest wall of this diameter that would hold, if any does
-       */
-      least_wall_mm: number | null
-      /**
-       * Mast Wind Force N
-       * @description On the free length of the tube in the design gust
-       */
-      mast_wind_force_n: number
-      /** Stress Mpa */
-      stress_mpa: number
-      /** Tip Rotation Deg */
-      tip_rotation_deg: number
-      /**
-       * Wind Force N
-       * @description On the antenna in the design gust
-       */
-      wind_force_n: number
-      /** Wind Loss Db */
-      wind_loss_db: number
-      /** Working Force N */
-      working_force_n: number
-    }
-    /**
-     * Need
-     * @description What a customer needs, what it means, and how it is proved before the hand-over.
-     */
-    Need: {
-      /**
-       * By Gaps
-       * @description Judged by the gaps of the sky, so that it needs no reminder
-       * @default false
-       */
-      by_gaps: boolean
-      /** Code */
-      code: string
-      /** Name */
-      name: string
-      /**
-       * Proof
-       * @description How it is proved with the customer
-       */
-      proof: string
-      /**
-       * Rests On
-       * @description Code of the use that it rests on, such as call
-       * @default
-       */
-      rests_on: string
-      /**
-       * Text
-       * @description What it means for the work, or what to mind
-       * @default
-       */
-      text: string
-    }
-    /**
-     * Neighbours
-     * @description Numbers of the jobs beside one in the list; empty at its ends.
-     */
-    Neighbours: {
-      /** After */
-      after: string
-      /** Before */
-      before: string
-    }
-    /**
-     * NutsOrder
-     * @description Tighten or loosen.
-     */
-    NutsOrder: {
-      /** Tight */
-      tight: boolean
-    }
-    /**
-     * Obstacle
-     * @description Something measured whole.
-     *
-     *     Height is of its top over the ground at the measuring place, width across the line of sight.
-     */
-    Obstacle: {
-      /**
-       * True bearing
-       * @description Of its middle, true
-       */
-      azimuth_deg: number
-      /**
-       * Away
-       * @description Horizontal, from the measuring place
-       */
-      distance_m: number
-      /**
-       * Grows a year
-       * @default 0
-       */
-      growth_m_per_year: number
-      /** High */
-      height_m: number
-      /**
-       * What
-       * @default tree
-       * @enum {string}
-       */
-      kind: 'terrain' | 'building' | 'tree' | 'pole' | 'wire'
-      /**
-       * Bare share
-       * @default 1
-       */
-      leafless_share: number
-      /**
-       * Name
-       * @default
-       */
-      name: string
-      /**
-       * Wide
-       * @default 1
-       */
-      width_m: number
-    }
-    /**
-     * Op
-     * @description One path with its value before and after; None: it was not, or is no longer, there.
-     */
-    Op: {
-      /** After */
-      after?: unknown
-      /** Before */
-      before?: unknown
-      /** Path */
-      path: string
-    }
-    /**
-     * Panel
-     * @description What a panel can see. Tilt is of its boresight from the zenith.
-     */
-    Panel: {
-      /**
-       * Arc Zone Deg
-       * @description Kept clear about the geostationary arc; 0 for none
-       * @default 0
-       */
-      arc_zone_deg: number
-      /**
-       * Cone Half Deg
-       * @description Half-angle of the cone that it steers over, about its boresight
-       * @default 55
-       */
-      cone_half_deg: number
-      /**
-       * Least Elevation Deg
-       * @default 25
-       */
-      least_elevation_deg: number
-      /**
-       * Self Aiming
-       * @description Turns itself; else it is set to a bearing by hand
-       * @default false
-       */
-      self_aiming: boolean
-      /**
-       * Slot S
-       * @description Length of a schedule slot with one serving satellite
-       * @default 15
-       */
-      slot_s: number
-      /**
-       * Tilt Deg
-       * @description Of the boresight from the zenith
-       * @default 20
-       */
-      tilt_deg: number
-      /**
-       * Tolerance Deg
-       * @description Misalignment that the panel accepts
-       * @default 5
-       */
-      tolerance_deg: number
-    }
-    /**
-     * PanelAim
-     * @description What a panel's mount is set to. A self-aiming one needs no more than its sky.
-     */
-    PanelAim: {
-      /** Azimuth Magnetic Deg */
-      azimuth_magnetic_deg: number
-      /**
-       * Azimuth True Deg
-       * @description Of the boresight: as planned, else where the satellites are
-       */
-      azimuth_true_deg: number
-      /** Declination Deg */
-      declination_deg: number
-      /** Self Aiming */
-      self_aiming: boolean
-      /** Tilt Deg */
-      tilt_deg: number
-    }
-    /**
-     * Part
-     * @description Something in the box, with the mass of what is lifted in one piece.
-     */
-    Part: {
-      /**
-       * Count
-       * @default 1
-       */
-      count: number
-      /**
-       * Mass Kg
-       * @default 0
-       */
-      mass_kg: number
-      /** Name */
-      name: string
-    }
-    /**
-     * PeakFacts
-     * @description The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
-     */
-    PeakFacts: {
-      /** Attitudes by day */
-      attitudes?: components['schemas']['Attitude'][]
-      /** Clinometer on the peak */
-      clinometer_at_peak_deg?: number | null
-      /**
-       * Compass on the peak
-       * @description What the compass showed on the peak
-       */
-      compass_at_peak_deg?: number | null
-      /**
-       * After tightening
-       * @description After the nuts were tightened
-       */
-      lock_after_db?: number | null
-      /**
-       * Before tightening
-       * @description Before the nuts were tightened
-       */
-      lock_before_db?: number | null
-      /** After a push, bottom */
-      push_bottom_db?: number | null
-      /** After a push, left */
-      push_left_db?: number | null
-      /** After a push, right */
-      push_right_db?: number | null
-      /**
-       * After a push, top
-       * @description After a push on the rim
-       */
-      push_top_db?: number | null
-      /** Readings */
-      readings?: components['schemas']['AxisReading'][]
-    }
-    /**
-     * PeakFactsPatch
-     * @description Changes of: The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
-     */
-    PeakFactsPatch: {
-      /** Attitudes by day */
-      attitudes?: components['schemas']['Attitude'][] | null
-      /** Clinometer on the peak */
-      clinometer_at_peak_deg?: number | null
-      /**
-       * Compass on the peak
-       * @description What the compass showed on the peak
-       */
-      compass_at_peak_deg?: number | null
-      /**
-       * After tightening
-       * @description After the nuts were tightened
-       */
-      lock_after_db?: number | null
-      /**
-       * Before tightening
-       * @description Before the nuts were tightened
-       */
-      lock_before_db?: number | null
-      /** After a push, bottom */
-      push_bottom_db?: number | null
-      /** After a push, left */
-      push_left_db?: number | null
-      /** After a push, right */
-      push_right_db?: number | null
-      /**
-       * After a push, top
-       * @description After a push on the rim
-       */
-      push_top_db?: number | null
-      /** Readings */
-      readings?: components['schemas']['AxisReading'][] | null
-    }
-    /**
-     * PeakResult
-     * @description The fitted top. Turns are counted as the screw shows them when turned up.
-     */
-    PeakResult: {
-      /**
-       * At Top
-       * @description Whether the present position costs less than a receiver shows
-       */
-      at_top: boolean
-      /**
-       * Back Turns
-       * @description First turn down by this; 0 where none is needed
-       */
-      back_turns: number
-      /** Backlash Turns */
-      backlash_turns: number
-      /**
-       * Bracketed
-       * @description Whether the level was seen to fall on both sides of the top: then it is proved
-       */
-      bracketed: boolean
-      /** Curve */
-      curve: components['schemas']['CurvePoint'][]
-      /** Fitted Beamwidth Deg */
-      fitted_beamwidth_deg: number
-      /**
-       * Forward Turns
-       * @description Then turn up by this, so that the screw arrives pushing
-       */
-      forward_turns: number
-      /**
-       * Loss Now Db
-       * @description What the present position costs by the fit
-       */
-      loss_now_db: number
-      /**
-       * Residual Db
-       * @description Root mean square distance of the fitted readings from the curve
-       */
-      residual_db: number
-      /** Top Level Db */
-      top_level_db: number
-      /** Top Sd Turns */
-      top_sd_turns: number
-      /** Top Turns */
-      top_turns: number
-    }
-    /**
-     * PeakView
-     * @description What the readings of one axis tell; `fit` is None while there are too few.
-     */
-    PeakView: {
-      /**
-       * Axis
-       * @enum {string}
-       */
-      axis: 'elevation' | 'azimuth'
-      /**
-       * Best Level Db
-       * @description Best level read so far
-       */
-      best_level_db: number | null
-      fit: components['schemas']['PeakResult'] | null
-      /** Reading Count */
-      reading_count: number
-    }
-    /**
-     * Person
-     * @description Who is signed in.
-     */
-    Person: {
-      /** Name */
-      name: string
-      /** Username */
-      username: string
-    }
-    /**
-     * PhotoInput
-     * @description A level picture (no roll), what is known of it, and the traced skyline.
-     *
-     *     Pixels count from the upper left corner.
-     */
-    PhotoInput: {
-      /**
-       * Bearing Error Deg
-       * @description Of the known bearings
-       * @default 1
-       */
-      bearing_error_deg: number
-      /** Distance M */
-      distance_m?: number | null
-      /**
-       * Focal Error Share
-       * @description Of the focal length that the camera states
-       * @default 0.03
-       */
-      focal_error_share: number
-      /**
-       * Focal Mm
-       * @description 35 mm equivalent, where only one bearing is known
-       */
-      focal_mm?: number | null
-      /** Height Px */
-      height_px: number
-      /**
-       * Horizon Y Px
-       * @description Row of the level through the eye, at the picture's middle column
-       */
-      horizon_y_px: number
-      /**
-       * Kind
-       * @default terrain
-       * @enum {string}
-       */
-      kind: 'terrain' | 'building' | 'tree' | 'pole' | 'wire'
-      /**
-       * Mark Error Px
-       * @description How well a mark was hit
-       * @default 3
-       */
-      mark_error_px: number
-      /** Marks */
-      marks: components['schemas']['BearingMark'][]
-      /**
-       * Projection
-       * @description flat: one exposure; cylindrical: a stitched or swept panorama
-       * @enum {string}
-       */
-      projection: 'flat' | 'cylindrical'
-      /**
-       * Trace
-       * @description (x, y) of the skyline, pixels
-       */
-      trace?: [number, number][]
-      /** Width Px */
-      width_px: number
-    }
-    /**
-     * Phrase
-     * @description A thing that is ticked. Its code is what a job keeps, so that the words may change later.
-     */
-    Phrase: {
-      /** Code */
-      code: string
-      /** Name */
-      name: string
-      /**
-       * Text
-       * @description What it means for the work, or what to mind
-       * @default
-       */
-      text: string
-    }
-    /**
-     * Picks
-     * @description What the stores and the firm say about this job: nobody entered it here.
-     */
-    Picks: {
-      /** Cables */
-      cables?: components['schemas']['CoaxCable'][]
-      clinometer?: components['schemas']['Instrument'] | null
-      /** @description The crew's own, with its checks */
-      compass?: components['schemas']['Instrument'] | null
-      constellation?: components['schemas']['Constellation'] | null
-      /** Documents */
-      documents?: components['schemas']['DocumentFact'][]
-      /**
-       * Others
-       * @description Other satellites of the stores
-       */
-      others?: components['schemas']['Satellite'][]
-      /**
-       * @default {
-       *       "aside_factor": 0.3,
-       *       "assumed_obstacle_distance_m": 10,
-       *       "at_height_weight_min": 120,
-       *       "beam_edge_km": 30,
-       *       "better_bearing_percent": 1,
-       *       "browse_out_percent": 3,
-       *       "cable_temperature_c": 40,
-       *       "cable_warn_share": 0.8,
-       *       "cable_weight_m": 50,
-       *       "call_gap_s": 2,
-       *       "call_gaps_per_h": 2,
-       *       "clearance_deg": 10,
-       *       "clinometer_deg": 0.3,
-       *       "clinometer_error_deg": 0.5,
-       *       "compass_deg": 2,
-       *       "concrete_least_c": 5,
-       *       "connector_loss_db": 0.1,
-       *       "currency": "",
-       *       "declination_mind_deg": 5,
-       *       "design_gust_mps": 45,
-       *       "elements_fresh_days": 14,
-       *       "exposure": "C",
-       *       "foam_least_c": 5,
-       *       "fresnel_share": 0.6,
-       *       "game_gaps_per_h": 4,
-       *       "growth_years": 5,
-       *       "hold_db": 0.2,
-       *       "ladder_gust_mps": 12,
-       *       "level_margin_db": 3,
-       *       "level_shortfall_db": 2,
-       *       "lift_gust_mps": 8,
-       *       "lineup_lead_min": 60,
-       *       "lone_lift_kg": 25,
-       *       "low_elevation_deg": 10,
-       *       "low_orbit_hold_percent": 10,
-       *       "overhead_deg": 89,
-       *       "peak_certain_share": 0.1,
-       *       "peak_fall_db": 1,
-       *       "person_reach_m": 2.2,
-       *       "places_apart_m": 200,
-       *       "preset_elevation_deg": 1,
-       *       "printed_tolerance_deg": 0.6,
-       *       "radiation_limit_w_per_m2": 10,
-       *       "reason_factor": 2,
-       *       "scan_least_percent": 50,
-       *       "scan_wanted_percent": 90,
-       *       "sealant_least_c": 5,
-       *       "second_pass_db": 0.1,
-       *       "service_loop_m": 0.7,
-       *       "shadow_most_deg": 75,
-       *       "side_lobe_least_db": 12,
-       *       "side_lobe_most_db": 25,
-       *       "skyline_gap_deg": 30,
-       *       "steel_yield_mpa": 235,
-       *       "stream_gap_s": 20,
-       *       "stream_gaps_per_h": 0.5,
-       *       "strength_factor": 1.5,
-       *       "stuck_share": 2,
-       *       "trial_apart_m": 3,
-       *       "trial_least_h": 6,
-       *       "trial_spread_share": 0.65,
-       *       "trial_wanted_h": 12,
-       *       "unserved_percent": 0.5,
-       *       "wanted_run_count": 3,
-       *       "wind_loss_db": 0.5,
-       *       "workday_h": 9,
-       *       "workday_start_h": 8,
-       *       "working_gust_mps": 20
-       *     }
-       */
-      rules: components['schemas']['HouseRules']
-      satellite?: components['schemas']['Satellite'] | null
-      terminal?: components['schemas']['Terminal'] | null
-      /**
-       * @default {
-       *       "entry_checks": [
-       *         {
-       *           "code": "dead",
-       *           "name": "the old service in it is dead",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "room",
-       *           "name": "room beside what stays in it",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "slope",
-       *           "name": "falls towards the outside",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "inside",
-       *           "name": "comes out where the indoor unit will be",
-       *           "text": ""
-       *         }
-       *       ],
-       *       "ground_checks": [
-       *         {
-       *           "code": "people",
-       *           "name": "people and animals kept off",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "machines",
-       *           "name": "mower and vehicles",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "snow",
-       *           "name": "snow depth",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "flood",
-       *           "name": "flood",
-       *           "text": ""
-       *         },
-       *         {
-       *           "code": "buried",
-       *           "name": "cable buried or led off the ground",
-       *           "text": ""
-       *         }
-       *       ],
-       *       "hazards": [
-       *         {
-       *           "code": "overhead_lines",
-       *           "name": "Overhead lines",
-       *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
-       *         },
-       *         {
-       *           "code": "buried_services",
-       *           "name": "Buried services",
-       *           "text": "Have them found and marked before any digging or driving of rods."
-       *         },
-       *         {
-       *           "code": "fragile_roof",
-       *           "name": "Fragile roof or skylights",
-       *           "text": "Never step on it: boards, harness, or another position."
-       *         },
-       *         {
-       *           "code": "asbestos",
-       *           "name": "Asbestos suspected",
-       *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
-       *         },
-       *         {
-       *           "code": "edge",
-       *           "name": "Work near an edge",
-       *           "text": "Tie off before the edge is in reach; no work there alone."
-       *         },
-       *         {
-       *           "code": "lone_working",
-       *           "name": "Working alone",
-       *           "text": "Agree on times to call in and on who comes when no call comes."
-       *         },
-       *         {
-       *           "code": "weather",
-       *           "name": "Wind, ice or thunder expected",
-       *           "text": "Name the limit before you leave, and who decides to stop."
-       *         },
-       *         {
-       *           "code": "mains",
-       *           "name": "Mains work needed",
-       *           "text": "Licensed people where the local code says so; proved dead before it is touched."
-       *         }
-       *       ],
-       *       "indoor": [
-       *         {
-       *           "code": "mains",
-       *           "name": "A socket that stays on",
-       *           "text": "Not behind a switch; a surge arrester where thunder is common."
-       *         },
-       *         {
-       *           "code": "air",
-       *           "name": "Air around it",
-       *           "text": "Not in a closed cupboard, not above a heater."
-       *         },
-       *         {
-       *           "code": "network",
-       *           "name": "Near the customer's network point",
-       *           "text": "Else a cable through the house is part of the job."
-       *         },
-       *         {
-       *           "code": "wireless",
-       *           "name": "Radio reaches the rooms that need it",
-       *           "text": "Thick walls and metal ceilings ask for another access point."
-       *         },
-       *         {
-       *           "code": "dry",
-       *           "name": "Dry, out of reach of children and animals",
-       *           "text": "A pulled plug is the commonest fault."
-       *         }
-       *       ],
-       *       "needs": [
-       *         {
-       *           "by_gaps": true,
-       *           "code": "calls",
-       *           "name": "Voice or video calls",
-       *           "proof": "Make a call of five minutes and listen for gaps.",
-       *           "rests_on": "call",
-       *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
-       *         },
-       *         {
-       *           "by_gaps": false,
-       *           "code": "cameras",
-       *           "name": "Cameras seen from outside",
-       *           "proof": "Look at each camera from a telephone on another network.",
-       *           "rests_on": "",
-       *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
-       *         },
-       *         {
-       *           "by_gaps": false,
-       *           "code": "fixed_address",
-       *           "name": "A fixed address",
-       *           "proof": "Read the address that the outside sees, restart, and read it again.",
-       *           "rests_on": "",
-       *           "text": "Ask the operator for it before the visit; it can seldom be added later."
-       *         },
-       *         {
-       *           "by_gaps": false,
-       *           "code": "old_line",
-       *           "name": "Keep the old line",
-       *           "proof": "Pull the new line out, and see that what must go on goes on.",
-       *           "rests_on": "",
-       *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
-       *         },
-       *         {
-       *           "by_gaps": false,
-       *           "code": "own_router",
-       *           "name": "The customer's own router stays",
-       *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
-       *           "rests_on": "",
-       *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
-       *         },
-       *         {
-       *           "by_gaps": false,
-       *           "code": "remote_work",
-       *           "name": "Work network from home",
-       *           "proof": "Open the tunnel, and work in it for some minutes.",
-       *           "rests_on": "call",
-       *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
-       *         }
-       *       ],
-       *       "reasons": [
-       *         {
-       *           "code": "theft",
-       *           "name": "It was stolen, or might be",
-       *           "text": "High and out of reach counts for a position.",
-       *           "weighs": [
-       *             "out_of_reach"
-       *           ]
-       *         },
-       *         {
-       *           "code": "trip",
-       *           "name": "People trip over it or its cable",
-       *           "text": "No cable across a path, no foot where people walk.",
-       *           "weighs": []
-       *         },
-       *         {
-       *           "code": "machines",
-       *           "name": "Mower, cattle or vehicles cut the cable",
-       *           "text": "The cable is buried deep or kept off the ground.",
-       *           "weighs": []
-       *         },
-       *         {
-       *           "code": "looks",
-       *           "name": "It must not be seen",
-       *           "text": "A discreet side counts, as long as the sky is clear.",
-       *           "weighs": [
-       *             "discreet"
-       *           ]
-       *         },
-       *         {
-       *           "code": "wind",
-       *           "name": "Wind moved it",
-       *           "text": "The lee side and a stiff mount count.",
-       *           "weighs": [
-       *             "shelter"
-       *           ]
-       *         },
-       *         {
-       *           "code": "view",
-       *           "name": "The sky is blocked where it stands",
-       *           "text": "Sky counts before all else.",
-       *           "weighs": []
-       *         },
-       *         {
-       *           "code": "speed",
-       *           "name": "The present line is too slow",
-       *           "text": "Measure before and after on the same kind of test.",
-       *           "weighs": []
-       *         }
-       *       ],
-       *       "settled": [
-       *         {
-       *           "code": "qualified",
-       *           "name": "A qualified person does the transmit side",
-       *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
-       *         },
-       *         {
-       *           "code": "approved_kit",
-       *           "name": "Every outdoor part is approved for this network",
-       *           "text": "An unlisted transmitter or reflector may be refused at line-up."
-       *         },
-       *         {
-       *           "code": "owner",
-       *           "name": "Landlord or owner agrees to the place",
-       *           "text": "A dish that has to come down again was never installed."
-       *         },
-       *         {
-       *           "code": "planning",
-       *           "name": "Planning rules were looked up",
-       *           "text": "Listed buildings, protected areas and heights have rules of their own."
-       *         },
-       *         {
-       *           "code": "neighbour",
-       *           "name": "Neighbours were asked where they are touched",
-       *           "text": "Sight-lines, scaffolds and noise reach over the fence."
-       *         },
-       *         {
-       *           "code": "codes",
-       *           "name": "Activation code and terminal id are in hand",
-       *           "text": "Without them the terminal stops one step short of online."
-       *         },
-       *         {
-       *           "code": "site_power",
-       *           "name": "There is power at the modem's place on the day",
-       *           "text": "Timed steps cannot wait for a socket."
-       *         }
-       *       ]
-       *     }
-       */
-      words: components['schemas']['HouseWords']
-    }
-    /**
-     * PictureOut
-     * @description A picture that was kept, and what its camera said.
-     */
-    PictureOut: {
-      /** Azimuth Deg */
-      azimuth_deg: number | null
-      /** Document Id */
-      document_id: number
-      /** Focal Mm */
-      focal_mm: number | null
-      /** Height Px */
-      height_px: number
-      job: components['schemas']['JobOut']
-      /** Panorama */
-      panorama: boolean
-      /** Scaled */
-      scaled: boolean
-      /** Width Px */
-      width_px: number
-    }
-    /**
-     * PlaceErrorResult
-     * @description Largest change of each angle over all directions of the error.
-     */
-    PlaceErrorResult: {
-      /** Azimuth Deg */
-      azimuth_deg: number
-      /** Elevation Deg */
-      elevation_deg: number
-      /** Skew Deg */
-      skew_deg: number
-    }
-    /**
-     * PlaceForms
-     * @description The same place in each form in which a modem or a colleague may want it.
-     */
-    PlaceForms: {
-      /** Decimal */
-      decimal: string
-      /** Degrees Minutes */
-      degrees_minutes: string
-      /** Degrees Minutes Seconds */
-      degrees_minutes_seconds: string
-      /** Geo Link */
-      geo_link: string
-      /** Military Grid */
-      military_grid: string
-      /**
-       * Utm
-       * @description Empty near the poles, where UTM does not reach
-       */
-      utm: string
-    }
-    /**
-     * PlumbResult
-     * @description Errors are pointed less wanted when the scales are set as for a plumb mast;
-     *
-     *     settings are what the scales must show instead.
-     */
-    PlumbResult: {
-      /** Azimuth Error Deg */
-      azimuth_error_deg: number
-      /** Azimuth Setting Deg */
-      azimuth_setting_deg: number
-      /** Elevation Error Deg */
-      elevation_error_deg: number
-      /** Elevation Setting Deg */
-      elevation_setting_deg: number
-      /**
-       * Most Lean Deg
-       * @description Lean towards this bearing that misses by the preset tolerance
-       */
-      most_lean_deg: number
-      /**
-       * Off Target Deg
-       * @description Angle on the sky between pointed and wanted
-       */
-      off_target_deg: number
-      /**
-       * Skew Correction Deg
-       * @description To be added to the skew setting at the corrected settings
-       */
-      skew_correction_deg: number
-      /**
-       * Skew Error Deg
-       * @description Clockwise positive from behind
-       */
-      skew_error_deg: number
-    }
-    /**
-     * PositionEntryResult
-     * @description The two entries, and how they are read out.
-     */
-    PositionEntryResult: {
-      /** Latitude Text */
-      latitude_text: string
-      /** Longitude Text */
-      longitude_text: string
-      /**
-       * Spoken
-       * @description To be read out over the telephone
-       */
-      spoken: string
-    }
-    /**
-     * PositionFigures
-     * @description What the runs at one position came to.
-     */
-    PositionFigures: {
-      figures: components['schemas']['ServiceFigures']
-      /** Letter */
-      letter: string
-    }
-    /**
-     * PositionFormat
-     * @description How this terminal wants its own position typed.
-     */
-    PositionFormat: {
-      /**
-       * Decimals Count
-       * @description Digits behind the point of the last part
-       * @default 4
-       */
-      decimals_count: number
-      /**
-       * Style
-       * @default decimal
-       * @enum {string}
-       */
-      style: 'decimal' | 'decimal_hemisphere' | 'degrees_minutes' | 'degrees_minutes_seconds'
-    }
-    /**
-     * PositionRank
-     * @description A position with its place in the order, and what speaks for and against it.
-     */
-    PositionRank: {
-      /** Bad */
-      bad: string[]
-      /**
-       * Cost Factor
-       * @description What beside the sky speaks against it: only the order among equal skies
-       */
-      cost_factor: number
-      /** Good */
-      good: string[]
-      /** Letter */
-      letter: string
-      /** @description The gravest of sky, cable and walkway: a hold is never outranked away */
-      level: components['schemas']['Level']
-      /** Rank */
-      rank: number
-    }
-    /**
-     * PositionView
-     * @description A candidate's sky, for the table and the small strips.
-     */
-    PositionView: {
-      /** Letter */
-      letter: string
-      low_orbit: components['schemas']['LowOrbitResult'] | null
-      /**
-       * Own
-       * @description Whether a skyline was read there; else it is moved from another place
-       */
-      own: boolean
-      sky: components['schemas']['SkyResult'] | null
-    }
-    /**
-     * PowerOrder
-     * @description On or off.
-     */
-    PowerOrder: {
-      /** On */
-      on: boolean
-    }
-    /**
-     * PushOrder
-     * @description Where the rim is pushed.
-     */
-    PushOrder: {
-      /**
-       * Side
-       * @enum {string}
-       */
-      side: 'top' | 'bottom' | 'left' | 'right'
-    }
-    /**
-     * RaiseGain
-     * @description What more height would leave.
-     */
-    RaiseGain: {
-      /** Out Percent */
-      out_percent: number
-      /** Raise M */
-      raise_m: number
-    }
-    /**
-     * RaiseMargin
-     * @description What more height would give.
-     */
-    RaiseMargin: {
-      /** Margin Deg */
-      margin_deg: number
-      /** Raise M */
-      raise_m: number
-      /** Tube Margin Deg */
-      tube_margin_deg: number
-    }
-    /**
-     * ReadOrder
-     * @description Turn a screw by so much (0: stay), wait for the level to settle, and keep the reading.
-     */
-    ReadOrder: {
-      /**
-       * Axis
-       * @enum {string}
-       */
-      axis: 'elevation' | 'azimuth'
-      /**
-       * Pass Number
-       * @default 1
-       */
-      pass_number: number
-      /**
-       * Turns
-       * @default 0
-       */
-      turns: number
-    }
-    /**
-     * Reason
-     * @description Why a place is chosen or given up, and what of a position counts more for it.
-     */
-    Reason: {
-      /** Code */
-      code: string
-      /** Name */
-      name: string
-      /**
-       * Text
-       * @description What it means for the work, or what to mind
-       * @default
-       */
-      text: string
-      /** Weighs */
-      weighs?: ('shelter' | 'discreet' | 'out_of_reach')[]
-    }
-    /**
-     * Removal
-     * @description What it would gain if something were not there.
-     */
-    Removal: {
-      /**
-       * Gain Percent
-       * @description Of the whole time
-       */
-      gain_percent: number
-      /** Name */
-      name: string
-      /**
-       * Out Percent
-       * @description What would be left without service
-       */
-      out_percent: number
-    }
-    /**
-     * Reversed
-     * @description What was taken or brought back, in words (empty: there was nothing), and the job.
-     */
-    Reversed: {
-      job: components['schemas']['JobOut']
-      /** Words */
-      words: string
-    }
-    /**
-     * Satellite
-     * @description A satellite on the geostationary arc. Longitude east positive.
-     */
-    Satellite: {
-      /** Beams */
-      beams?: components['schemas']['Beam'][]
-      /** Code */
-      code: string
-      /**
-       * Inclination Deg
-       * @description Of an orbit that is no longer held on the equator
-       * @default 0
-       */
-      inclination_deg: number
-      /** Longitude Deg */
-      longitude_deg: number
-      /** Name */
-      name: string
-      /**
-       * Settings
-       * @description Settings sheet of its network, in the order of entry
-       */
-      settings?: components['schemas']['SettingField'][]
-      /**
-       * Tilt Deg
-       * @description Own turn of the polarization plane
-       * @default 0
-       */
-      tilt_deg: number
-      /**
-       * Tle
-       * @description The operator's elements, as two lines
-       */
-      tle?: string[] | null
-    }
-    /**
-     * Screw
-     * @description A fine screw of the head.
-     */
-    Screw: {
-      /**
-       * Backlash Turns
-       * @default 0
-       */
-      backlash_turns: number
-      /** Deg Per Turn */
-      deg_per_turn: number
-      /**
-       * Span Turns
-       * @default 12
-       */
-      span_turns: number
-    }
-    /**
-     * Sector
-     * @description A sector of the sky: what of the traffic and of the outage falls into it.
-     */
-    Sector: {
-      /**
-       * Blocked Area Percent
-       * @description Share of the sky above the least elevation that the skyline hides here, traffic or not
-       */
-      blocked_area_percent: number
-      /**
-       * Blocked Percent
-       * @description Share of the whole time that is lost here
-       */
-      blocked_percent: number
-      /** From Deg */
-      from_deg: number
-      /** To Deg */
-      to_deg: number
-      /**
-       * Traffic Percent
-       * @description Share of all served time
-       */
-      traffic_percent: number
-    }
-    /**
-     * Segment
-     * @description A piece of a sentence: words, or a figure with its unit code (see `units`).
-     */
-    Segment: {
-      /**
-       * Text
-       * @default
-       */
-      text: string
-      /**
-       * Unit
-       * @description Unit code; empty for words
-       * @default
-       */
-      unit: string
-      /** Value */
-      value?: number | null
-    }
-    /**
-     * ServiceFigures
-     * @description Medians and spread (largest less smallest) of several runs.
-     */
-    ServiceFigures: {
-      /** Down Mbps */
-      down_mbps: number
-      /** Down Spread Mbps */
-      down_spread_mbps: number
-      /** Latency Ms */
-      latency_ms: number
-      /** Latency Spread Ms */
-      latency_spread_ms: number
-      /** Run Count */
-      run_count: number
-      /** Up Mbps */
-      up_mbps: number
-      /** Up Spread Mbps */
-      up_spread_mbps: number
-    }
-    /**
-     * ServiceRun
-     * @description One measurement of the customer's service.
-     */
-    ServiceRun: {
-      /** Download */
-      down_mbps: number
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Latency */
-      latency_ms: number
-      /**
-       * At
-       * @description Candidate position at which it was made; empty: the one that is planned
-       * @default
-       */
-      letter: string
-      /**
-       * Device was
-       * @description How the measuring device hung on the router
-       * @default
-       * @enum {string}
-       */
-      link: '' | 'wired' | 'wireless'
-      /**
-       * Test and time
-       * @description Test page, device, time of day
-       * @default
-       */
-      note: string
-      /** Upload */
-      up_mbps: number
-      /**
-       * Before or after
-       * @enum {string}
-       */
-      when: 'before' | 'after'
-    }
-    /**
-     * SettingField
-     * @description A field of a network's settings sheet. Credentials are entered by the user and never kept.
-     */
-    SettingField: {
-      /**
-       * Example
-       * @default
-       */
-      example: string
-      /** Name */
-      name: string
-      /**
-       * Secret
-       * @description A credential: it is ticked when entered, its value is not kept
-       * @default false
-       */
-      secret: boolean
-    }
-    /**
-     * SettingMark
-     * @description A field of the settings sheet as entered into the modem. A secret's value is never kept.
-     */
-    SettingMark: {
-      /**
-       * Entered
-       * @default false
-       */
-      entered: boolean
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Field */
-      name: string
-      /**
-       * Secret
-       * @default false
-       */
-      secret: boolean
-      /**
-       * Value
-       * @default
-       */
-      value: string
-    }
-    /**
-     * Shell
-     * @description Circular orbits of one height, evenly spread (a Walker pattern).
-     */
-    Shell: {
-      /** Altitude Km */
-      altitude_km: number
-      /** Inclination Deg */
-      inclination_deg: number
-      /**
-       * Name
-       * @default
-       */
-      name: string
-      /** Per Plane Count */
-      per_plane_count: number
-      /**
-       * Phasing Number
-       * @description Walker's F: steps of phase from plane to plane
-       * @default 0
-       */
-      phasing_number: number
-      /** Plane Count */
-      plane_count: number
-      /**
-       * Spread Deg
-       * @description Over which the nodes are spread: 180 for polar stars
-       * @default 360
-       */
-      spread_deg: number
-    }
-    /**
-     * SignIn
-     * @description Name and password.
-     */
-    SignIn: {
-      /** Password */
-      password: string
-      /** Username */
-      username: string
-    }
-    /**
-     * SignOff
-     * @description Who signs.
-     */
-    SignOff: {
-      /** Name */
-      name: string
-    }
-    /**
-     * SimulationOrder
-     * @description A simulation other than the one that the station shows.
-     */
-    SimulationOrder: {
-      /**
-       * Ahead Years
-       * @default 0
-       */
-      ahead_years: number
-      /**
-       * Duration H
-       * @default 12
-       */
-      duration_h: number
-      /** Letter */
-      letter?: string | null
-      /**
-       * Schedule
-       * @default even
-       * @enum {string}
-       */
-      schedule: 'even' | 'highest'
-      /**
-       * Season
-       * @default leaf
-       * @enum {string}
-       */
-      season: 'leaf' | 'bare'
-      /**
-       * Seed
-       * @default 1
-       */
-      seed: number
-      /**
-       * Step S
-       * @default 1
-       */
-      step_s: number
-      /** Terminal Height M */
-      terminal_height_m?: number | null
-    }
-    /**
-     * SiteFigures
-     * @description A row with its figures, or with what is wrong with it.
-     */
-    SiteFigures: {
-      aim: components['schemas']['AimResult'] | null
-      /** Error */
-      error: string
-      /** Height M */
-      height_m: number
-      /** Latitude Deg */
-      latitude_deg: number | null
-      /**
-       * Line Number
-       * @description In the file; the header is line 1
-       */
-      line_number: number
-      /** Longitude Deg */
-      longitude_deg: number | null
-      /** Name */
-      name: string
-      /**
-       * Satellite
-       * @description Name of the known satellite at the row's longitude
-       * @default
-       */
-      satellite: string
-    }
-    /**
-     * SitesInput
-     * @description CSV with a header: name, and either place or latitude_deg and longitude_deg;
-     *
-     *     height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
-     */
-    SitesInput: {
-      /** Csv */
-      csv: string
-      /**
-       * Date
-       * Format: date
-       */
-      date: string
-      /**
-       * Satellite Longitude Deg
-       * @description For rows that name none
-       */
-      satellite_longitude_deg?: number | null
-      /**
-       * Satellites
-       * @description Those whose polarization plane is known
-       */
-      satellites?: components['schemas']['KnownSatellite'][]
-    }
-    /**
-     * SitesResult
-     * @description Rows in order.
-     */
-    SitesResult: {
-      /** Good Count */
-      good_count: number
-      /** Sites */
-      sites: components['schemas']['SiteFigures'][]
-    }
-    /**
-     * SkyAssessment
-     * @description All that the Sky station shows beside the margin itself.
-     */
-    SkyAssessment: {
-      compared: components['schemas']['CompareResult'] | null
-      /**
-       * Look Again By
-       * @description When growth breaks a rule that holds today
-       */
-      look_again_by?: string | null
-      /** Positions */
-      positions: components['schemas']['PositionView'][]
-      /** Read Height M */
-      read_height_m: number | null
-      /**
-       * Scanned Percent
-       * @description Of the bearings that matter, how many have a read point near
-       */
-      scanned_percent: number
-      /**
-       * Set Index
-       * @description The skyline in use
-       */
-      set_index: number | null
-      /** Set Name */
-      set_name: string
-      /**
-       * Sun Zone H
-       * @description Zone of the clock that goes with the sun here, hours before UTC
-       */
-      sun_zone_h?: number | null
-      /** Terminal Height M */
-      terminal_height_m: number
-      trial: components['schemas']['TrialResult'] | null
-      /**
-       * Unread
-       * @description Whether too few of those were read to call the sky free
-       * @default false
-       */
-      unread: boolean
-      /** @description What can be done about a sky that is not clear */
-      ways?: components['schemas']['WaysOutResult'] | null
-    }
-    /**
-     * SkyDirection
-     * @description A direction of the sky, degrees.
-     */
-    SkyDirection: {
-      /** Azimuth Deg */
-      azimuth_deg: number
-      /** Elevation Deg */
-      elevation_deg: number
-    }
-    /**
-     * SkyFacts
-     * @description Candidate positions, what stands round them, and what a trial told.
-     */
-    SkyFacts: {
-      /**
-       * Judge it this many years ahead
-       * @description Adds the growth of measured obstacles
-       * @default 0
-       */
-      ahead_years: number
-      /**
-       * Bearing of the panel, true
-       * @description Planned bearing of a panel's boresight, true
-       */
-      panel_azimuth_deg?: number | null
-      /**
-       * The terminal is planned at
-       * @description Candidate that the terminal is planned for; empty: the job's place
-       * @default
-       */
-      position_letter: string
-      /** Candidate positions */
-      positions?: components['schemas']['Candidate'][]
-      /**
-       * Season
-       * @default leaf
-       * @enum {string}
-       */
-      season: 'leaf' | 'bare'
-      /** Traced photos */
-      sky_photos?: components['schemas']['SkyPhoto'][]
-      /**
-       * Skyline in use
-       * @description Number of the skyline in use
-       * @default 0
-       */
-      sky_set: number
-      /** Skylines */
-      skylines?: components['schemas']['SkylineSet'][]
-      /**
-       * @default {
-       *       "ended_at": null,
-       *       "events": [],
-       *       "height_m": null,
-       *       "id": "",
-       *       "letter": "",
-       *       "log_name": "",
-       *       "started_at": null
-       *     }
-       */
-      trial: components['schemas']['TrialFacts']
-      /**
-       * Trials put aside
-       * @description Put aside, the newest last; they can be brought back
-       */
-      trials_taken_out?: components['schemas']['TrialFacts'][]
-      /**
-       * Prevailing wind comes from
-       * @description Where the prevailing wind comes from, true
-       */
-      wind_from_deg?: number | null
-    }
-    /**
-     * SkyFactsPatch
-     * @description Changes of: Candidate positions, what stands round them, and what a trial told.
-     */
-    SkyFactsPatch: {
-      /**
-       * Judge it this many years ahead
-       * @description Adds the growth of measured obstacles
-       */
-      ahead_years?: number | null
-      /**
-       * Bearing of the panel, true
-       * @description Planned bearing of a panel's boresight, true
-       */
-      panel_azimuth_deg?: number | null
-      /**
-       * The terminal is planned at
-       * @description Candidate that the terminal is planned for; empty: the job's place
-       */
-      position_letter?: string | null
-      /** Candidate positions */
-      positions?: components['schemas']['Candidate'][] | null
-      /** Season */
-      season?: ('leaf' | 'bare') | null
-      /** Traced photos */
-      sky_photos?: components['schemas']['SkyPhoto'][] | null
-      /**
-       * Skyline in use
-       * @description Number of the skyline in use
-       */
-      sky_set?: number | null
-      /** Skylines */
-      skylines?: components['schemas']['SkylineSet'][] | null
-      /** Trial */
-      trial?: components['schemas']['TrialFacts'] | null
-      /**
-       * Trials put aside
-       * @description Put aside, the newest last; they can be brought back
-       */
-      trials_taken_out?: components['schemas']['TrialFacts'][] | null
-      /**
-       * Prevailing wind comes from
-       * @description Where the prevailing wind comes from, true
-       */
-      wind_from_deg?: number | null
-    }
-    /**
-     * SkyPhoto
-     * @description A picture in the locker with its marks and its traced skyline.
-     */
-    SkyPhoto: {
-      /** Document Id */
-      document_id: number
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      photo: components['schemas']['PhotoInput']
-    }
-    /**
-     * SkyResult
-     * @description Margins are angles between sight-line and skyline, negative where the skyline stands in the way.
-     */
-    SkyResult: {
-      /**
-       * Arc
-       * @description The geostationary arc above the horizon, a point a degree of longitude
-       */
-      arc: components['schemas']['SkyDirection'][]
-      /**
-       * Bare Margin Deg
-       * @description Margin in the bare season; None where leaves make no difference
-       */
-      bare_margin_deg?: number | null
-      /**
-       * Clearance Years
-       * @description Years until growth breaks the flat rule
-       */
-      clearance_years?: number | null
-      /** Margin Deg */
-      margin_deg: number | null
-      /** @description Where the skyline comes nearest to the sight-line */
-      nearest: components['schemas']['SkyDirection'] | null
-      /**
-       * Nearest Name
-       * @description The obstacle there, where it is a measured one
-       * @default
-       */
-      nearest_name: string
-      /** @description Least height at which all is good, else the tube free; None: none is needed, or none does it */
-      raise_best?: components['schemas']['RaiseMargin'] | null
-      /**
-       * Raise Clearance M
-       * @description The same for the flat rule
-       */
-      raise_clearance_m?: number | null
-      /**
-       * Raise Known
-       * @description False: points without a distance stand in the way, so nothing is known of height
-       * @default true
-       */
-      raise_known: boolean
-      /**
-       * Raise Tube M
-       * @description Least height to add until the tube is free; 0: free now; None: no height does it
-       */
-      raise_tube_m?: number | null
-      /**
-       * Raises
-       * @description The margin from higher up
-       */
-      raises?: components['schemas']['RaiseMargin'][]
-      /**
-       * Removals
-       * @description While a rule is broken: the margin without each obstacle
-       */
-      removals?: components['schemas']['MarginWithout'][]
-      satellite: components['schemas']['SkyDirection']
-      /**
-       * Sun Path
-       * @description The sun above the horizon on the day, every ten minutes
-       */
-      sun_path: components['schemas']['SkyDirection'][]
-      /**
-       * Tube Half Angle Deg
-       * @description Half-angle of the tube at that place
-       */
-      tube_half_angle_deg: number | null
-      /**
-       * Tube Margin Deg
-       * @description What is left beyond the physical tube at its tightest place
-       */
-      tube_margin_deg: number | null
-      /**
-       * Tube Years
-       * @description Years until growth touches the tube; None: not within forty
-       */
-      tube_years?: number | null
-      /**
-       * Unmoved Count
-       * @description Points without a distance that could not be corrected to the terminal's place and height
-       * @default 0
-       */
-      unmoved_count: number
-    }
-    /**
-     * SkylinePoint
-     * @description A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north.
-     */
-    SkylinePoint: {
-      /** True bearing */
-      azimuth_deg: number
-      /**
-       * Computed
-       * @description From elevation tiles, not read by anybody
-       * @default false
-       */
-      computed: boolean
-      /** Distance */
-      distance_m?: number | null
-      /** Height */
-      elevation_deg: number
-      /**
-       * What
-       * @default terrain
-       * @enum {string}
-       */
-      kind: 'terrain' | 'building' | 'tree' | 'pole' | 'wire'
-      /**
-       * Bare share
-       * @description What of it still blocks in the bare season: 1 for all that is solid
-       * @default 1
-       */
-      leafless_share: number
-    }
-    /**
-     * SkylineSet
-     * @description A skyline as it was read at one place and height.
-     */
-    SkylineSet: {
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /**
-       * Read at
-       * @description Candidate where it was read; empty: the job's place
-       * @default
-       */
-      letter: string
-      /**
-       * Name
-       * @default
-       */
-      name: string
-      /** Obstacles */
-      obstacles?: components['schemas']['Obstacle'][]
-      /** Skyline points */
-      points?: components['schemas']['SkylinePoint'][]
-      /**
-       * Eye over ground
-       * @description Eye or lens over the ground; None: at the terminal's own height
-       */
-      read_height_m?: number | null
-    }
-    /**
-     * StateEntered
-     * @description When the terminal entered a state, in seconds since power was switched on.
-     */
-    StateEntered: {
-      /** At S */
-      at_s: number
-      /** Code */
-      code: string
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-    }
-    /**
-     * StateEvent
-     * @description A state and when it was entered, seconds of terminal time since power.
-     */
-    StateEvent: {
-      /** At S */
-      at_s: number
-      /** Code */
-      code: string
-    }
-    /**
-     * StateSeen
-     * @description A state that somebody saw the terminal reach, and when; now where that is left out.
-     */
-    StateSeen: {
-      /** At */
-      at?: string | null
-      /** Code */
-      code: string
-    }
-    /**
-     * StationMark
-     * @description A station's verdict in a list.
-     */
-    StationMark: {
-      /** Code */
-      code: string
-      /** Name */
-      name: string
-      verdict: components['schemas']['Level']
-    }
-    /**
-     * StationView
-     * @description A station as the course and the sheet show it; findings gravest first.
-     */
-    StationView: {
-      /** Code */
-      code: string
-      /** Figure */
-      figure: components['schemas']['Segment'][]
-      /** Findings */
-      findings: components['schemas']['Finding'][]
-      /** Headline */
-      headline: components['schemas']['Segment'][]
-      /** Name */
-      name: string
-      /** Number */
-      number: number
-      /**
-       * Settled
-       * @description Whether nothing here is on hold or still to be known: the work has passed
-       */
-      settled: boolean
-      verdict: components['schemas']['Level']
-    }
-    /**
-     * StepMark
-     * @description A step that somebody has marked done.
-     */
-    StepMark: {
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string
-      /** By */
-      by: string
-      /** Code */
-      code: string
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-    }
-    /**
-     * StepView
-     * @description A step with its state, and in words what it still waits for.
-     */
-    StepView: {
-      mark: components['schemas']['StepMark'] | null
-      /**
-       * State
-       * @enum {string}
-       */
-      state: 'done' | 'ready' | 'locked'
-      step: components['schemas']['BuildStep']
-      /** Waits For */
-      waits_for: string[]
-    }
-    /**
-     * Supply
-     * @description Direct current sent up the cable.
-     */
-    Supply: {
-      /**
-       * Least V
-       * @description Least voltage at which the outdoor unit starts
-       */
-      least_v: number
-      /** Power W */
-      power_w: number
-      /** Supply V */
-      supply_v: number
-    }
-    /**
-     * TaskWeather
-     * @description A kind of work with its verdict and the reasons.
-     */
-    TaskWeather: {
-      level: components['schemas']['Level']
-      /** Name */
-      name: string
-      /** Reasons */
-      reasons: string[]
-      /**
-       * Task
-       * @enum {string}
-       */
-      task: 'ladder' | 'lift' | 'sealant' | 'foam' | 'concrete'
-    }
-    /**
-     * Telemetry
-     * @description Everything that the terminal tells.
-     */
-    Telemetry: {
-      /** Activation Code Entered */
-      activation_code_entered: boolean
-      /**
-       * Azimuth Turning
-       * @enum {string}
-       */
-      azimuth_turning: 'up' | 'down'
-      /**
-       * Azimuth Turns
-       * @description Counter of the azimuth screw
-       */
-      azimuth_turns: number
-      /** Beam Letter */
-      beam_letter: string
-      /**
-       * Elevation Turning
-       * @enum {string}
-       */
-      elevation_turning: 'up' | 'down'
-      /**
-       * Elevation Turns
-       * @description Counter of the elevation screw
-       */
-      elevation_turns: number
-      /**
-       * Level Db
-       * @description Receive Es/N0 as its meter shows it now
-       */
-      level_db: number
-      /**
-       * Now S
-       * @description Terminal time since power; 0 when off
-       */
-      now_s: number
-      /** Nuts Tight */
-      nuts_tight: boolean
-      /** Powered */
-      powered: boolean
-      /**
-       * Settled
-       * @description Whether the meter has caught up with the last movement
-       */
-      settled: boolean
-      /**
-       * Simulated
-       * @default true
-       */
-      simulated: boolean
-      /** State */
-      state: string
-      /** States Entered */
-      states_entered: components['schemas']['StateEvent'][]
-    }
-    /**
-     * Term
-     * @description A word with its meaning; `reference` says from where it is counted.
-     */
-    Term: {
-      /** Meaning */
-      meaning: string
-      /**
-       * Reference
-       * @default
-       */
-      reference: string
-      /** Word */
-      word: string
-    }
-    /**
-     * Terminal
-     * @description A terminal of the catalogue.
-     */
-    Terminal: {
-      /** Aperture Mm */
-      aperture_mm: number
-      /**
-       * Aperture Offset Mm
-       * @description Middle of the reflector over its axis; None: the lower rim at the axis
-       */
-      aperture_offset_mm?: number | null
-      azimuth_screw: components['schemas']['Screw']
-      /** Bringup States */
-      bringup_states: components['schemas']['BringUpState'][]
-      /** Build Steps */
-      build_steps: components['schemas']['BuildStep'][]
-      cable: components['schemas']['CableLimits']
-      clinometer: components['schemas']['Clinometer']
-      /** Code */
-      code: string
-      elevation_screw: components['schemas']['Screw']
-      /** Entries */
-      entries: components['schemas']['ModemEntry'][]
-      /**
-       * Family
-       * @enum {string}
-       */
-      family: 'A' | 'B' | 'C' | 'D' | 'E' | 'F' | 'G' | 'H'
-      /**
-       * Focal Length Mm
-       * @description Of the reflector, for spare feeds
-       */
-      focal_length_mm?: number | null
-      mast: components['schemas']['MastWindow']
-      /** Name */
-      name: string
-      /**
-       * Needs Lineup
-       * @description Whether the operations desk lines it up by appointment
-       * @default false
-       */
-      needs_lineup: boolean
-      /**
-       * Other Faces
-       * @description Other places where a clinometer may be laid
-       */
-      other_faces?: components['schemas']['Clinometer'][]
-      /** @description What a low-orbit panel can see; None for a dish */
-      panel?: components['schemas']['Panel'] | null
-      /** Parts */
-      parts: components['schemas']['Part'][]
-      /**
-       * Polarization
-       * @enum {string}
-       */
-      polarization: 'circular' | 'linear'
-      /**
-       * @default {
-       *       "decimals_count": 4,
-       *       "style": "decimal"
-       *     }
-       */
-      position_format: components['schemas']['PositionFormat']
-      /**
-       * Receive Beamwidth Deg
-       * @description Maker's figure, else 70 λ/D
-       */
-      receive_beamwidth_deg?: number | null
-      /** Receive Ghz */
-      receive_ghz: number
-      /**
-       * Reference Gain Db
-       * @description Receive figure relative to the beam's reference terminal
-       * @default 0
-       */
-      reference_gain_db: number
-      /**
-       * Skew Mechanism
-       * @description What is turned for the skew
-       * @default none
-       * @enum {string}
-       */
-      skew_mechanism: 'feed' | 'head' | 'none'
-      supply: components['schemas']['Supply']
-      /** Tools */
-      tools: string[]
-      /** Transmit Ghz */
-      transmit_ghz: number
-      /**
-       * Transmit W
-       * @default 0
-       */
-      transmit_w: number
-      /**
-       * Wind Force Coefficient
-       * @description Maker's figure, else the envelope
-       */
-      wind_force_coefficient?: number | null
-    }
-    /**
-     * TerrainHeight
-     * @description Height of the ground from a local tile; None where no tile covers the place or it has no data there.
-     */
-    TerrainHeight: {
-      /** Height M */
-      height_m: number | null
-      /** Tile */
-      tile: string
-    }
-    /**
-     * TileOut
-     * @description An elevation tile of the data folder.
-     */
-    TileOut: {
-      /** East Deg */
-      east_deg: number
-      /** Name */
-      name: string
-      /** North Deg */
-      north_deg: number
-      /** Size Bytes */
-      size_bytes: number
-      /** South Deg */
-      south_deg: number
-      /** West Deg */
-      west_deg: number
-    }
-    /**
-     * Traffic
-     * @description A direction in which a satellite served.
-     */
-    Traffic: {
-      /** Azimuth Deg */
-      azimuth_deg: number
-      /** Blocked */
-      blocked: boolean
-      /** Elevation Deg */
-      elevation_deg: number
-    }
-    /**
-     * TrialColumns
-     * @description What the columns of a log are called, and which are taken for ours; empty where none is.
-     */
-    TrialColumns: {
-      /** Columns */
-      columns: string[]
-      /** Guessed */
-      guessed: {
-        [key: string]: string
-      }
-    }
-    /**
-     * TrialEvent
-     * @description A stretch without service that the panel reported. Bearing and elevation where it knew them.
-     */
-    TrialEvent: {
-      /** Azimuth Deg */
-      azimuth_deg?: number | null
-      /**
-       * Cause
-       * @default unknown
-       * @enum {string}
-       */
-      cause: 'blocked' | 'no_satellite' | 'network' | 'power' | 'unknown'
-      /** Elevation Deg */
-      elevation_deg?: number | null
-      /** Seconds */
-      seconds: number
-      /**
-       * Start
-       * Format: date-time
-       */
-      start: string
-    }
-    /**
-     * TrialFacts
-     * @description The trial of a panel: where, when, and what its log told.
-     */
-    TrialFacts: {
-      /** Trial ended */
-      ended_at?: string | null
-      /** Gaps of the log */
-      events?: components['schemas']['TrialEvent'][]
-      /** Height over ground */
-      height_m?: number | null
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /**
-       * Where it stands
-       * @description Empty: the job’s place
-       * @default
-       */
-      letter: string
-      /**
-       * Log
-       * @default
-       */
-      log_name: string
-      /** Trial begun */
-      started_at?: string | null
-    }
-    /**
-     * TrialHour
-     * @description An hour of the trial.
-     */
-    TrialHour: {
-      /**
-       * Blocked S
-       * @description Of those, by obstruction
-       * @default 0
-       */
-      blocked_s: number
-      /**
-       * Count
-       * @description Outages that began in it
-       */
-      count: number
-      /**
-       * Hour
-       * @description Since the start, 0 for the first
-       */
-      hour: number
-      /**
-       * Other S
-       * @description Of those, by whatever else; None in older records
-       */
-      other_s?: number | null
-      /**
-       * Predicted S
-       * @description Predicted to be lost by obstruction in such an hour, on average
-       */
-      predicted_s?: number | null
-      /**
-       * Seconds S
-       * @description Lost in it, whatever the cause
-       */
-      seconds_s: number
-    }
-    /**
-     * TrialResult
-     * @description Availability by cause, sector and hour, and which to believe.
-     */
-    TrialResult: {
-      /** Available Percent */
-      available_percent: number
-      /** Because */
-      because: string
-      /**
-       * Believe
-       * @enum {string}
-       */
-      believe: 'trial' | 'prediction' | 'both' | 'neither'
-      /** Blocked Per H */
-      blocked_per_h: number
-      /** Causes */
-      causes: components['schemas']['CauseCount'][]
-      /**
-       * Difference Sd
-       * @description Observed less predicted interruptions by obstruction, in standard deviations of the count
-       */
-      difference_sd: number | null
-      /** Hours */
-      hours: components['schemas']['TrialHour'][]
-      /** Hours H */
-      hours_h: number
-      /** Interruptions Per H */
-      interruptions_per_h: number
-      /** Longest S */
-      longest_s: number
-      /** Observed Blocked Percent */
-      observed_blocked_percent: number
-      /**
-       * Outside Count
-       * @description Outages of the log that lie outside the trial's time, left out
-       * @default 0
-       */
-      outside_count: number
-      /** Sectors */
-      sectors: components['schemas']['TrialSector'][]
-    }
-    /**
-     * TrialSector
-     * @description A sector of 30°: observed and predicted share of the time that is blocked.
-     */
-    TrialSector: {
-      /** From Deg */
-      from_deg: number
-      /** Observed Percent */
-      observed_percent: number
-      /** Predicted Percent */
-      predicted_percent: number | null
-    }
-    /**
-     * UnreadEntry
-     * @description An entry that this version cannot read, and why.
-     */
-    UnreadEntry: {
-      /** Code */
-      code: string
-      /** Kind */
-      kind: string
-      /** Message */
-      message: string
-    }
-    /**
-     * UseVerdict
-     * @description A use with its verdict: clear works, mind suffers, hold fails.
-     */
-    UseVerdict: {
-      /** Code */
-      code: string
-      /** Figure */
-      figure: number
-      level: components['schemas']['Level']
-      /** Limit */
-      limit: number
-      /** Name */
-      name: string
-      /**
-       * Rule
-       * @description The rule in words
-       */
-      rule: string
-      /** Unit */
-      unit: string
-    }
-    /**
-     * VisitAssessment
-     * @description What the entries about the visit come to; None where an entry is missing.
-     */
-    VisitAssessment: {
-      costs: components['schemas']['CostsResult']
-      days: components['schemas']['VisitDaysResult']
-      lineup: components['schemas']['LineupResult']
-      mounts: components['schemas']['MountChoiceResult']
-      place_error: components['schemas']['PlaceErrorResult'] | null
-      /** Place Error M */
-      place_error_m: number | null
-      position_entry: components['schemas']['PositionEntryResult'] | null
-      weather: components['schemas']['WeatherResult']
-    }
-    /**
-     * VisitDaysResult
-     * @description The tasks in the order of the work.
-     */
-    VisitDaysResult: {
-      /** Day Count */
-      day_count: number
-      /** Rows */
-      rows: components['schemas']['VisitRow'][]
-    }
-    /**
-     * VisitRow
-     * @description When a task is worked on, local time of the site, and when it has set.
-     */
-    VisitRow: {
-      /**
-       * Day Number
-       * @description 1 for the first day
-       */
-      day_number: number
-      /**
-       * Ends At
-       * Format: date-time
-       */
-      ends_at: string
-      /** Name */
-      name: string
-      /**
-       * Set At
-       * Format: date-time
-       */
-      set_at: string
-      /**
-       * Starts At
-       * Format: date-time
-       */
-      starts_at: string
-    }
-    /**
-     * VisitTask
-     * @description A piece of work for the crew, and how long it must be left alone afterwards.
-     */
-    VisitTask: {
-      /**
-       * Only after
-       * @description Tasks that must be finished and set before, separated by ;
-       * @default
-       */
-      after: string
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Task */
-      name: string
-      /**
-       * Sets for
-       * @description Setting or curing that nobody need watch
-       * @default 0
-       */
-      wait_h: number
-      /** Work */
-      work_h: number
-    }
-    /**
-     * Waiver
-     * @description Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name.
-     */
-    Waiver: {
-      /** By */
-      by: string
-      /**
-       * Code
-       * @description Of the finding that is let pass
-       */
-      code: string
-      /**
-       * Id
-       * @description Given where the row is first kept
-       * @default
-       */
-      id: string
-      /** Reason */
-      reason: string
-    }
-    /**
-     * WaysOutResult
-     * @description The ways, best first.
-     */
-    WaysOutResult: {
-      /**
-       * Advised
-       * @description None where no way makes the sky better, none is needed, or costs must decide and lack
-       */
-      advised: ('raise' | 'trim' | 'move' | 'accept') | null
-      /** Ways */
-      ways: components['schemas']['JudgedWay'][]
-      /** Why */
-      why: string
-    }
-    /**
-     * WeatherResult
-     * @description Every kind of work.
-     */
-    WeatherResult: {
-      /** Tasks */
-      tasks: components['schemas']['TaskWeather'][]
-    }
-    /**
-     * WorkOrderResult
-     * @description All printed angles with their explanations.
-     */
-    WorkOrderResult: {
-      /** Agrees */
-      agrees: boolean
-      /** Checks */
-      checks: components['schemas']['AngleCheck'][]
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /**
+         * AcceptanceInput
+         * @description Runs before and after, and the least latency that physics allows on this path.
+         */
+        AcceptanceInput: {
+            /** Least Ping Ms */
+            least_ping_ms?: number | null;
+            /**
+             * Position Letter
+             * @description Candidate that is planned
+             * @default
+             */
+            position_letter: string;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Runs */
+            runs?: components["schemas"]["ServiceRun"][];
+        };
+        /** AcceptanceOutcome */
+        AcceptanceOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["AcceptanceResult"];
+        };
+        /**
+         * AcceptanceResult
+         * @description Figures before and after; None where no run was made. `after` is that of the planned position.
+         */
+        AcceptanceResult: {
+            after: components["schemas"]["ServiceFigures"] | null;
+            before: components["schemas"]["ServiceFigures"] | null;
+            /**
+             * By Position
+             * @description Where runs were made at more than one position
+             */
+            by_position?: components["schemas"]["PositionFigures"][];
+        };
+        /**
+         * AimFacts
+         * @description What the instruments, the mast and the modem's own page showed before the search.
+         */
+        AimFacts: {
+            /**
+             * Clinometer
+             * @description The crew's own, from the stores
+             * @default
+             */
+            clinometer_code: string;
+            /**
+             * Clinometer reads more than true by
+             * @description From the reversal test below
+             * @default 0
+             */
+            clinometer_correction_deg: number;
+            /**
+             * Compass
+             * @description The crew's own, from the stores
+             * @default
+             */
+            compass_code: string;
+            /**
+             * Compass reads more than true by
+             * @description Known from earlier jobs
+             * @default 0
+             */
+            compass_correction_deg: number;
+            /**
+             * Lean
+             * @description Angle between mast and plumb line
+             */
+            lean_deg?: number | null;
+            /**
+             * Leans towards
+             * @description True bearing
+             */
+            lean_towards_deg?: number | null;
+            /**
+             * Azimuth on its page
+             * @description On the modem's own pointing page
+             */
+            modem_azimuth_deg?: number | null;
+            /** Elevation on its page */
+            modem_elevation_deg?: number | null;
+            /**
+             * Clinometer after the preset
+             * @description Clinometer reading once the elevation was preset
+             */
+            preset_measured_deg?: number | null;
+        };
+        /**
+         * AimFactsPatch
+         * @description Changes of: What the instruments, the mast and the modem's own page showed before the search.
+         */
+        AimFactsPatch: {
+            /**
+             * Clinometer
+             * @description The crew's own, from the stores
+             */
+            clinometer_code?: string | null;
+            /**
+             * Clinometer reads more than true by
+             * @description From the reversal test below
+             */
+            clinometer_correction_deg?: number | null;
+            /**
+             * Compass
+             * @description The crew's own, from the stores
+             */
+            compass_code?: string | null;
+            /**
+             * Compass reads more than true by
+             * @description Known from earlier jobs
+             */
+            compass_correction_deg?: number | null;
+            /**
+             * Lean
+             * @description Angle between mast and plumb line
+             */
+            lean_deg?: number | null;
+            /**
+             * Leans towards
+             * @description True bearing
+             */
+            lean_towards_deg?: number | null;
+            /**
+             * Azimuth on its page
+             * @description On the modem's own pointing page
+             */
+            modem_azimuth_deg?: number | null;
+            /** Elevation on its page */
+            modem_elevation_deg?: number | null;
+            /**
+             * Clinometer after the preset
+             * @description Clinometer reading once the elevation was preset
+             */
+            preset_measured_deg?: number | null;
+        };
+        /**
+         * AimInput
+         * @description Site, satellite and day. Angles in degrees: north and east positive.
+         */
+        AimInput: {
+            /** @description The terminal's named face */
+            clinometer?: components["schemas"]["Clinometer"] | null;
+            /**
+             * Date
+             * Format: date
+             * @description Day of the work, for the magnetic model
+             */
+            date: string;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /**
+             * Inclination Deg
+             * @default 0
+             */
+            inclination_deg: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /**
+             * Satellite Tilt Deg
+             * @description Own turn of the polarization plane
+             * @default 0
+             */
+            satellite_tilt_deg: number;
+            /**
+             * Time Since Node H
+             * @description Since the northbound equator crossing
+             * @default 0
+             */
+            time_since_node_h: number;
+        };
+        /** AimOutcome */
+        AimOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["AimResult"];
+        };
+        /**
+         * AimResult
+         * @description Azimuths clockwise from north; skew clockwise positive from behind the antenna, in (-90, 90].
+         */
+        AimResult: {
+            /**
+             * Azimuth Magnetic Deg
+             * @description What the compass reads
+             */
+            azimuth_magnetic_deg: number;
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /**
+             * Clinometer Deg
+             * @description What the clinometer reads on the terminal's named face
+             */
+            clinometer_deg: number | null;
+            /** Clinometer Face */
+            clinometer_face: string;
+            /**
+             * Clinometer Kind
+             * @description How that face is read, see the catalogue
+             * @default
+             */
+            clinometer_kind: string;
+            /** Declination Change Deg Per Year */
+            declination_change_deg_per_year: number;
+            /**
+             * Declination Deg
+             * @description East positive
+             */
+            declination_deg: number;
+            /**
+             * Declination Uncertainty Deg
+             * @description One standard deviation of the model
+             */
+            declination_uncertainty_deg: number;
+            /**
+             * Elevation Apparent Deg
+             * @description With refraction: where the beam must point
+             */
+            elevation_apparent_deg: number;
+            /**
+             * Elevation Deg
+             * @description Geometric, without refraction
+             */
+            elevation_deg: number;
+            /**
+             * Least Ping Ms
+             * @description Least echo time that any gateway allows: one that stands straight under the satellite
+             */
+            least_ping_ms: number;
+            /**
+             * Most Path Ping Ms
+             * @description Echo time of the path alone over a gateway at the satellite's horizon
+             */
+            most_path_ping_ms?: number | null;
+            /**
+             * Round Trip Ms
+             * @description Light up to the satellite and back down: twice the slant range
+             */
+            round_trip_ms: number;
+            /** Skew Deg */
+            skew_deg: number;
+            /** Slant Range Km */
+            slant_range_km: number;
+            /**
+             * Visible
+             * @description Whether the satellite stands above the level horizon
+             */
+            visible: boolean;
+        };
+        /**
+         * AngleCheck
+         * @description One printed angle against ours.
+         */
+        AngleCheck: {
+            /** Agrees */
+            agrees: boolean;
+            /** Difference Deg */
+            difference_deg: number;
+            /**
+             * Explanation
+             * @description Which mistake fits; empty where it agrees or nothing fits
+             */
+            explanation: string;
+            /**
+             * Ours Deg
+             * @description As the screens show it: azimuth true, elevation with refraction
+             */
+            ours_deg: number;
+            /** Printed Deg */
+            printed_deg: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * ApartInput
+         * @description Two entries for the same site.
+         */
+        ApartInput: {
+            /** First Latitude Deg */
+            first_latitude_deg: number;
+            /** First Longitude Deg */
+            first_longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Second Latitude Deg */
+            second_latitude_deg: number;
+            /** Second Longitude Deg */
+            second_longitude_deg: number;
+        };
+        /** ApartOutcome */
+        ApartOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ApartResult"];
+        };
+        /**
+         * ApartResult
+         * @description How the second entry lies from the first.
+         */
+        ApartResult: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
+        };
+        /**
+         * ArcSatellite
+         * @description A satellite of the stores from this position.
+         */
+        ArcSatellite: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            level: components["schemas"]["Level"];
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Margin Deg */
+            margin_deg: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ArcStretch
+         * @description A stretch of the arc whose places can be used from here, by longitude, east positive.
+         */
+        ArcStretch: {
+            /** From Longitude Deg */
+            from_longitude_deg: number;
+            /** To Longitude Deg */
+            to_longitude_deg: number;
+        };
+        /**
+         * Attitude
+         * @description How a panel stood on a day, so that drift is seen.
+         */
+        Attitude: {
+            /**
+             * Bearing, true
+             * @description True
+             */
+            azimuth_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Day
+             * Format: date
+             */
+            on: string;
+            /**
+             * Tilt from the zenith
+             * @description From the zenith
+             */
+            tilt_deg: number;
+        };
+        /**
+         * AttitudeInput
+         * @description Wanted and measured attitude of a panel that is aligned by hand. Bearings true, tilts from the zenith.
+         */
+        AttitudeInput: {
+            /** Measured Azimuth Deg */
+            measured_azimuth_deg: number;
+            /** Measured Tilt Deg */
+            measured_tilt_deg: number;
+            /**
+             * Tolerance Deg
+             * @default 5
+             */
+            tolerance_deg: number;
+            /** Wanted Azimuth Deg */
+            wanted_azimuth_deg: number;
+            /** Wanted Tilt Deg */
+            wanted_tilt_deg: number;
+        };
+        /**
+         * AttitudeResult
+         * @description What each knob has to do.
+         */
+        AttitudeResult: {
+            /**
+             * Misaligned Deg
+             * @description Angle between the two boresights
+             */
+            misaligned_deg: number;
+            /**
+             * Scan Loss Db
+             * @description At the far edge of the cone's axis: what steering by that angle costs
+             */
+            scan_loss_db: number;
+            /**
+             * Tilt Deg
+             * @description Of the tilt knob, positive away from the zenith
+             */
+            tilt_deg: number;
+            /**
+             * Turn Deg
+             * @description Of the rotation knob, clockwise positive seen from above
+             */
+            turn_deg: number;
+        };
+        /**
+         * AxisReading
+         * @description A peaking reading with its axis and its pass (1 for the first time round).
+         */
+        AxisReading: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Level */
+            level_db: number;
+            /**
+             * Pass
+             * @default 1
+             */
+            pass_number: number;
+            /**
+             * Turned
+             * @default up
+             * @enum {string}
+             */
+            turning: "up" | "down";
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * Beam
+         * @description A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none.
+         */
+        Beam: {
+            /**
+             * Carrier Mhz
+             * @description Receive carrier that the modem is told, after down-conversion
+             */
+            carrier_mhz: number;
+            /**
+             * Edge Loss Db
+             * @description Level on the outline below that of the centre
+             * @default 3
+             */
+            edge_loss_db: number;
+            /**
+             * Expected Es N0 Db
+             * @description Clear-sky Es/N0 at the beam's centre, reference terminal
+             */
+            expected_es_n0_db: number;
+            /**
+             * Hand
+             * @description As received at the site; None: a linear beam
+             */
+            hand?: ("left" | "right") | null;
+            /**
+             * Holes Deg
+             * @description Outlines cut out of it, (longitude, latitude) pairs
+             */
+            holes_deg?: [
+                number,
+                number
+            ][][];
+            /**
+             * Least Es N0 Db
+             * @description Least quality that the operator asks for
+             */
+            least_es_n0_db?: number | null;
+            /** Letter */
+            letter: string;
+            /**
+             * Polygon Deg
+             * @description Outline, (longitude, latitude) pairs
+             */
+            polygon_deg: [
+                number,
+                number
+            ][];
+            /**
+             * Transmit Hand
+             * @description As sent from the site; None: not told, or linear
+             */
+            transmit_hand?: ("left" | "right") | null;
+        };
+        /**
+         * BeamChoice
+         * @description A beam with what it asks for.
+         */
+        BeamChoice: {
+            /** Carrier Mhz */
+            carrier_mhz: number;
+            /**
+             * Edge Km
+             * @description To the beam's edge: positive inside, negative outside
+             */
+            edge_km: number;
+            /** Expected Es N0 Db */
+            expected_es_n0_db: number;
+            /** Letter */
+            letter: string;
+            /**
+             * Modem Entry
+             * @description What the modem is told
+             */
+            modem_entry: string;
+            /**
+             * Receive Hand
+             * @description As received at the site; None: it has none
+             */
+            receive_hand: ("left" | "right") | null;
+            /**
+             * Transmit Hand
+             * @description As sent from the site; None: it has none, or the stores do not say
+             */
+            transmit_hand: ("left" | "right") | null;
+        };
+        /**
+         * BeamHeightInput
+         * @description A way or terrace in front of a fixed dish.
+         */
+        BeamHeightInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Distance M
+             * @description Level distance from the dish to the place where people walk
+             */
+            distance_m: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Terminal Height M
+             * @description Middle of the dish over its own ground
+             */
+            terminal_height_m: number;
+            /**
+             * Walkway Height M
+             * @description Of the walking surface over the dish's ground
+             * @default 0
+             */
+            walkway_height_m: number;
+        };
+        /** BeamHeightOutcome */
+        BeamHeightOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BeamHeightResult"];
+        };
+        /**
+         * BeamHeightResult
+         * @description Lower edge of the beam over the walking surface.
+         */
+        BeamHeightResult: {
+            /** Beam Over Walkway M */
+            beam_over_walkway_m: number;
+            /**
+             * Keep Clear M
+             * @description One dish diameter in front, the trade's rule
+             */
+            keep_clear_m: number;
+        };
+        /**
+         * BeamInput
+         * @description A site and the beams of a satellite.
+         */
+        BeamInput: {
+            /** Beams */
+            beams: components["schemas"]["Beam"][];
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Polarization
+             * @description Of the terminal; a linear one is told no hand
+             */
+            polarization?: ("circular" | "linear") | null;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** BeamOutcome */
+        BeamOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BeamResult"];
+        };
+        /**
+         * BeamResult
+         * @description The beam of the site, and the next best one.
+         */
+        BeamResult: {
+            chosen: components["schemas"]["BeamChoice"] | null;
+            second: components["schemas"]["BeamChoice"] | null;
+        };
+        /**
+         * BearingChoice
+         * @description A bearing for a panel that is set by hand.
+         */
+        BearingChoice: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Out Percent */
+            out_percent: number;
+        };
+        /**
+         * BearingMark
+         * @description A place in the picture whose true bearing is known.
+         */
+        BearingMark: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** X Px */
+            x_px: number;
+            /**
+             * Y Px
+             * @description Its row; None: on the level
+             */
+            y_px?: number | null;
+        };
+        /**
+         * BiasResult
+         * @description What the instrument reads more than is true; None while it was never checked.
+         */
+        BiasResult: {
+            /** Check Count */
+            check_count: number;
+            /** Correction Deg */
+            correction_deg: number | null;
+            /**
+             * Spread Deg
+             * @description Median absolute deviation, scaled to one standard deviation
+             */
+            spread_deg: number | null;
+        };
+        /**
+         * Bracket
+         * @description A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar.
+         */
+        Bracket: {
+            /** Code */
+            code: string;
+            /**
+             * Feed Count
+             * @description Spare feeds that it holds
+             * @default 1
+             */
+            feed_count: number;
+            /**
+             * Least Mm
+             * @description Nearest that a spare feed's centre may sit to the main one's
+             */
+            least_mm: number;
+            /**
+             * Most Height Mm
+             * @description How far a spare feed may be set up or down
+             */
+            most_height_mm: number;
+            /**
+             * Most Mm
+             * @description Farthest, to either side
+             */
+            most_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Pitch Mm
+             * @description Least distance between two spare feeds
+             * @default 60
+             */
+            pitch_mm: number;
+        };
+        /**
+         * BracketChoice
+         * @description A bracket with what speaks against it, and the angles off the main beam that it spans on this reflector.
+         */
+        BracketChoice: {
+            /** Against */
+            against: string[];
+            /** Fits */
+            fits: boolean;
+            /** Least Off Deg */
+            least_off_deg: number;
+            /** Most Off Deg */
+            most_off_deg: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BriefFacts
+         * @description The order, the place, the customer's wishes and what stands in the way.
+         */
+        BriefFacts: {
+            /**
+             * Leaving it costs
+             * @description Of leaving it, such as a lower price
+             */
+            accept_cost_money?: number | null;
+            /**
+             * Access
+             * @default
+             */
+            access: string;
+            /** Cautions seen by everyone who goes */
+            cautions_seen?: string[];
+            /**
+             * Who is competent for this height
+             * @description Who is competent for this height and weather
+             * @default
+             */
+            climber: string;
+            /**
+             * How to reach them
+             * @default
+             */
+            climber_contact: string;
+            /**
+             * Cluster code
+             * @description Frequency-cluster code of the order
+             * @default
+             */
+            cluster_code: string;
+            /** Weather on the day */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            /**
+             * Constellation
+             * @description Chosen from the stores, for a panel
+             * @default
+             */
+            constellation_code: string;
+            /** Costs */
+            costs?: components["schemas"]["CostItem"][];
+            /**
+             * Customer
+             * @default
+             */
+            customer: string;
+            /**
+             * Customer reference
+             * @default
+             */
+            customer_reference: string;
+            /**
+             * Day of the work
+             * Format: date
+             * @description For the magnetic model
+             */
+            date: string;
+            /** Deliveries */
+            deliveries?: components["schemas"]["Delivery"][];
+            /**
+             * Checked of the old hole
+             * @description Checked of an old hole that a cable could use
+             */
+            entry_checks?: string[];
+            /** Gusts forecast */
+            forecast_gust_mps?: number | null;
+            /**
+             * Lowest temperature
+             * @description Until what is set has set
+             */
+            forecast_low_c?: number | null;
+            /**
+             * Checked of positions on the ground
+             * @description Checked of positions on the ground
+             */
+            ground_checks?: string[];
+            /**
+             * Hardware address
+             * @default
+             */
+            hardware_address: string;
+            /** Hazards on this site */
+            hazards?: string[];
+            /**
+             * Height above sea
+             * @default 0
+             */
+            height_m: number;
+            /**
+             * Where the indoor unit goes
+             * @description Settled about the indoor unit's place
+             */
+            indoor?: string[];
+            /**
+             * Indoor place
+             * @default
+             */
+            indoor_note: string;
+            /** Latitude */
+            latitude_deg?: number | null;
+            /**
+             * Day and time
+             * @description Site's clock
+             */
+            lineup_at?: string | null;
+            /**
+             * The desk has booked it
+             * @default false
+             */
+            lineup_booked: boolean;
+            /**
+             * Who will be on site
+             * @default
+             */
+            lineup_person: string;
+            /** Longitude */
+            longitude_deg?: number | null;
+            /**
+             * Look again on
+             * @description When the view is looked at again, as trees grow
+             */
+            look_again_on?: string | null;
+            /**
+             * Holes are allowed
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Moving costs
+             * @description Of taking the better position
+             */
+            move_cost_money?: number | null;
+            /** What the customer needs */
+            needs?: string[];
+            /**
+             * The old line
+             * @default
+             * @enum {string}
+             */
+            old_line: "" | "replace" | "backup" | "balance";
+            /**
+             * Latitude of the second entry
+             * @description A second entry for the same site
+             */
+            other_latitude_deg?: number | null;
+            /** Longitude of the second entry */
+            other_longitude_deg?: number | null;
+            /**
+             * Second entry for the same site
+             * @description A second entry for the same site, as typed
+             * @default
+             */
+            other_place_text: string;
+            /**
+             * Months with both services
+             * @default 0
+             */
+            overlap_month_count: number;
+            /**
+             * How long it stands
+             * @description A trial first is the usual choice: drilling cannot be taken back
+             * @default
+             * @enum {string}
+             */
+            permanence: "" | "permanent" | "trial" | "temporary";
+            /**
+             * May be off by
+             * @description How far off the place may be
+             */
+            place_error_m?: number | null;
+            /**
+             * Found by
+             * @default
+             * @enum {string}
+             */
+            place_method: "" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address";
+            /**
+             * Place
+             * @description As it was typed; the coordinates follow from it
+             * @default
+             */
+            place_text: string;
+            /**
+             * Printed azimuth
+             * @description On the work order
+             */
+            printed_azimuth_deg?: number | null;
+            /** Printed elevation */
+            printed_elevation_deg?: number | null;
+            /** Printed skew */
+            printed_skew_deg?: number | null;
+            /**
+             * Raising costs
+             * @description Of raising the terminal, in the firm's currency
+             */
+            raise_cost_money?: number | null;
+            /** Why it is done, or done anew */
+            reasons?: string[];
+            /**
+             * Return visit
+             * @description Day of the return visit of a trial or temporary set-up
+             */
+            return_on?: string | null;
+            /**
+             * What is taken over
+             * @description What the permanent set-up takes over: cable, hole, mount
+             * @default
+             */
+            reuse_note: string;
+            /**
+             * Satellite
+             * @description Chosen from the stores
+             * @default
+             */
+            satellite_code: string;
+            /**
+             * Service wanted
+             * @default
+             */
+            service_wanted: string;
+            /** Settled before the visit */
+            settled?: string[];
+            /**
+             * Location code
+             * @description Location code of the order
+             * @default
+             */
+            site_code: string;
+            /**
+             * Site id
+             * @default
+             */
+            site_id: string;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /** Tasks of the visit */
+            tasks?: components["schemas"]["VisitTask"][];
+            /**
+             * Terminal
+             * @description Chosen from the stores
+             * @default
+             */
+            terminal_code: string;
+            /**
+             * Terminal id
+             * @default
+             */
+            terminal_id: string;
+            /**
+             * Cutting back costs
+             * @description Of having an obstacle cut back
+             */
+            trim_cost_money?: number | null;
+            /**
+             * Height wanted over the fixing
+             * @default 0
+             */
+            wanted_height_m: number;
+        };
+        /**
+         * BriefFactsPatch
+         * @description Changes of: The order, the place, the customer's wishes and what stands in the way.
+         */
+        BriefFactsPatch: {
+            /**
+             * Leaving it costs
+             * @description Of leaving it, such as a lower price
+             */
+            accept_cost_money?: number | null;
+            /** Access */
+            access?: string | null;
+            /** Cautions seen by everyone who goes */
+            cautions_seen?: string[] | null;
+            /**
+             * Who is competent for this height
+             * @description Who is competent for this height and weather
+             */
+            climber?: string | null;
+            /** How to reach them */
+            climber_contact?: string | null;
+            /**
+             * Cluster code
+             * @description Frequency-cluster code of the order
+             */
+            cluster_code?: string | null;
+            /** Weather on the day */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[] | null;
+            /**
+             * Constellation
+             * @description Chosen from the stores, for a panel
+             */
+            constellation_code?: string | null;
+            /** Costs */
+            costs?: components["schemas"]["CostItem"][] | null;
+            /** Customer */
+            customer?: string | null;
+            /** Customer reference */
+            customer_reference?: string | null;
+            /**
+             * Day of the work
+             * @description For the magnetic model
+             */
+            date?: string | null;
+            /** Deliveries */
+            deliveries?: components["schemas"]["Delivery"][] | null;
+            /**
+             * Checked of the old hole
+             * @description Checked of an old hole that a cable could use
+             */
+            entry_checks?: string[] | null;
+            /** Gusts forecast */
+            forecast_gust_mps?: number | null;
+            /**
+             * Lowest temperature
+             * @description Until what is set has set
+             */
+            forecast_low_c?: number | null;
+            /**
+             * Checked of positions on the ground
+             * @description Checked of positions on the ground
+             */
+            ground_checks?: string[] | null;
+            /** Hardware address */
+            hardware_address?: string | null;
+            /** Hazards on this site */
+            hazards?: string[] | null;
+            /** Height above sea */
+            height_m?: number | null;
+            /**
+             * Where the indoor unit goes
+             * @description Settled about the indoor unit's place
+             */
+            indoor?: string[] | null;
+            /** Indoor place */
+            indoor_note?: string | null;
+            /** Latitude */
+            latitude_deg?: number | null;
+            /**
+             * Day and time
+             * @description Site's clock
+             */
+            lineup_at?: string | null;
+            /** The desk has booked it */
+            lineup_booked?: boolean | null;
+            /** Who will be on site */
+            lineup_person?: string | null;
+            /** Longitude */
+            longitude_deg?: number | null;
+            /**
+             * Look again on
+             * @description When the view is looked at again, as trees grow
+             */
+            look_again_on?: string | null;
+            /** Holes are allowed */
+            may_drill?: boolean | null;
+            /**
+             * Moving costs
+             * @description Of taking the better position
+             */
+            move_cost_money?: number | null;
+            /** What the customer needs */
+            needs?: string[] | null;
+            /** The old line */
+            old_line?: ("" | "replace" | "backup" | "balance") | null;
+            /**
+             * Latitude of the second entry
+             * @description A second entry for the same site
+             */
+            other_latitude_deg?: number | null;
+            /** Longitude of the second entry */
+            other_longitude_deg?: number | null;
+            /**
+             * Second entry for the same site
+             * @description A second entry for the same site, as typed
+             */
+            other_place_text?: string | null;
+            /** Months with both services */
+            overlap_month_count?: number | null;
+            /**
+             * How long it stands
+             * @description A trial first is the usual choice: drilling cannot be taken back
+             */
+            permanence?: ("" | "permanent" | "trial" | "temporary") | null;
+            /**
+             * May be off by
+             * @description How far off the place may be
+             */
+            place_error_m?: number | null;
+            /** Found by */
+            place_method?: ("" | "typed" | "map" | "gazetteer" | "satnav" | "photo" | "file" | "order" | "address") | null;
+            /**
+             * Place
+             * @description As it was typed; the coordinates follow from it
+             */
+            place_text?: string | null;
+            /**
+             * Printed azimuth
+             * @description On the work order
+             */
+            printed_azimuth_deg?: number | null;
+            /** Printed elevation */
+            printed_elevation_deg?: number | null;
+            /** Printed skew */
+            printed_skew_deg?: number | null;
+            /**
+             * Raising costs
+             * @description Of raising the terminal, in the firm's currency
+             */
+            raise_cost_money?: number | null;
+            /** Why it is done, or done anew */
+            reasons?: string[] | null;
+            /**
+             * Return visit
+             * @description Day of the return visit of a trial or temporary set-up
+             */
+            return_on?: string | null;
+            /**
+             * What is taken over
+             * @description What the permanent set-up takes over: cable, hole, mount
+             */
+            reuse_note?: string | null;
+            /**
+             * Satellite
+             * @description Chosen from the stores
+             */
+            satellite_code?: string | null;
+            /** Service wanted */
+            service_wanted?: string | null;
+            /** Settled before the visit */
+            settled?: string[] | null;
+            /**
+             * Location code
+             * @description Location code of the order
+             */
+            site_code?: string | null;
+            /** Site id */
+            site_id?: string | null;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /** Tasks of the visit */
+            tasks?: components["schemas"]["VisitTask"][] | null;
+            /**
+             * Terminal
+             * @description Chosen from the stores
+             */
+            terminal_code?: string | null;
+            /** Terminal id */
+            terminal_id?: string | null;
+            /**
+             * Cutting back costs
+             * @description Of having an obstacle cut back
+             */
+            trim_cost_money?: number | null;
+            /** Height wanted over the fixing */
+            wanted_height_m?: number | null;
+        };
+        /**
+         * BringUpFacts
+         * @description What the modem was told, and what it told since it has power.
+         */
+        BringUpFacts: {
+            /**
+             * Activation code
+             * @default
+             */
+            activation_code: string;
+            /**
+             * Beam letter
+             * @default
+             */
+            beam_letter: string;
+            /**
+             * Level that it shows
+             * @description From its page, once it has locked
+             */
+            device_level_db?: number | null;
+            /**
+             * Clock of the terminal
+             * @default 0
+             */
+            device_now_s: number;
+            /**
+             * Other entries of the modem
+             * @description What else this terminal is told, by the code of its entry
+             */
+            modem_entries?: {
+                [key: string]: string;
+            };
+            /**
+             * Switched on
+             * @description When somebody said that it was switched on
+             */
+            powered_at?: string | null;
+            /** Settings sheet */
+            settings?: components["schemas"]["SettingMark"][];
+            /** States */
+            states_entered?: components["schemas"]["StateEntered"][];
+        };
+        /**
+         * BringUpFactsPatch
+         * @description Changes of: What the modem was told, and what it told since it has power.
+         */
+        BringUpFactsPatch: {
+            /** Activation code */
+            activation_code?: string | null;
+            /** Beam letter */
+            beam_letter?: string | null;
+            /**
+             * Level that it shows
+             * @description From its page, once it has locked
+             */
+            device_level_db?: number | null;
+            /** Clock of the terminal */
+            device_now_s?: number | null;
+            /**
+             * Other entries of the modem
+             * @description What else this terminal is told, by the code of its entry
+             */
+            modem_entries?: {
+                [key: string]: string;
+            } | null;
+            /**
+             * Switched on
+             * @description When somebody said that it was switched on
+             */
+            powered_at?: string | null;
+            /** Settings sheet */
+            settings?: components["schemas"]["SettingMark"][] | null;
+            /** States */
+            states_entered?: components["schemas"]["StateEntered"][] | null;
+        };
+        /**
+         * BringUpInput
+         * @description States of this terminal and what has happened so far.
+         */
+        BringUpInput: {
+            /** Entered */
+            entered?: components["schemas"]["StateEntered"][];
+            /**
+             * Entries
+             * @description What this modem is told, with the form of each
+             */
+            entries?: components["schemas"]["ModemEntry"][];
+            /**
+             * @default {
+             *       "beam_letter_entered": "",
+             *       "beam_letter_expected": "",
+             *       "beam_touched": false,
+             *       "before_power_open": [],
+             *       "cable_loss_on_hold": false,
+             *       "level_db": null,
+             *       "predicted_level_db": null,
+             *       "supply_on_hold": false
+             *     }
+             */
+            facts: components["schemas"]["OwnFigures"];
+            /**
+             * Now S
+             * @description Seconds since power was switched on
+             * @default 0
+             */
+            now_s: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** States */
+            states: components["schemas"]["BringUpState"][];
+            /**
+             * Told
+             * @description Entry code -> what a person entered; empty is not yet
+             */
+            told?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BringUpResult
+         * @description The ladder from power to online.
+         */
+        BringUpResult: {
+            /** Current Code */
+            current_code: string | null;
+            /** Online */
+            online: boolean;
+            /** Rungs */
+            rungs: components["schemas"]["LadderRung"][];
+            /** Stuck */
+            stuck: boolean;
+            /**
+             * Total S
+             * @description Power to online
+             */
+            total_s: number | null;
+        };
+        /**
+         * BringUpState
+         * @description A state on the way online, with how long it usually takes.
+         */
+        BringUpState: {
+            /** Code */
+            code: string;
+            /**
+             * Light
+             * @default
+             */
+            light: string;
+            /** Name */
+            name: string;
+            /**
+             * Said
+             * @description What the terminal is doing, in plain words
+             * @default
+             */
+            said: string;
+            /** Usual S */
+            usual_s: number;
+        };
+        /** BringupOutcome */
+        BringupOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BringUpResult"];
+        };
+        /**
+         * BuildFacts
+         * @description Which steps are done, when and by whom.
+         */
+        BuildFacts: {
+            /** Steps */
+            step_marks?: components["schemas"]["StepMark"][];
+        };
+        /**
+         * BuildFactsPatch
+         * @description Changes of: Which steps are done, when and by whom.
+         */
+        BuildFactsPatch: {
+            /** Steps */
+            step_marks?: components["schemas"]["StepMark"][] | null;
+        };
+        /**
+         * BuildInput
+         * @description Steps of the terminal, the marks made so far, and the entries that the job has.
+         */
+        BuildInput: {
+            /**
+             * Entries
+             * @description Entry name -> whether it is there and not on hold
+             */
+            entries?: {
+                [key: string]: boolean;
+            };
+            /** Marks */
+            marks?: components["schemas"]["StepMark"][];
+            /** Steps */
+            steps: components["schemas"]["BuildStep"][];
+        };
+        /** BuildOutcome */
+        BuildOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BuildResult"];
+        };
+        /**
+         * BuildResult
+         * @description All steps in order.
+         */
+        BuildResult: {
+            /** Done Count */
+            done_count: number;
+            /** Next Code */
+            next_code: string | null;
+            /** Steps */
+            steps: components["schemas"]["StepView"][];
+        };
+        /**
+         * BuildStep
+         * @description A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before.
+         */
+        BuildStep: {
+            /**
+             * Before Power
+             * @description Must be done before the terminal is switched on, as the earth
+             * @default false
+             */
+            before_power: boolean;
+            /**
+             * Caution
+             * @default
+             */
+            caution: string;
+            /** Code */
+            code: string;
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
+            /**
+             * Hold Point
+             * @default false
+             */
+            hold_point: boolean;
+            /** Needs */
+            needs?: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * CableFacts
+         * @description The cable, piece by piece, and other runs through the house.
+         */
+        CableFacts: {
+            /**
+             * Cable
+             * @default
+             */
+            cable_code: string;
+            /** Cable pieces */
+            cable_pieces?: components["schemas"]["CablePiece"][];
+            /**
+             * Connectors
+             * @description Two for one run; more for each joint
+             * @default 2
+             */
+            connectors: number;
+            /** Cables of their own */
+            extra_runs?: components["schemas"]["ExtraRun"][];
+        };
+        /**
+         * CableFactsPatch
+         * @description Changes of: The cable, piece by piece, and other runs through the house.
+         */
+        CableFactsPatch: {
+            /** Cable */
+            cable_code?: string | null;
+            /** Cable pieces */
+            cable_pieces?: components["schemas"]["CablePiece"][] | null;
+            /**
+             * Connectors
+             * @description Two for one run; more for each joint
+             */
+            connectors?: number | null;
+            /** Cables of their own */
+            extra_runs?: components["schemas"]["ExtraRun"][] | null;
+        };
+        /**
+         * CableInput
+         * @description The route, the cable, and what the terminal allows.
+         */
+        CableInput: {
+            cable: components["schemas"]["CoaxCable"];
+            /**
+             * Connectors
+             * @default 2
+             */
+            connectors: number;
+            limits: components["schemas"]["CableLimits"];
+            /** Pieces */
+            pieces?: components["schemas"]["CablePiece"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            supply: components["schemas"]["Supply"];
+        };
+        /**
+         * CableLimits
+         * @description What the terminal asks of its cable.
+         */
+        CableLimits: {
+            /** If High Mhz */
+            if_high_mhz: number;
+            /** If Low Mhz */
+            if_low_mhz: number;
+            /** Most Loss Db */
+            most_loss_db: number;
+            /** Most M */
+            most_m: number;
+            /**
+             * Plug Mm
+             * @description Widest part that has to pass a hole: connector or sealed plug
+             * @default 11
+             */
+            plug_mm: number;
+            /**
+             * Runs
+             * @default 1
+             */
+            runs: number;
+            /**
+             * Types
+             * @description Codes of the cables that are allowed
+             */
+            types: string[];
+        };
+        /** CableOutcome */
+        CableOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["CableResult"];
+        };
+        /**
+         * CablePiece
+         * @description One piece of the route.
+         */
+        CablePiece: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Piece
+             * @enum {string}
+             */
+            kind: "arm" | "loop" | "mast" | "outdoor" | "wall" | "indoor" | "slack";
+            /** Length */
+            length_m: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * CableResult
+         * @description Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can).
+         */
+        CableResult: {
+            /** Current A */
+            current_a: number | null;
+            /** Length M */
+            length_m: number;
+            /**
+             * Longest By Loss M
+             * @description Length at which the loss reaches its limit
+             */
+            longest_by_loss_m: number;
+            /**
+             * Longest By Supply M
+             * @description Length at which the voltage falls to its least
+             */
+            longest_by_supply_m: number;
+            /** Loop Resistance Ohm */
+            loop_resistance_ohm: number;
+            /** Loss High Db */
+            loss_high_db: number;
+            /** Loss Low Db */
+            loss_low_db: number;
+            /** Slope Db */
+            slope_db: number;
+            /** Voltage V */
+            voltage_v: number | null;
+        };
+        /**
+         * CalculatorEntry
+         * @description A calculator of the registry.
+         */
+        CalculatorEntry: {
+            /** Name */
+            name: string;
+            /** Summary */
+            summary: string;
+        };
+        /**
+         * CalibrateInput
+         * @description Two readings of a scale at two counts of its screw, and what is wanted.
+         */
+        CalibrateInput: {
+            /** First Deg */
+            first_deg: number;
+            /** First Turns */
+            first_turns: number;
+            /**
+             * Highest Turns
+             * @description End stop
+             */
+            highest_turns?: number | null;
+            /**
+             * Lowest Turns
+             * @description End stop
+             */
+            lowest_turns?: number | null;
+            /**
+             * Reading Error Deg
+             * @default 0.1
+             */
+            reading_error_deg: number;
+            /** Second Deg */
+            second_deg: number;
+            /** Second Turns */
+            second_turns: number;
+            /** Wanted Deg */
+            wanted_deg: number;
+        };
+        /** CalibrateOutcome */
+        CalibrateOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["CalibrateResult"];
+        };
+        /**
+         * CalibrateResult
+         * @description Turns are counted on from the second reading; positive the way that raised the count.
+         */
+        CalibrateResult: {
+            /** Deg Per Turn */
+            deg_per_turn: number;
+            /**
+             * Error Turns
+             * @description From the two readings' own error, one standard deviation
+             */
+            error_turns: number;
+            /** To Go Turns */
+            to_go_turns: number;
+        };
+        /**
+         * Candidate
+         * @description A candidate as it is entered: coordinates of its own as text, or a measured way from the job's place.
+         */
+        Candidate: {
+            /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
+            /**
+             * at true bearing
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Cable */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
+            /** Distance */
+            distance_m?: number | null;
+            /**
+             * Old hole
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
+             * Wind
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward" | "edge";
+            /** Over ground */
+            height_above_ground_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Letter */
+            letter: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Out of reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /**
+             * Coordinates
+             * @default
+             */
+            place_text: string;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
+            /**
+             * Minutes at height
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * People in front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
+        };
+        /**
+         * CandidateAt
+         * @description A candidate with its WGS 84 coordinates, once they are known.
+         */
+        CandidateAt: {
+            /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
+            /**
+             * at true bearing
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Cable */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
+            /** Distance */
+            distance_m?: number | null;
+            /**
+             * Old hole
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
+             * Wind
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward" | "edge";
+            /** Over ground */
+            height_above_ground_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Letter */
+            letter: string;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Out of reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
+            /**
+             * Minutes at height
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * People in front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
+        };
+        /**
+         * Catalogue
+         * @description The whole store.
+         */
+        Catalogue: {
+            /** Brackets */
+            brackets?: components["schemas"]["Bracket"][];
+            /** Cables */
+            cables: components["schemas"]["CoaxCable"][];
+            /** Constellations */
+            constellations?: components["schemas"]["Constellation"][];
+            /** Instruments */
+            instruments?: components["schemas"]["Instrument"][];
+            /** Satellites */
+            satellites: components["schemas"]["Satellite"][];
+            /** Terminals */
+            terminals: components["schemas"]["Terminal"][];
+            /**
+             * Unread
+             * @description Left out of the lists above
+             */
+            unread?: components["schemas"]["UnreadEntry"][];
+        };
+        /**
+         * CauseCount
+         * @description What one cause cost.
+         */
+        CauseCount: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Count */
+            count: number;
+            /** Longest S */
+            longest_s: number;
+            /**
+             * Percent
+             * @description Of the trial's time
+             */
+            percent: number;
+            /** Seconds S */
+            seconds_s: number;
+        };
+        /**
+         * ChangeOut
+         * @description A change of the job: who changed what, when and from where.
+         */
+        ChangeOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Device */
+            device: string;
+            /** Ops */
+            ops: components["schemas"]["Op"][];
+            /** Seq */
+            seq: number;
+            /** Taken Back */
+            taken_back: boolean;
+            /** Undoes Seq */
+            undoes_seq: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Clinometer
+         * @description Where the clinometer is laid on this terminal, and the angle of that face to the beam.
+         */
+        Clinometer: {
+            /**
+             * Face
+             * @description The face, named as an installer finds it
+             */
+            face: string;
+            /**
+             * Kind
+             * @description face: reads elevation + offset; rim: reads elevation - offset, from the vertical; scale: the mount's own scale; flat: a head that is set level
+             * @enum {string}
+             */
+            kind: "face" | "rim" | "scale" | "flat";
+            /**
+             * Offset Deg
+             * @default 0
+             */
+            offset_deg: number;
+        };
+        /**
+         * CoaxCable
+         * @description A cable: coaxial with its loss a√f + b·f per 100 m (f in MHz, 20 °C), or Ethernet that carries power;
+         *
+         *     and its loop resistance.
+         */
+        CoaxCable: {
+            /** Bend Radius Mm */
+            bend_radius_mm: number;
+            /** Code */
+            code: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * Kind
+             * @default coax
+             * @enum {string}
+             */
+            kind: "coax" | "ethernet";
+            /**
+             * Loop Ohm Per 100M
+             * @description Centre and screen in series, direct current, 20 °C
+             */
+            loop_ohm_per_100m: number;
+            /**
+             * Loss A
+             * @description dB per 100 m per √MHz: the conductors
+             * @default 0
+             */
+            loss_a: number;
+            /**
+             * Loss B
+             * @description dB per 100 m per MHz: the dielectric
+             * @default 0
+             */
+            loss_b: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * CompareInput
+         * @description The positions, the terminal's cable, and why the work is done.
+         */
+        CompareInput: {
+            /**
+             * Entry Checks
+             * @description What was checked of an old hole
+             */
+            entry_checks?: string[];
+            /**
+             * Ground Checks
+             * @description What was checked of positions on the ground
+             */
+            ground_checks?: string[];
+            /** Most Cable M */
+            most_cable_m?: number | null;
+            /**
+             * Needs Still Air
+             * @description An aimed dish, which wind turns; a panel minds wind less
+             * @default false
+             */
+            needs_still_air: boolean;
+            /**
+             * Plug Mm
+             * @description What has to pass an existing hole
+             */
+            plug_mm?: number | null;
+            /** Positions */
+            positions: components["schemas"]["PositionSky"][];
+            /** Reasons */
+            reasons?: string[];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * @default {
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "Measure before and after on the same kind of test.",
+             *           "weighs": []
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /** CompareOutcome */
+        CompareOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["CompareResult"];
+        };
+        /**
+         * CompareResult
+         * @description Order of the positions, and the one that Rindle would take; none where every one is on hold or unknown.
+         */
+        CompareResult: {
+            /**
+             * Height Note
+             * @description What more height would gain, judged by what is blocked now
+             */
+            height_note: string;
+            /** Ranks */
+            ranks: components["schemas"]["PositionRank"][];
+            /** Recommended */
+            recommended: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Constellation
+         * @description Satellites of low orbits: as shells, or as elements that the user loaded.
+         */
+        Constellation: {
+            /** Code */
+            code: string;
+            /** Elements */
+            elements?: components["schemas"]["ElementLines"][];
+            /** Name */
+            name: string;
+            /** Shells */
+            shells?: components["schemas"]["Shell"][];
+        };
+        /**
+         * CostItem
+         * @description An amount in the firm's currency.
+         */
+        CostItem: {
+            /**
+             * Amount
+             * @description In the firm's currency
+             */
+            amount_money: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Item */
+            item: string;
+            /**
+             * Paid
+             * @description once; each month of the new service; each month of the old one
+             * @default once
+             * @enum {string}
+             */
+            kind: "once" | "new_month" | "old_month";
+        };
+        /**
+         * CostsInput
+         * @description All items, and how long both services are paid for.
+         */
+        CostsInput: {
+            /** Items */
+            items?: components["schemas"]["CostItem"][];
+            /**
+             * Overlap Month Count
+             * @default 0
+             */
+            overlap_month_count: number;
+        };
+        /** CostsOutcome */
+        CostsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["CostsResult"];
+        };
+        /**
+         * CostsResult
+         * @description Sums in the firm's currency.
+         */
+        CostsResult: {
+            /**
+             * First Year Money
+             * @description All that is paid in the first twelve months
+             */
+            first_year_money: number;
+            /**
+             * Month Difference Money
+             * @description New less old, each month once the old line has ended
+             */
+            month_difference_money: number;
+            /** New Month Money */
+            new_month_money: number;
+            /** Old Month Money */
+            old_month_money: number;
+            /** Once Money */
+            once_money: number;
+            /**
+             * Overlap Money
+             * @description The old line's fees while both run
+             */
+            overlap_money: number;
+        };
+        /**
+         * CurvePoint
+         * @description The fitted level at a screw position reached turning up, with a band of two standard deviations.
+         */
+        CurvePoint: {
+            /** High Db */
+            high_db: number;
+            /** Level Db */
+            level_db: number;
+            /** Low Db */
+            low_db: number;
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * DeliveriesInput
+         * @description All items, and the day of the visit.
+         */
+        DeliveriesInput: {
+            /** Items */
+            items?: components["schemas"]["Delivery"][];
+            /**
+             * Visit On
+             * Format: date
+             */
+            visit_on: string;
+        };
+        /** DeliveriesOutcome */
+        DeliveriesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["DeliveriesResult"];
+        };
+        /**
+         * DeliveriesResult
+         * @description Due days, and the earliest sensible day of the visit.
+         */
+        DeliveriesResult: {
+            /** Earliest Visit On */
+            earliest_visit_on: string | null;
+            /** Items */
+            items: components["schemas"]["DeliveryView"][];
+        };
+        /**
+         * Delivery
+         * @description Something on order. Lead time counts from the order, or from when the item it depends on has come.
+         */
+        Delivery: {
+            /**
+             * Only after
+             * @description Item that has to come first
+             * @default
+             */
+            after_item: string;
+            /** Arrived */
+            arrived_on?: string | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Joint
+             * @description The joint that this part makes, if it makes one
+             * @default
+             * @enum {string}
+             */
+            interface: "" | "terminal_mount" | "mount_structure" | "cable_wall";
+            /** Item */
+            item: string;
+            /**
+             * Lead days
+             * @default 0
+             */
+            lead_days: number;
+            /** Ordered */
+            ordered_on?: string | null;
+            /**
+             * Stop-gap
+             * @description What holds the place until it comes
+             * @default
+             */
+            stop_gap: string;
+            /**
+             * until
+             * @description Day on which the stop-gap has to be gone
+             */
+            stop_gap_until?: string | null;
+        };
+        /**
+         * DeliveryView
+         * @description When an item is due; None where that cannot be told.
+         */
+        DeliveryView: {
+            /** Arrived */
+            arrived: boolean;
+            /** Due On */
+            due_on: string | null;
+            /** Item */
+            item: string;
+        };
+        /**
+         * DeviceOut
+         * @description What the terminal tells, with the job as it then stands.
+         */
+        DeviceOut: {
+            job: components["schemas"]["JobOut"];
+            telemetry: components["schemas"]["Telemetry"];
+        };
+        /**
+         * DialFigures
+         * @description What the crew's own instruments show when the beam is right, their corrections inside:
+         *
+         *     the one figure for each.
+         */
+        DialFigures: {
+            /** Clinometer Correction Deg */
+            clinometer_correction_deg: number;
+            /** Clinometer Deg */
+            clinometer_deg: number;
+            /**
+             * Clinometer Face
+             * @description Where it is laid; empty: along the beam
+             */
+            clinometer_face: string;
+            /** Compass Correction Deg */
+            compass_correction_deg: number;
+            /** Compass Deg */
+            compass_deg: number;
+        };
+        /**
+         * DocumentFact
+         * @description A file in the job's locker.
+         */
+        DocumentFact: {
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "order" | "settings" | "configuration" | "manual" | "photo" | "permission" | "other";
+            /**
+             * Loaded At
+             * @description When it was loaded into the modem
+             */
+            loaded_at?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Satellite Code
+             * @description Satellite that the file names
+             * @default
+             */
+            satellite_code: string;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
+        };
+        /**
+         * DocumentOut
+         * @description A file of the job with its checksum.
+         */
+        DocumentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Loaded At */
+            loaded_at: string | null;
+            /** Name */
+            name: string;
+            /** Satellite Code */
+            satellite_code: string;
+            /** Sha256 */
+            sha256: string;
+            /** Size Bytes */
+            size_bytes: number;
+            /** Version */
+            version: string;
+        };
+        /**
+         * DocumentPatch
+         * @description What may be changed of a kept file.
+         */
+        DocumentPatch: {
+            /** Kind */
+            kind?: ("order" | "settings" | "configuration" | "manual" | "photo" | "permission" | "other") | null;
+            /**
+             * Loaded
+             * @description Whether it has been loaded into the modem; the time is kept
+             */
+            loaded?: boolean | null;
+            /** Satellite Code */
+            satellite_code?: string | null;
+            /** Version */
+            version?: string | null;
+        };
+        /**
+         * DrawingOut
+         * @description A drawing with its text twin.
+         */
+        DrawingOut: {
+            frame: components["schemas"]["FrameOut"] | null;
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["DrawingRow"][];
+            /**
+             * Svg
+             * @description Empty where the request names its mark: the screen has it
+             */
+            svg: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DrawingRow
+         * @description A row of a drawing's text twin.
+         */
+        DrawingRow: {
+            /** Value */
+            value: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * ElementLines
+         * @description A satellite's elements as two lines.
+         */
+        ElementLines: {
+            /** Line1 */
+            line1: string;
+            /** Line2 */
+            line2: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * Evidence
+         * @description Something that is not shown yet, with the waiver that lets it pass, if there is one.
+         */
+        Evidence: {
+            /** Clears By */
+            clears_by: string;
+            /** Code */
+            code: string;
+            /**
+             * May Pass
+             * @description Whether anybody may let it pass
+             * @default true
+             */
+            may_pass: boolean;
+            /** Message */
+            message: string;
+            /**
+             * Station
+             * @description Code of the station where it is shown
+             */
+            station: string;
+            waiver: components["schemas"]["Waiver"] | null;
+        };
+        /**
+         * ExtraRun
+         * @description A cable of its own beside the data cable, such as for a spare feed's television.
+         */
+        ExtraRun: {
+            /**
+             * Cable
+             * @default
+             */
+            cable_code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Length */
+            length_m: number;
+            /** Run */
+            name: string;
+            /**
+             * Top of its IF
+             * @description Top of its IF
+             * @default 2150
+             */
+            top_mhz: number;
+        };
+        /**
+         * ExtraRunView
+         * @description Loss of one extra run at the top of its IF; None while its cable is not chosen.
+         */
+        ExtraRunView: {
+            /** Length M */
+            length_m: number;
+            /** Loss Db */
+            loss_db: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ExtraRunsInput
+         * @description The extra runs, and the cables of the stores.
+         */
+        ExtraRunsInput: {
+            /** Cables */
+            cables?: components["schemas"]["CoaxCable"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Runs */
+            runs?: components["schemas"]["ExtraRun"][];
+        };
+        /** ExtraRunsOutcome */
+        ExtraRunsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ExtraRunsResult"];
+        };
+        /**
+         * ExtraRunsResult
+         * @description All extra runs.
+         */
+        ExtraRunsResult: {
+            /** Length M */
+            length_m: number;
+            /** Runs */
+            runs: components["schemas"]["ExtraRunView"][];
+        };
+        /**
+         * FactsOut
+         * @description What people entered, room by room, and what they picked from the stores.
+         */
+        FactsOut: {
+            aim: components["schemas"]["AimFacts"];
+            brief: components["schemas"]["BriefFacts"];
+            bringup: components["schemas"]["BringUpFacts"];
+            build: components["schemas"]["BuildFacts"];
+            cable: components["schemas"]["CableFacts"];
+            handover: components["schemas"]["HandOverFacts"];
+            mount: components["schemas"]["MountFacts"];
+            peak: components["schemas"]["PeakFacts"];
+            picks: components["schemas"]["Picks"];
+            sky: components["schemas"]["SkyFacts"];
+        };
+        /**
+         * Finding
+         * @description One judgement of a station.
+         */
+        Finding: {
+            /**
+             * Bound
+             * @description What the limit is: a ceiling, a floor, a window, what is usual
+             * @default
+             * @enum {string}
+             */
+            bound: "" | "at_most" | "at_least" | "between" | "usual";
+            /**
+             * Clears By
+             * @description What would clear it
+             * @default
+             */
+            clears_by: string;
+            /**
+             * Code
+             * @description Stable name, documented in docs/findings.md
+             */
+            code: string;
+            /**
+             * Figure
+             * @description The figure that was judged
+             */
+            figure?: number | null;
+            level: components["schemas"]["Level"];
+            /**
+             * Limit
+             * @description The limit it was judged against
+             */
+            limit?: number | null;
+            /**
+             * Message
+             * @description What was found, in a few words, without its figures
+             */
+            message: string;
+            /**
+             * Source
+             * @description The formula or rule behind it
+             * @default
+             */
+            source: string;
+            /**
+             * Unit
+             * @description Unit of figure and limit
+             * @default
+             */
+            unit: string;
+            /**
+             * Upper
+             * @description Of a window: its upper end; `limit` is the lower one
+             */
+            upper?: number | null;
+            /**
+             * Why
+             * @description The reason in a sentence an installer would say
+             */
+            why: string;
+        };
+        /**
+         * FirmIn
+         * @description What may be changed of the firm.
+         */
+        FirmIn: {
+            /** Address */
+            address: string;
+            /** Name */
+            name: string;
+            /** Rules */
+            rules: {
+                [key: string]: unknown;
+            };
+            /** Words */
+            words?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * FirmOut
+         * @description The firm, its rules and its words.
+         */
+        FirmOut: {
+            /** Address */
+            address: string;
+            /** Name */
+            name: string;
+            rules: components["schemas"]["HouseRules"];
+            words: components["schemas"]["HouseWords"];
+        };
+        /**
+         * FoundPlace
+         * @description A place found in a file.
+         */
+        FoundPlace: {
+            /** Height M */
+            height_m?: number | null;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * FrameOut
+         * @description How a strip's drawing units turn into angles.
+         */
+        FrameOut: {
+            /** Height Px */
+            height_px: number;
+            /** Left Azimuth Deg */
+            left_azimuth_deg: number;
+            /** Left Px */
+            left_px: number;
+            /** Px Per Deg */
+            px_per_deg: number;
+            /** Top Elevation Deg */
+            top_elevation_deg: number;
+            /** Top Px */
+            top_px: number;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * GapCount
+         * @description Interruptions of a range of lengths.
+         */
+        GapCount: {
+            /** Count */
+            count: number;
+            /** From S */
+            from_s: number;
+            /** Per H */
+            per_h: number;
+            /**
+             * To S
+             * @description None: and longer
+             */
+            to_s: number | null;
+        };
+        /**
+         * GazetteerEntry
+         * @description A named place.
+         */
+        GazetteerEntry: {
+            /** Country */
+            country: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+        };
+        /**
+         * HandOverFacts
+         * @description The service before and after, the needs that were proved, and the proofs that somebody let pass.
+         */
+        HandOverFacts: {
+            /** What the customer asked for, proved */
+            needs_proved?: string[];
+            /** Runs */
+            runs?: components["schemas"]["ServiceRun"][];
+            /**
+             * Proofs let pass
+             * @description Proofs that somebody let pass
+             */
+            waivers?: components["schemas"]["Waiver"][];
+        };
+        /**
+         * HandOverFactsPatch
+         * @description Changes of: The service before and after, the needs that were proved, and the proofs that somebody let pass.
+         */
+        HandOverFactsPatch: {
+            /** What the customer asked for, proved */
+            needs_proved?: string[] | null;
+            /** Runs */
+            runs?: components["schemas"]["ServiceRun"][] | null;
+            /**
+             * Proofs let pass
+             * @description Proofs that somebody let pass
+             */
+            waivers?: components["schemas"]["Waiver"][] | null;
+        };
+        /**
+         * HeadOut
+         * @description How far a job is: whoever has seen this change has seen everything.
+         */
+        HeadOut: {
+            /** Head */
+            head: number;
+            /** Signed Off */
+            signed_off: boolean;
+        };
+        /**
+         * Health
+         * @description Whether the server answers, and how one may enter.
+         */
+        Health: {
+            /** Demo */
+            demo: boolean;
+            /** Has Accounts */
+            has_accounts: boolean;
+            /** Status */
+            status: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * HorizonOrder
+         * @description What horizon is wanted: at which position, how far.
+         */
+        HorizonOrder: {
+            /**
+             * Letter
+             * @default
+             */
+            letter: string;
+            /**
+             * Reach Km
+             * @default 60
+             */
+            reach_km: number;
+        };
+        /**
+         * HouseRules
+         * @description The firm's limits. Every calculator that judges takes them from here.
+         */
+        HouseRules: {
+            /**
+             * Aside Factor
+             * @description Weight of looks and theft where the job does not give them as a reason
+             * @default 0.3
+             */
+            aside_factor: number;
+            /**
+             * Assumed Obstacle Distance M
+             * @description Distance taken for a skyline point that has none
+             * @default 10
+             */
+            assumed_obstacle_distance_m: number;
+            /**
+             * At Height Weight Min
+             * @description Minutes at height that weigh as one; half of them where not known
+             * @default 120
+             */
+            at_height_weight_min: number;
+            /**
+             * Beam Edge Km
+             * @description Distance to a beam's edge under which the second choice is said
+             * @default 30
+             */
+            beam_edge_km: number;
+            /**
+             * Better Bearing Percent
+             * @description Gain from which another bearing of a panel is told
+             * @default 1
+             */
+            better_bearing_percent: number;
+            /**
+             * Browse Out Percent
+             * @description Share of time without service that reading pages bears
+             * @default 3
+             */
+            browse_out_percent: number;
+            /**
+             * Cable Temperature C
+             * @description Conductor temperature for the loss
+             * @default 40
+             */
+            cable_temperature_c: number;
+            /**
+             * Cable Warn Share
+             * @description Share of a terminal's cable length from which a route is minded
+             * @default 0.8
+             */
+            cable_warn_share: number;
+            /**
+             * Cable Weight M
+             * @description Cable that weighs as one where the terminal names no longest cable
+             * @default 50
+             */
+            cable_weight_m: number;
+            /**
+             * Call Gap S
+             * @description Gap that is heard in a call
+             * @default 2
+             */
+            call_gap_s: number;
+            /**
+             * Call Gaps Per H
+             * @description Such gaps an hour that a call bears
+             * @default 2
+             */
+            call_gaps_per_h: number;
+            /**
+             * Clearance Deg
+             * @description Free angle wanted all round the sight-line: hand readings are rough, trees grow
+             * @default 10
+             */
+            clearance_deg: number;
+            /**
+             * Clinometer Deg
+             * @description What a clinometer, reversed and averaged, can do
+             * @default 0.3
+             */
+            clinometer_deg: number;
+            /**
+             * Clinometer Error Deg
+             * @description Error of a clinometer's own from which it is minded
+             * @default 0.5
+             */
+            clinometer_error_deg: number;
+            /**
+             * Compass Deg
+             * @description What a hand compass, well used, can do
+             * @default 2
+             */
+            compass_deg: number;
+            /**
+             * Concrete Least C
+             * @description Least temperature until concrete has set
+             * @default 5
+             */
+            concrete_least_c: number;
+            /**
+             * Connector Loss Db
+             * @description Loss of a well made pair of connectors through L band
+             * @default 0.1
+             */
+            connector_loss_db: number;
+            /**
+             * Currency
+             * @description Sign of the firm's currency, for cost sheets
+             * @default
+             */
+            currency: string;
+            /**
+             * Declination Mind Deg
+             * @description Declination from which compass and true bearing are minded as two
+             * @default 5
+             */
+            declination_mind_deg: number;
+            /**
+             * Design Gust Mps
+             * @description 3 s gust at 10 m over open country that the mount must survive
+             * @default 45
+             */
+            design_gust_mps: number;
+            /**
+             * Elements Fresh Days
+             * @description Age of orbital elements from which they are minded
+             * @default 14
+             */
+            elements_fresh_days: number;
+            /**
+             * Exposure
+             * @description B built-up or wooded, C open country, D shore or open plateau
+             * @default C
+             * @enum {string}
+             */
+            exposure: "B" | "C" | "D";
+            /**
+             * Foam Least C
+             * @description Least temperature at which wall foam sets; the can prevails
+             * @default 5
+             */
+            foam_least_c: number;
+            /**
+             * Fresnel Share
+             * @description Share of the first Fresnel radius kept free
+             * @default 0.6
+             */
+            fresnel_share: number;
+            /**
+             * Game Gaps Per H
+             * @description Gaps of any length an hour that a game bears
+             * @default 4
+             */
+            game_gaps_per_h: number;
+            /**
+             * Growth Years
+             * @description Years for which growth should leave the beam free
+             * @default 5
+             */
+            growth_years: number;
+            /**
+             * Hold Db
+             * @description Level change allowed by lock-down and by a push
+             * @default 0.2
+             */
+            hold_db: number;
+            /**
+             * Ladder Gust Mps
+             * @description Gust over which nobody goes up a ladder or on a roof
+             * @default 12
+             */
+            ladder_gust_mps: number;
+            /**
+             * Level Margin Db
+             * @description Clear-sky level wanted over the least that the service needs
+             * @default 3
+             */
+            level_margin_db: number;
+            /**
+             * Level Shortfall Db
+             * @description How far the peak may lie under the link's prediction before it is doubted
+             * @default 2
+             */
+            level_shortfall_db: number;
+            /**
+             * Lift Gust Mps
+             * @description Gust over which no reflector or panel is lifted
+             * @default 8
+             */
+            lift_gust_mps: number;
+            /**
+             * Lineup Lead Min
+             * @description Minutes before a line-up by which coarse pointing is finished
+             * @default 60
+             */
+            lineup_lead_min: number;
+            /**
+             * Lone Lift Kg
+             * @description Mass that one person may lift at height
+             * @default 25
+             */
+            lone_lift_kg: number;
+            /**
+             * Low Elevation Deg
+             * @description Elevation under which ground noise, terrain and rain are to be minded
+             * @default 10
+             */
+            low_elevation_deg: number;
+            /**
+             * Low Orbit Hold Percent
+             * @description Share of time without service at which a position fails
+             * @default 10
+             */
+            low_orbit_hold_percent: number;
+            /**
+             * Overhead Deg
+             * @description Elevation over which an azimuth screw hardly moves the beam
+             * @default 89
+             */
+            overhead_deg: number;
+            /**
+             * Peak Certain Share
+             * @description Share of the beamwidth to which a top should be fixed, two standard deviations
+             * @default 0.1
+             */
+            peak_certain_share: number;
+            /**
+             * Peak Fall Db
+             * @description Fall of the level on both sides from which a top is proved
+             * @default 1
+             */
+            peak_fall_db: number;
+            /**
+             * Person Reach M
+             * @description Height to which a standing person may reach, tools included
+             * @default 2.2
+             */
+            person_reach_m: number;
+            /**
+             * Places Apart M
+             * @description Distance between two entries for one site that is asked about
+             * @default 200
+             */
+            places_apart_m: number;
+            /**
+             * Preset Elevation Deg
+             * @description Preset tolerance of the elevation
+             * @default 1
+             */
+            preset_elevation_deg: number;
+            /**
+             * Printed Tolerance Deg
+             * @description Difference up to which an angle printed on the work order and the computed one are the same
+             * @default 0.6
+             */
+            printed_tolerance_deg: number;
+            /**
+             * Radiation Limit W Per M2
+             * @description Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails
+             * @default 10
+             */
+            radiation_limit_w_per_m2: number;
+            /**
+             * Reason Factor
+             * @description Weight of what the job gives as a reason, where positions are compared
+             * @default 2
+             */
+            reason_factor: number;
+            /**
+             * Scan Least Percent
+             * @description Share of the bearings that matter under which a skyline is not judged as free
+             * @default 50
+             */
+            scan_least_percent: number;
+            /**
+             * Scan Wanted Percent
+             * @description Share of the bearings that matter that should be read
+             * @default 90
+             */
+            scan_wanted_percent: number;
+            /**
+             * Sealant Least C
+             * @description Least temperature at which sealant and adhesive set; the tube prevails
+             * @default 5
+             */
+            sealant_least_c: number;
+            /**
+             * Second Pass Db
+             * @description Gain under which another peaking pass is not worth it
+             * @default 0.1
+             */
+            second_pass_db: number;
+            /**
+             * Service Loop M
+             * @description Loop left at the dish so ends can be remade
+             * @default 0.7
+             */
+            service_loop_m: number;
+            /**
+             * Shadow Most Deg
+             * @description Height of the sun over which a shadow is too short to be sighted along
+             * @default 75
+             */
+            shadow_most_deg: number;
+            /**
+             * Side Lobe Least Db
+             * @description Shortfall from which a peak is taken for a first side lobe
+             * @default 12
+             */
+            side_lobe_least_db: number;
+            /**
+             * Side Lobe Most Db
+             * @description Shortfall up to which it is: a round aperture has it 15 to 20 dB down, more or less
+             * @default 25
+             */
+            side_lobe_most_db: number;
+            /**
+             * Skyline Gap Deg
+             * @description Distance of read points about the sight-line over which a skyline counts as thinly read
+             * @default 30
+             */
+            skyline_gap_deg: number;
+            /**
+             * Steel Yield Mpa
+             * @description Yield strength taken for an unmarked tube
+             * @default 235
+             */
+            steel_yield_mpa: number;
+            /**
+             * Stream Gap S
+             * @description Gap that a stream's buffer bears
+             * @default 20
+             */
+            stream_gap_s: number;
+            /**
+             * Stream Gaps Per H
+             * @description Longer gaps an hour that a viewer bears
+             * @default 0.5
+             */
+            stream_gaps_per_h: number;
+            /**
+             * Strength Factor
+             * @description Yield over allowed stress in the design gust
+             * @default 1.5
+             */
+            strength_factor: number;
+            /**
+             * Stuck Share
+             * @description Multiple of its usual time after which a state counts as stuck
+             * @default 2
+             */
+            stuck_share: number;
+            /**
+             * Trial Apart M
+             * @description How far the trial may stand from the position and still speak for it
+             * @default 3
+             */
+            trial_apart_m: number;
+            /**
+             * Trial Least H
+             * @description Hours from which a trial is believed before the prediction
+             * @default 6
+             */
+            trial_least_h: number;
+            /**
+             * Trial Spread Share
+             * @description Spread of a trial's count of interruptions over that of chance alone: passes share them out evenly
+             * @default 0.65
+             */
+            trial_spread_share: number;
+            /**
+             * Trial Wanted H
+             * @description Usual length of a trial
+             * @default 12
+             */
+            trial_wanted_h: number;
+            /**
+             * Unserved Percent
+             * @description Share of time without any satellite in the panel's sky that is minded
+             * @default 0.5
+             */
+            unserved_percent: number;
+            /**
+             * Wanted Run Count
+             * @description Runs of a service test from which their median is held against
+             * @default 3
+             */
+            wanted_run_count: number;
+            /**
+             * Wind Loss Db
+             * @description Pointing loss allowed in the working gust
+             * @default 0.5
+             */
+            wind_loss_db: number;
+            /**
+             * Workday H
+             * @description Hours of a working day
+             * @default 9
+             */
+            workday_h: number;
+            /**
+             * Workday Start H
+             * @description Hour at which the crew begins, site time
+             * @default 8
+             */
+            workday_start_h: number;
+            /**
+             * Working Gust Mps
+             * @description 3 s gust at 10 m in which the service must still hold
+             * @default 20
+             */
+            working_gust_mps: number;
+        };
+        /**
+         * HouseWords
+         * @description Every list. A list that a firm does not set has the words that ship.
+         */
+        HouseWords: {
+            /**
+             * Entry Checks
+             * @description Checked of an old hole
+             */
+            entry_checks?: components["schemas"]["Phrase"][];
+            /**
+             * Ground Checks
+             * @description Checked of a position on the ground
+             */
+            ground_checks?: components["schemas"]["Phrase"][];
+            /**
+             * Hazards
+             * @description Hazards of a site, each with its caution
+             */
+            hazards?: components["schemas"]["Phrase"][];
+            /**
+             * Indoor
+             * @description Asked of the indoor unit's place
+             */
+            indoor?: components["schemas"]["Phrase"][];
+            /**
+             * Needs
+             * @description What a customer may need
+             */
+            needs?: components["schemas"]["Need"][];
+            /**
+             * Reasons
+             * @description Why it is done, or done anew
+             */
+            reasons?: components["schemas"]["Reason"][];
+            /**
+             * Settled
+             * @description Settled before the visit
+             */
+            settled?: components["schemas"]["Phrase"][];
+        };
+        /**
+         * InclinedInput
+         * @description A satellite that is no longer held on the equator.
+         */
+        InclinedInput: {
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Inclination Deg */
+            inclination_deg: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /**
+             * Step H
+             * @default 1
+             */
+            step_h: number;
+        };
+        /** InclinedOutcome */
+        InclinedOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["InclinedResult"];
+        };
+        /**
+         * InclinedResult
+         * @description The day's track and its extent on the sky.
+         */
+        InclinedResult: {
+            /** Azimuth Span Deg */
+            azimuth_span_deg: number;
+            /** Elevation Span Deg */
+            elevation_span_deg: number;
+            /** Track */
+            track: components["schemas"]["TrackPoint"][];
+            /**
+             * Widest Deg
+             * @description Largest angle from the mean direction: what a fixed dish must bear
+             */
+            widest_deg: number;
+        };
+        /**
+         * Instrument
+         * @description A compass or clinometer of the crew, with its checks.
+         */
+        Instrument: {
+            /** Checks */
+            checks?: components["schemas"]["InstrumentCheck"][];
+            /** Code */
+            code: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "compass" | "clinometer";
+            /** Name */
+            name: string;
+        };
+        /** InstrumentBiasOutcome */
+        InstrumentBiasOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BiasResult"];
+        };
+        /**
+         * InstrumentCheck
+         * @description What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak.
+         */
+        InstrumentCheck: {
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Read Deg */
+            read_deg: number;
+            /** True Deg */
+            true_deg: number;
+        };
+        /**
+         * InstrumentFigure
+         * @description A figure to set, with what the instrument can do, what finding the signal needs, and what the final aim needs (±
+         *     degrees).
+         */
+        InstrumentFigure: {
+            /** Acquisition Tolerance Deg */
+            acquisition_tolerance_deg?: number | null;
+            /**
+             * Correction Deg
+             * @description Already inside the reading
+             * @default 0
+             */
+            correction_deg: number;
+            /** Final Tolerance Deg */
+            final_tolerance_deg?: number | null;
+            /** How */
+            how: string;
+            /** Instrument */
+            instrument: string;
+            /** Instrument Tolerance Deg */
+            instrument_tolerance_deg?: number | null;
+            /** Reading */
+            reading: number;
+            /**
+             * Unit
+             * @default deg
+             */
+            unit: string;
+        };
+        /**
+         * InstrumentsInput
+         * @description Aim, terminal and corrections of the crew's own instruments (what they read less what is true).
+         */
+        InstrumentsInput: {
+            /** Azimuth Magnetic Deg */
+            azimuth_magnetic_deg: number;
+            /**
+             * Azimuth Span Turns
+             * @description Travel of the fine azimuth screw
+             */
+            azimuth_span_turns?: number | null;
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Clinometer Correction Deg
+             * @default 0
+             */
+            clinometer_correction_deg: number;
+            /**
+             * Compass Correction Deg
+             * @default 0
+             */
+            compass_correction_deg: number;
+            /**
+             * Declination Uncertainty Deg
+             * @default 0
+             */
+            declination_uncertainty_deg: number;
+            /** Elevation Apparent Deg */
+            elevation_apparent_deg: number;
+            /** Faces */
+            faces?: components["schemas"]["Clinometer"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Skew Deg */
+            skew_deg: number;
+            /**
+             * Skew Mechanism
+             * @default none
+             * @enum {string}
+             */
+            skew_mechanism: "feed" | "head" | "none";
+        };
+        /** InstrumentsOutcome */
+        InstrumentsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["InstrumentsResult"];
+        };
+        /**
+         * InstrumentsResult
+         * @description All figures in the order in which they are set: elevation, skew, azimuth.
+         */
+        InstrumentsResult: {
+            /** Figures */
+            figures: components["schemas"]["InstrumentFigure"][];
+        };
+        /**
+         * JobAssessment
+         * @description The nine stations, and the results of every room side by side (None where an entry is missing).
+         */
+        JobAssessment: {
+            acceptance: components["schemas"]["AcceptanceResult"];
+            aim: components["schemas"]["AimResult"] | null;
+            apart: components["schemas"]["ApartResult"] | null;
+            attitude?: components["schemas"]["AttitudeResult"] | null;
+            azimuth_peak: components["schemas"]["PeakView"] | null;
+            beam: components["schemas"]["Beam"] | null;
+            /**
+             * Beamwidth Deg
+             * @description Of the terminal, at its receive frequency
+             */
+            beamwidth_deg: number | null;
+            bringup: components["schemas"]["BringUpResult"] | null;
+            build: components["schemas"]["BuildResult"] | null;
+            cable: components["schemas"]["CableResult"] | null;
+            coverage: components["schemas"]["BeamResult"] | null;
+            deliveries: components["schemas"]["DeliveriesResult"];
+            /** @description The figures that the crew's own instruments show */
+            dial?: components["schemas"]["DialFigures"] | null;
+            elevation_peak: components["schemas"]["PeakView"] | null;
+            /**
+             * Evidence
+             * @description What is not shown yet, waived or not
+             */
+            evidence?: components["schemas"]["Evidence"][];
+            extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
+            /**
+             * Head Turned Deg
+             * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
+             * @default 0
+             */
+            head_turned_deg: number;
+            instruments: components["schemas"]["InstrumentsResult"] | null;
+            lockdown: components["schemas"]["LockdownResult"];
+            low_orbit?: components["schemas"]["LowOrbitResult"] | null;
+            /** May Sign Off */
+            may_sign_off: boolean;
+            /** @description The modem's own angles against ours */
+            modem?: components["schemas"]["WorkOrderResult"] | null;
+            mount: components["schemas"]["MountResult"] | null;
+            order: components["schemas"]["WorkOrderResult"] | null;
+            panel_aim?: components["schemas"]["PanelAim"] | null;
+            plumb: components["schemas"]["PlumbResult"] | null;
+            /** Predicted Level Db */
+            predicted_level_db: number | null;
+            /** Second Pass Gain Db */
+            second_pass_gain_db: number | null;
+            sky: components["schemas"]["SkyResult"] | null;
+            /** @description Positions compared, and the trial; None in records of older versions */
+            sky_more?: components["schemas"]["SkyAssessment"] | null;
+            /** Stations */
+            stations: components["schemas"]["StationView"][];
+            verdict: components["schemas"]["Level"];
+            /** @description None in records of older versions */
+            visit?: components["schemas"]["VisitAssessment"] | null;
+        };
+        /**
+         * JobInput
+         * @description The facts of a job with its picks. The flat form of version 0.1 is read too.
+         */
+        JobInput: {
+            /**
+             * @default {
+             *       "clinometer_code": "",
+             *       "clinometer_correction_deg": 0,
+             *       "compass_code": "",
+             *       "compass_correction_deg": 0,
+             *       "lean_deg": null,
+             *       "lean_towards_deg": null,
+             *       "modem_azimuth_deg": null,
+             *       "modem_elevation_deg": null,
+             *       "preset_measured_deg": null
+             *     }
+             */
+            aim: components["schemas"]["AimFacts"];
+            brief: components["schemas"]["BriefFacts"];
+            /**
+             * @default {
+             *       "activation_code": "",
+             *       "beam_letter": "",
+             *       "device_level_db": null,
+             *       "device_now_s": 0,
+             *       "modem_entries": {},
+             *       "powered_at": null,
+             *       "settings": [],
+             *       "states_entered": []
+             *     }
+             */
+            bringup: components["schemas"]["BringUpFacts"];
+            /**
+             * @default {
+             *       "step_marks": []
+             *     }
+             */
+            build: components["schemas"]["BuildFacts"];
+            /**
+             * @default {
+             *       "cable_code": "",
+             *       "cable_pieces": [],
+             *       "connectors": 2,
+             *       "extra_runs": []
+             *     }
+             */
+            cable: components["schemas"]["CableFacts"];
+            /**
+             * @default {
+             *       "needs_proved": [],
+             *       "runs": [],
+             *       "waivers": []
+             *     }
+             */
+            handover: components["schemas"]["HandOverFacts"];
+            /**
+             * @default {
+             *       "height_above_ground_m": null,
+             *       "mast_diameter_mm": null,
+             *       "mast_free_length_m": null,
+             *       "mast_wall_mm": null
+             *     }
+             */
+            mount: components["schemas"]["MountFacts"];
+            /**
+             * @default {
+             *       "attitudes": [],
+             *       "clinometer_at_peak_deg": null,
+             *       "compass_at_peak_deg": null,
+             *       "lock_after_db": null,
+             *       "lock_before_db": null,
+             *       "push_bottom_db": null,
+             *       "push_left_db": null,
+             *       "push_right_db": null,
+             *       "push_top_db": null,
+             *       "readings": []
+             *     }
+             */
+            peak: components["schemas"]["PeakFacts"];
+            /**
+             * @default {
+             *       "cables": [],
+             *       "clinometer": null,
+             *       "compass": null,
+             *       "constellation": null,
+             *       "documents": [],
+             *       "others": [],
+             *       "rules": {
+             *         "aside_factor": 0.3,
+             *         "assumed_obstacle_distance_m": 10,
+             *         "at_height_weight_min": 120,
+             *         "beam_edge_km": 30,
+             *         "better_bearing_percent": 1,
+             *         "browse_out_percent": 3,
+             *         "cable_temperature_c": 40,
+             *         "cable_warn_share": 0.8,
+             *         "cable_weight_m": 50,
+             *         "call_gap_s": 2,
+             *         "call_gaps_per_h": 2,
+             *         "clearance_deg": 10,
+             *         "clinometer_deg": 0.3,
+             *         "clinometer_error_deg": 0.5,
+             *         "compass_deg": 2,
+             *         "concrete_least_c": 5,
+             *         "connector_loss_db": 0.1,
+             *         "currency": "",
+             *         "declination_mind_deg": 5,
+             *         "design_gust_mps": 45,
+             *         "elements_fresh_days": 14,
+             *         "exposure": "C",
+             *         "foam_least_c": 5,
+             *         "fresnel_share": 0.6,
+             *         "game_gaps_per_h": 4,
+             *         "growth_years": 5,
+             *         "hold_db": 0.2,
+             *         "ladder_gust_mps": 12,
+             *         "level_margin_db": 3,
+             *         "level_shortfall_db": 2,
+             *         "lift_gust_mps": 8,
+             *         "lineup_lead_min": 60,
+             *         "lone_lift_kg": 25,
+             *         "low_elevation_deg": 10,
+             *         "low_orbit_hold_percent": 10,
+             *         "overhead_deg": 89,
+             *         "peak_certain_share": 0.1,
+             *         "peak_fall_db": 1,
+             *         "person_reach_m": 2.2,
+             *         "places_apart_m": 200,
+             *         "preset_elevation_deg": 1,
+             *         "printed_tolerance_deg": 0.6,
+             *         "radiation_limit_w_per_m2": 10,
+             *         "reason_factor": 2,
+             *         "scan_least_percent": 50,
+             *         "scan_wanted_percent": 90,
+             *         "sealant_least_c": 5,
+             *         "second_pass_db": 0.1,
+             *         "service_loop_m": 0.7,
+             *         "shadow_most_deg": 75,
+             *         "side_lobe_least_db": 12,
+             *         "side_lobe_most_db": 25,
+             *         "skyline_gap_deg": 30,
+             *         "steel_yield_mpa": 235,
+             *         "stream_gap_s": 20,
+             *         "stream_gaps_per_h": 0.5,
+             *         "strength_factor": 1.5,
+             *         "stuck_share": 2,
+             *         "trial_apart_m": 3,
+             *         "trial_least_h": 6,
+             *         "trial_spread_share": 0.65,
+             *         "trial_wanted_h": 12,
+             *         "unserved_percent": 0.5,
+             *         "wanted_run_count": 3,
+             *         "wind_loss_db": 0.5,
+             *         "workday_h": 9,
+             *         "workday_start_h": 8,
+             *         "working_gust_mps": 20
+             *       },
+             *       "satellite": null,
+             *       "terminal": null,
+             *       "words": {
+             *         "entry_checks": [
+             *           {
+             *             "code": "dead",
+             *             "name": "the old service in it is dead",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "room",
+             *             "name": "room beside what stays in it",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "slope",
+             *             "name": "falls towards the outside",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "inside",
+             *             "name": "comes out where the indoor unit will be",
+             *             "text": ""
+             *           }
+             *         ],
+             *         "ground_checks": [
+             *           {
+             *             "code": "people",
+             *             "name": "people and animals kept off",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "machines",
+             *             "name": "mower and vehicles",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "snow",
+             *             "name": "snow depth",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "flood",
+             *             "name": "flood",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "buried",
+             *             "name": "cable buried or led off the ground",
+             *             "text": ""
+             *           }
+             *         ],
+             *         "hazards": [
+             *           {
+             *             "code": "overhead_lines",
+             *             "name": "Overhead lines",
+             *             "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *           },
+             *           {
+             *             "code": "buried_services",
+             *             "name": "Buried services",
+             *             "text": "Have them found and marked before any digging or driving of rods."
+             *           },
+             *           {
+             *             "code": "fragile_roof",
+             *             "name": "Fragile roof or skylights",
+             *             "text": "Never step on it: boards, harness, or another position."
+             *           },
+             *           {
+             *             "code": "asbestos",
+             *             "name": "Asbestos suspected",
+             *             "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *           },
+             *           {
+             *             "code": "edge",
+             *             "name": "Work near an edge",
+             *             "text": "Tie off before the edge is in reach; no work there alone."
+             *           },
+             *           {
+             *             "code": "lone_working",
+             *             "name": "Working alone",
+             *             "text": "Agree on times to call in and on who comes when no call comes."
+             *           },
+             *           {
+             *             "code": "weather",
+             *             "name": "Wind, ice or thunder expected",
+             *             "text": "Name the limit before you leave, and who decides to stop."
+             *           },
+             *           {
+             *             "code": "mains",
+             *             "name": "Mains work needed",
+             *             "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *           }
+             *         ],
+             *         "indoor": [
+             *           {
+             *             "code": "mains",
+             *             "name": "A socket that stays on",
+             *             "text": "Not behind a switch; a surge arrester where thunder is common."
+             *           },
+             *           {
+             *             "code": "air",
+             *             "name": "Air around it",
+             *             "text": "Not in a closed cupboard, not above a heater."
+             *           },
+             *           {
+             *             "code": "network",
+             *             "name": "Near the customer's network point",
+             *             "text": "Else a cable through the house is part of the job."
+             *           },
+             *           {
+             *             "code": "wireless",
+             *             "name": "Radio reaches the rooms that need it",
+             *             "text": "Thick walls and metal ceilings ask for another access point."
+             *           },
+             *           {
+             *             "code": "dry",
+             *             "name": "Dry, out of reach of children and animals",
+             *             "text": "A pulled plug is the commonest fault."
+             *           }
+             *         ],
+             *         "needs": [
+             *           {
+             *             "by_gaps": true,
+             *             "code": "calls",
+             *             "name": "Voice or video calls",
+             *             "proof": "Make a call of five minutes and listen for gaps.",
+             *             "rests_on": "call",
+             *             "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "cameras",
+             *             "name": "Cameras seen from outside",
+             *             "proof": "Look at each camera from a telephone on another network.",
+             *             "rests_on": "",
+             *             "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "fixed_address",
+             *             "name": "A fixed address",
+             *             "proof": "Read the address that the outside sees, restart, and read it again.",
+             *             "rests_on": "",
+             *             "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "old_line",
+             *             "name": "Keep the old line",
+             *             "proof": "Pull the new line out, and see that what must go on goes on.",
+             *             "rests_on": "",
+             *             "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "own_router",
+             *             "name": "The customer's own router stays",
+             *             "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *             "rests_on": "",
+             *             "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "remote_work",
+             *             "name": "Work network from home",
+             *             "proof": "Open the tunnel, and work in it for some minutes.",
+             *             "rests_on": "call",
+             *             "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *           }
+             *         ],
+             *         "reasons": [
+             *           {
+             *             "code": "theft",
+             *             "name": "It was stolen, or might be",
+             *             "text": "High and out of reach counts for a position.",
+             *             "weighs": [
+             *               "out_of_reach"
+             *             ]
+             *           },
+             *           {
+             *             "code": "trip",
+             *             "name": "People trip over it or its cable",
+             *             "text": "No cable across a path, no foot where people walk.",
+             *             "weighs": []
+             *           },
+             *           {
+             *             "code": "machines",
+             *             "name": "Mower, cattle or vehicles cut the cable",
+             *             "text": "The cable is buried deep or kept off the ground.",
+             *             "weighs": []
+             *           },
+             *           {
+             *             "code": "looks",
+             *             "name": "It must not be seen",
+             *             "text": "A discreet side counts, as long as the sky is clear.",
+             *             "weighs": [
+             *               "discreet"
+             *             ]
+             *           },
+             *           {
+             *             "code": "wind",
+             *             "name": "Wind moved it",
+             *             "text": "The lee side and a stiff mount count.",
+             *             "weighs": [
+             *               "shelter"
+             *             ]
+             *           },
+             *           {
+             *             "code": "view",
+             *             "name": "The sky is blocked where it stands",
+             *             "text": "Sky counts before all else.",
+             *             "weighs": []
+             *           },
+             *           {
+             *             "code": "speed",
+             *             "name": "The present line is too slow",
+             *             "text": "Measure before and after on the same kind of test.",
+             *             "weighs": []
+             *           }
+             *         ],
+             *         "settled": [
+             *           {
+             *             "code": "qualified",
+             *             "name": "A qualified person does the transmit side",
+             *             "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *           },
+             *           {
+             *             "code": "approved_kit",
+             *             "name": "Every outdoor part is approved for this network",
+             *             "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *           },
+             *           {
+             *             "code": "owner",
+             *             "name": "Landlord or owner agrees to the place",
+             *             "text": "A dish that has to come down again was never installed."
+             *           },
+             *           {
+             *             "code": "planning",
+             *             "name": "Planning rules were looked up",
+             *             "text": "Listed buildings, protected areas and heights have rules of their own."
+             *           },
+             *           {
+             *             "code": "neighbour",
+             *             "name": "Neighbours were asked where they are touched",
+             *             "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *           },
+             *           {
+             *             "code": "codes",
+             *             "name": "Activation code and terminal id are in hand",
+             *             "text": "Without them the terminal stops one step short of online."
+             *           },
+             *           {
+             *             "code": "site_power",
+             *             "name": "There is power at the modem's place on the day",
+             *             "text": "Timed steps cannot wait for a socket."
+             *           }
+             *         ]
+             *       }
+             *     }
+             */
+            picks: components["schemas"]["Picks"];
+            /**
+             * @default {
+             *       "ahead_years": 0,
+             *       "panel_azimuth_deg": null,
+             *       "position_letter": "",
+             *       "positions": [],
+             *       "season": "leaf",
+             *       "sky_photos": [],
+             *       "sky_set": 0,
+             *       "skylines": [],
+             *       "trial": {
+             *         "ended_at": null,
+             *         "events": [],
+             *         "height_m": null,
+             *         "id": "",
+             *         "letter": "",
+             *         "log_name": "",
+             *         "started_at": null
+             *       },
+             *       "trials_taken_out": [],
+             *       "wind_from_deg": null
+             *     }
+             */
+            sky: components["schemas"]["SkyFacts"];
+        };
+        /**
+         * JobOut
+         * @description A job whole: what was entered, and what it comes to.
+         */
+        JobOut: {
+            assessment: components["schemas"]["JobAssessment"];
+            /** Documents */
+            documents: components["schemas"]["DocumentOut"][];
+            facts: components["schemas"]["FactsOut"];
+            /** Head */
+            head: number;
+            /**
+             * Marks
+             * @description Of each longer part of facts and assessment: the same mark, the same content
+             */
+            marks?: {
+                [key: string]: string;
+            };
+            /** Number */
+            number: string;
+            place_forms: components["schemas"]["PlaceForms"] | null;
+            /** Place Understood */
+            place_understood: string;
+            /** Positions */
+            positions: components["schemas"]["CandidateAt"][];
+            /** Record Sha256 */
+            record_sha256: string;
+            /**
+             * Record State
+             * @enum {string}
+             */
+            record_state: "" | "intact" | "changed" | "unsealed";
+            /**
+             * Redo Words
+             * @description What this person would bring back next; empty: nothing
+             */
+            redo_words: string;
+            /** Signed Off At */
+            signed_off_at: string | null;
+            /** Signed Off By */
+            signed_off_by: string;
+            /** Store Troubles */
+            store_troubles: string[];
+            /**
+             * Undo Words
+             * @description What this person would take back next; empty: nothing
+             */
+            undo_words: string;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /** Version */
+            version: string;
+        };
+        /** JobOutcome */
+        JobOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["JobAssessment"];
+        };
+        /**
+         * JobPage
+         * @description A page of the list.
+         */
+        JobPage: {
+            /** Count */
+            count: number;
+            /** Page */
+            page: number;
+            /** Page Count */
+            page_count: number;
+            /** Rows */
+            rows: components["schemas"]["JobRow"][];
+        };
+        /**
+         * JobRow
+         * @description A job in the list. `trouble` says why a row has no verdict.
+         */
+        JobRow: {
+            /** Customer */
+            customer: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Headline */
+            headline: components["schemas"]["Segment"][];
+            /** Number */
+            number: string;
+            /** Service Wanted */
+            service_wanted: string;
+            /** Signed Off */
+            signed_off: boolean;
+            /** Station */
+            station: string;
+            /** Stations */
+            stations: components["schemas"]["StationMark"][];
+            /** Terminal Name */
+            terminal_name: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            verdict: components["schemas"]["Level"];
+        };
+        /**
+         * JudgedWay
+         * @description A way with its verdict.
+         */
+        JudgedWay: {
+            /**
+             * @description The gravest of what else speaks against it, such as its cable
+             * @default clear
+             */
+            beside: components["schemas"]["Level"];
+            /**
+             * Cost Money
+             * @description In the firm's currency
+             */
+            cost_money?: number | null;
+            level: components["schemas"]["Level"];
+            /** Margin Deg */
+            margin_deg?: number | null;
+            /** Out Percent */
+            out_percent?: number | null;
+            /** Tube Margin Deg */
+            tube_margin_deg?: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "raise" | "trim" | "move" | "accept";
+            /** What */
+            what: string;
+        };
+        /**
+         * KnownSatellite
+         * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
+         */
+        KnownSatellite: {
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg: number;
+        };
+        /**
+         * LadderRung
+         * @description A state with its standing. `taken_s` is the time spent in it, still running where it is current.
+         */
+        LadderRung: {
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "passed" | "current" | "ahead";
+            state: components["schemas"]["BringUpState"];
+            /** Taken S */
+            taken_s: number | null;
+        };
+        /**
+         * LandmarkInput
+         * @description Two places on the ellipsoid.
+         */
+        LandmarkInput: {
+            /**
+             * Azimuth True Deg
+             * @description Bearing wanted, to be laid off from the landmark
+             */
+            azimuth_true_deg?: number | null;
+            /** From Latitude Deg */
+            from_latitude_deg: number;
+            /** From Longitude Deg */
+            from_longitude_deg: number;
+            /**
+             * Position Error M
+             * @description Of each of the two places
+             * @default 5
+             */
+            position_error_m: number;
+            /** To Latitude Deg */
+            to_latitude_deg: number;
+            /** To Longitude Deg */
+            to_longitude_deg: number;
+        };
+        /** LandmarkOutcome */
+        LandmarkOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LandmarkResult"];
+        };
+        /**
+         * LandmarkResult
+         * @description True bearings, clockwise from north.
+         */
+        LandmarkResult: {
+            /**
+             * Back Bearing Deg
+             * @description From the landmark back to the site
+             */
+            back_bearing_deg: number;
+            /**
+             * Bearing Deg
+             * @description From the site to the landmark
+             */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /**
+             * Lay Off Deg
+             * @description Turn from the landmark to the wanted bearing, clockwise positive
+             */
+            lay_off_deg: number | null;
+            /**
+             * Uncertainty Deg
+             * @description From the error of the two places
+             */
+            uncertainty_deg: number;
+        };
+        /**
+         * Level
+         * @description How a finding stands. `unknown` means that something it needs has not been entered.
+         * @enum {string}
+         */
+        Level: "hold" | "mind" | "unknown" | "clear";
+        /**
+         * LineupInput
+         * @description What the operations desk asks for. Times are of the site's clock.
+         */
+        LineupInput: {
+            /**
+             * Beam
+             * @default
+             */
+            beam: string;
+            /**
+             * Booked
+             * @default false
+             */
+            booked: boolean;
+            /**
+             * Customer
+             * @default
+             */
+            customer: string;
+            /**
+             * Firm
+             * @default
+             */
+            firm: string;
+            /**
+             * Hardware Address
+             * @default
+             */
+            hardware_address: string;
+            /**
+             * Installer
+             * @default
+             */
+            installer: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Satellite
+             * @default
+             */
+            satellite: string;
+            /**
+             * Site Id
+             * @default
+             */
+            site_id: string;
+            /**
+             * Terminal
+             * @default
+             */
+            terminal: string;
+            /**
+             * Terminal Id
+             * @default
+             */
+            terminal_id: string;
+            /** Visit On */
+            visit_on?: string | null;
+            /**
+             * Wanted At
+             * @description Time asked for or booked
+             */
+            wanted_at?: string | null;
+        };
+        /** LineupRequestOutcome */
+        LineupRequestOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LineupResult"];
+        };
+        /**
+         * LineupResult
+         * @description The request, ready to paste or to read out.
+         */
+        LineupResult: {
+            /**
+             * Coarse Done By
+             * @description When coarse pointing has to be finished
+             */
+            coarse_done_by: string | null;
+            /** Missing */
+            missing: string[];
+            /** Request Text */
+            request_text: string;
+        };
+        /**
+         * LinkInput
+         * @description Site, beam and terminal. A planning aid: the operator's own figures prevail.
+         */
+        LinkInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            beam: components["schemas"]["Beam"];
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Needed Es N0 Db
+             * @description Least quality of the service; else the beam's
+             */
+            needed_es_n0_db?: number | null;
+            /**
+             * Polarization
+             * @description Rain takes more of what lies level
+             * @default circular
+             * @enum {string}
+             */
+            polarization: "circular" | "linear";
+            /** Receive Ghz */
+            receive_ghz: number;
+            /**
+             * Reference Gain Db
+             * @default 0
+             */
+            reference_gain_db: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /**
+             * Satellite Tilt Deg
+             * @description Own turn of the polarization plane
+             * @default 0
+             */
+            satellite_tilt_deg: number;
+            /**
+             * System Noise K
+             * @description Clear-sky noise of antenna and receiver
+             * @default 150
+             */
+            system_noise_k: number;
+        };
+        /** LinkOutcome */
+        LinkOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LinkResult"];
+        };
+        /**
+         * LinkResult
+         * @description Expected clear-sky level and its margin; rain figures are None without the rain package.
+         */
+        LinkResult: {
+            /**
+             * Elevation Deg
+             * @description Of the satellite, geometric
+             */
+            elevation_deg: number;
+            /** Expected Es N0 Db */
+            expected_es_n0_db: number;
+            /**
+             * Footprint Loss Db
+             * @description Below the beam's centre
+             */
+            footprint_loss_db: number;
+            /** Margin Db */
+            margin_db: number | null;
+            /** Needed Es N0 Db */
+            needed_es_n0_db: number | null;
+            /**
+             * Path Loss Db
+             * @description Spreading and gas beyond those on the way to the beam's centre
+             */
+            path_loss_db: number;
+            /** Rain */
+            rain: components["schemas"]["RainFade"][];
+            /**
+             * Without Service H
+             * @description Hours of it in a year
+             */
+            without_service_h: number | null;
+            /**
+             * Without Service Is
+             * @description at_least, at_most: a bound, as P.618-13 holds from 0.001 to 5 % only
+             * @enum {string}
+             */
+            without_service_is: "about" | "at_least" | "at_most";
+            /**
+             * Without Service Percent
+             * @description Share of the average year in which the level lies under the need
+             */
+            without_service_percent: number | null;
+        };
+        /**
+         * LockdownInput
+         * @description Levels before and after the nuts are tightened, and after a push on each side of the rim.
+         */
+        LockdownInput: {
+            /** After Db */
+            after_db?: number | null;
+            /** Before Db */
+            before_db?: number | null;
+            /** Bottom Db */
+            bottom_db?: number | null;
+            /** Left Db */
+            left_db?: number | null;
+            /** Right Db */
+            right_db?: number | null;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Top Db */
+            top_db?: number | null;
+        };
+        /** LockdownOutcome */
+        LockdownOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LockdownResult"];
+        };
+        /**
+         * LockdownResult
+         * @description Losses in dB, positive where the level fell; None where not read.
+         */
+        LockdownResult: {
+            /** Complete */
+            complete: boolean;
+            /** Push Loss Db */
+            push_loss_db: {
+                [key: string]: number | null;
+            };
+            /** Tightening Loss Db */
+            tightening_loss_db: number | null;
+        };
+        /**
+         * LogOut
+         * @description How a log was read.
+         */
+        LogOut: {
+            /** Columns */
+            columns: string[];
+            /** Guessed */
+            guessed: {
+                [key: string]: string;
+            };
+            job: components["schemas"]["JobOut"];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * LowOrbitInput
+         * @description Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`;
+         *
+         *     elements are taken at `start_at`.
+         */
+        LowOrbitInput: {
+            /**
+             * Ahead Years
+             * @description Growth that is added before judging
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Bearings
+             * @description Whether every bearing of a hand-set panel is tried: a third of the work
+             * @default true
+             */
+            bearings: boolean;
+            /**
+             * Boresight Azimuth Deg
+             * @description True; None: where the satellites are
+             */
+            boresight_azimuth_deg?: number | null;
+            /**
+             * Duration H
+             * @default 12
+             */
+            duration_h: number;
+            /**
+             * East M
+             * @description Terminal east of the place where the skyline was read
+             * @default 0
+             */
+            east_m: number;
+            /** Elements */
+            elements?: components["schemas"]["ElementLines"][];
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Needs */
+            needs?: string[];
+            /**
+             * Node Turn Deg
+             * @description Longitude of the first node at the start
+             * @default 0
+             */
+            node_turn_deg: number;
+            /**
+             * North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            north_m: number;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * @default {
+             *       "arc_zone_deg": 0,
+             *       "cone_half_deg": 55,
+             *       "least_elevation_deg": 25,
+             *       "self_aiming": false,
+             *       "slot_s": 15,
+             *       "tilt_deg": 20,
+             *       "tolerance_deg": 5
+             *     }
+             */
+            panel: components["schemas"]["Panel"];
+            /**
+             * Read Height M
+             * @description Height over ground of the eye that read the points; None: the terminal's own
+             */
+            read_height_m?: number | null;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Schedule
+             * @description even: each usable satellite is as likely; highest: the highest serves
+             * @default even
+             * @enum {string}
+             */
+            schedule: "even" | "highest";
+            /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Shells */
+            shells?: components["schemas"]["Shell"][];
+            /** Skyline */
+            skyline?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Start At
+             * @description Aware; needed with elements
+             */
+            start_at?: string | null;
+            /**
+             * Step S
+             * @default 1
+             */
+            step_s: number;
+            /**
+             * Terminal Height M
+             * @description Height over ground of the terminal
+             * @default 0
+             */
+            terminal_height_m: number;
+            /**
+             * @default {
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "Measure before and after on the same kind of test.",
+             *           "weighs": []
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /** LowOrbitOutcome */
+        LowOrbitOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LowOrbitResult"];
+        };
+        /**
+         * LowOrbitResult
+         * @description Time without service and its shape. Percentages are of the whole time.
+         */
+        LowOrbitResult: {
+            /** Bearings */
+            bearings: components["schemas"]["BearingChoice"][];
+            /** @description Of a panel that is set by hand */
+            best_bearing: components["schemas"]["BearingChoice"] | null;
+            /**
+             * Blocked Per H
+             * @description Of those, the ones that the skyline began
+             * @default 0
+             */
+            blocked_per_h: number;
+            /** Blocked Percent */
+            blocked_percent: number;
+            /** Boresight Azimuth Deg */
+            boresight_azimuth_deg: number;
+            costliest: components["schemas"]["Sector"] | null;
+            /** Gaps */
+            gaps: components["schemas"]["GapCount"][];
+            /** Interruption Count */
+            interruption_count: number;
+            /** Interruptions Per H */
+            interruptions_per_h: number;
+            /** Longest Gap S */
+            longest_gap_s: number;
+            /** Out Percent */
+            out_percent: number;
+            /**
+             * Raises
+             * @description The same passes, seen from higher up
+             */
+            raises?: components["schemas"]["RaiseGain"][];
+            /**
+             * Refused Count
+             * @description Satellites whose elements the propagator refuses, left out
+             * @default 0
+             */
+            refused_count: number;
+            /** Removals */
+            removals: components["schemas"]["Removal"][];
+            /** Sectors */
+            sectors: components["schemas"]["Sector"][];
+            /**
+             * Sky Masked Percent
+             * @description Of the panel's sky by bare area: not what the traffic sees
+             */
+            sky_masked_percent: number;
+            /** Traffic */
+            traffic: components["schemas"]["Traffic"][];
+            /** Unmoved Count */
+            unmoved_count: number;
+            /**
+             * Unserved Percent
+             * @description No usable satellite in the panel's sky
+             */
+            unserved_percent: number;
+            /**
+             * Usable Mean Count
+             * @description Satellites that could serve, on average, skyline aside
+             */
+            usable_mean_count: number;
+            /** Uses */
+            uses: components["schemas"]["UseVerdict"][];
+        };
+        /**
+         * MarginWithout
+         * @description What it would give if something were not there.
+         */
+        MarginWithout: {
+            /** Margin Deg */
+            margin_deg: number;
+            /** Name */
+            name: string;
+            /** Tube Margin Deg */
+            tube_margin_deg: number;
+        };
+        /**
+         * MastWindow
+         * @description Mast outer diameters that the clamp grips, and the length it needs.
+         */
+        MastWindow: {
+            /**
+             * Clamp Height Mm
+             * @default 150
+             */
+            clamp_height_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+        };
+        /**
+         * ModemEntry
+         * @description Something the modem is told.
+         */
+        ModemEntry: {
+            /** Code */
+            code: string;
+            /** Example */
+            example: string;
+            /** Label */
+            label: string;
+            /**
+             * Pattern
+             * @description Regular expression that a valid entry matches whole
+             */
+            pattern: string;
+        };
+        /**
+         * MountChoiceInput
+         * @description Surface and wishes. Height is that of the antenna over the fixing.
+         */
+        MountChoiceInput: {
+            /** Aperture Mm */
+            aperture_mm?: number | null;
+            /**
+             * May Drill
+             * @default true
+             */
+            may_drill: boolean;
+            /**
+             * Permanent
+             * @default true
+             */
+            permanent: boolean;
+            /** Surface */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /**
+             * Wanted Height M
+             * @default 0
+             */
+            wanted_height_m: number;
+        };
+        /** MountChoiceOutcome */
+        MountChoiceOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MountChoiceResult"];
+        };
+        /**
+         * MountChoiceResult
+         * @description Kinds for this surface, those that suit first, the most rigid first.
+         */
+        MountChoiceResult: {
+            /** Options */
+            options: components["schemas"]["MountOption"][];
+        };
+        /**
+         * MountFacts
+         * @description The mast as it was measured.
+         */
+        MountFacts: {
+            /** Centre above ground */
+            height_above_ground_m?: number | null;
+            /** Mast outer diameter */
+            mast_diameter_mm?: number | null;
+            /**
+             * Free length
+             * @description Top bracket or ground up to the dish’s centre
+             */
+            mast_free_length_m?: number | null;
+            /** Wall thickness */
+            mast_wall_mm?: number | null;
+        };
+        /**
+         * MountFactsPatch
+         * @description Changes of: The mast as it was measured.
+         */
+        MountFactsPatch: {
+            /** Centre above ground */
+            height_above_ground_m?: number | null;
+            /** Mast outer diameter */
+            mast_diameter_mm?: number | null;
+            /**
+             * Free length
+             * @description Top bracket or ground up to the dish’s centre
+             */
+            mast_free_length_m?: number | null;
+            /** Wall thickness */
+            mast_wall_mm?: number | null;
+        };
+        /**
+         * MountInput
+         * @description A steel tube held at its bracket, the antenna at its top.
+         */
+        MountInput: {
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m: number;
+            /**
+             * Antenna Mass Kg
+             * @default 0
+             */
+            antenna_mass_kg: number;
+            /** Aperture Mm */
+            aperture_mm: number;
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Force Coefficient
+             * @default 1.66
+             */
+            force_coefficient: number;
+            /**
+             * Free Length M
+             * @description Top bracket or ground up to the antenna's centre
+             */
+            free_length_m: number;
+            /**
+             * Height Above Ground M
+             * @description Antenna's centre above the ground
+             */
+            height_above_ground_m: number;
+            /**
+             * Mast Diameter Mm
+             * @description Outer diameter
+             */
+            mast_diameter_mm: number;
+            /** Mast Wall Mm */
+            mast_wall_mm: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            window: components["schemas"]["MastWindow"];
+        };
+        /**
+         * MountKind
+         * @description A kind of mount as the trade knows it. Heights are of the antenna over the fixing.
+         */
+        MountKind: {
+            /** Caution */
+            caution: string;
+            /** Code */
+            code: string;
+            /**
+             * Drills
+             * @description Whether it makes holes in the building
+             */
+            drills: boolean;
+            /**
+             * Most Aperture Mm
+             * @description Usual largest antenna: a planning aid
+             */
+            most_aperture_mm: number;
+            /**
+             * Most Height M
+             * @description Usual reach above the fixing: a planning aid
+             */
+            most_height_m: number;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string;
+            /** Permanent */
+            permanent: boolean;
+            /**
+             * Rigid Share
+             * @description How firmly it holds aim, 1 for a pole in concrete: the trade's ranking
+             */
+            rigid_share: number;
+            /** Surfaces */
+            surfaces: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast")[];
+        };
+        /**
+         * MountOption
+         * @description A kind with what speaks against it; nothing where it suits.
+         */
+        MountOption: {
+            /** Against */
+            against: string[];
+            kind: components["schemas"]["MountKind"];
+            /** Suits */
+            suits: boolean;
+        };
+        /** MountOutcome */
+        MountOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MountResult"];
+        };
+        /**
+         * MountResult
+         * @description Loads in the design gust; tip rotation and loss in the working gust.
+         */
+        MountResult: {
+            /** Air Density Kg Per M3 */
+            air_density_kg_per_m3: number;
+            /** Allowed Stress Mpa */
+            allowed_stress_mpa: number;
+            /** Base Moment Nm */
+            base_moment_nm: number;
+            /**
+             * Least Wall Mm
+             * @description Thinnest wall of this diameter that would hold, if any does
+             */
+            least_wall_mm: number | null;
+            /**
+             * Mast Wind Force N
+             * @description On the free length of the tube in the design gust
+             */
+            mast_wind_force_n: number;
+            /** Stress Mpa */
+            stress_mpa: number;
+            /** Tip Rotation Deg */
+            tip_rotation_deg: number;
+            /**
+             * Wind Force N
+             * @description On the antenna in the design gust
+             */
+            wind_force_n: number;
+            /** Wind Loss Db */
+            wind_loss_db: number;
+            /** Working Force N */
+            working_force_n: number;
+        };
+        /**
+         * NamedFeed
+         * @description A spare feed with its satellite.
+         */
+        NamedFeed: {
+            feed: components["schemas"]["SpareFeedResult"];
+            /** Satellite */
+            satellite: string;
+        };
+        /**
+         * Need
+         * @description What a customer needs, what it means, and how it is proved before the hand-over.
+         */
+        Need: {
+            /**
+             * By Gaps
+             * @description Judged by the gaps of the sky, so that it needs no reminder
+             * @default false
+             */
+            by_gaps: boolean;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Proof
+             * @description How it is proved with the customer
+             */
+            proof: string;
+            /**
+             * Rests On
+             * @description Code of the use that it rests on, such as call
+             * @default
+             */
+            rests_on: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * Neighbour
+         * @description Another satellite near the wanted one, as seen from the site.
+         */
+        Neighbour: {
+            /**
+             * Azimuth Difference Deg
+             * @description Of the head: positive is clockwise from the wanted one
+             */
+            azimuth_difference_deg: number;
+            /**
+             * Beam Loss Db
+             * @description What the pattern takes off its signal while the dish is on the wanted one
+             */
+            beam_loss_db: number;
+            /** Elevation Difference Deg */
+            elevation_difference_deg: number;
+            /** Identity */
+            identity: string;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Off Deg
+             * @description Angle on the sky from the wanted satellite, seen from the site
+             */
+            off_deg: number;
+        };
+        /**
+         * Neighbours
+         * @description Numbers of the jobs beside one in the list; empty at its ends.
+         */
+        Neighbours: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+        };
+        /**
+         * NeighboursInput
+         * @description The wanted satellite and the others that the stores know.
+         */
+        NeighboursInput: {
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Others */
+            others?: components["schemas"]["Satellite"][];
+            satellite: components["schemas"]["Satellite"];
+            /**
+             * Search Deg
+             * @description How far a preset may miss: neighbours inside it can be mistaken
+             * @default 6
+             */
+            search_deg: number;
+        };
+        /** NeighboursOutcome */
+        NeighboursOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["NeighboursResult"];
+        };
+        /**
+         * NeighboursResult
+         * @description Neighbours, nearest first.
+         */
+        NeighboursResult: {
+            /** Neighbours */
+            neighbours: components["schemas"]["Neighbour"][];
+        };
+        /**
+         * NutsOrder
+         * @description Tighten or loosen.
+         */
+        NutsOrder: {
+            /** Tight */
+            tight: boolean;
+        };
+        /**
+         * Obstacle
+         * @description Something measured whole.
+         *
+         *     Height is of its top over the ground at the measuring place, width across the line of sight.
+         */
+        Obstacle: {
+            /**
+             * True bearing
+             * @description Of its middle, true
+             */
+            azimuth_deg: number;
+            /**
+             * Away
+             * @description Horizontal, from the measuring place
+             */
+            distance_m: number;
+            /**
+             * Grows a year
+             * @default 0
+             */
+            growth_m_per_year: number;
+            /** High */
+            height_m: number;
+            /**
+             * What
+             * @default tree
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Bare share
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Wide
+             * @default 1
+             */
+            width_m: number;
+        };
+        /**
+         * ObstacleMeasureInput
+         * @description What was measured. Angles are from the horizontal at the eye; the foot's angle is negative below the eye.
+         */
+        ObstacleMeasureInput: {
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Angle Error Deg
+             * @description Of the clinometer, one standard deviation
+             * @default 0.3
+             */
+            angle_error_deg: number;
+            /**
+             * Azimuth Deg
+             * @description Of its middle, true
+             * @default 0
+             */
+            azimuth_deg: number;
+            /**
+             * Back M
+             * @description How far straight back the second place is
+             */
+            back_m?: number | null;
+            /**
+             * Eye Height M
+             * @description Eye or instrument over the ground it stands on
+             * @default 1.6
+             */
+            eye_height_m: number;
+            /**
+             * Far Top Deg
+             * @description Angle to the top from the second place
+             */
+            far_top_deg?: number | null;
+            /**
+             * Foot Deg
+             * @description Angle to the foot, where the ground is not level
+             */
+            foot_deg?: number | null;
+            /**
+             * Growth M Per Year
+             * @default 0
+             */
+            growth_m_per_year: number;
+            /**
+             * Laser M
+             * @description Along the line of sight to the top
+             */
+            laser_m?: number | null;
+            /** Pace Count */
+            pace_count?: number | null;
+            /**
+             * Pace M
+             * @description Length of a pace, measured on a known line
+             * @default 0.75
+             */
+            pace_m: number;
+            /** Tape M */
+            tape_m?: number | null;
+            /**
+             * Terminal Height M
+             * @default 0
+             */
+            terminal_height_m: number;
+            /**
+             * Top Deg
+             * @description Angle to the top, from the nearer place where there are two
+             */
+            top_deg: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "tape" | "paces" | "laser" | "two_places";
+            /**
+             * Width Deg
+             * @description Angle from its left to its right edge
+             */
+            width_deg?: number | null;
+            /** Width M */
+            width_m?: number | null;
+        };
+        /**
+         * ObstacleMeasureResult
+         * @description The obstacle, and what it hides from the terminal.
+         */
+        ObstacleMeasureResult: {
+            /**
+             * Distance Error M
+             * @description One standard deviation
+             */
+            distance_error_m: number;
+            /**
+             * Distance M
+             * @description Level distance
+             */
+            distance_m: number;
+            /** Height Error M */
+            height_error_m: number;
+            /**
+             * Height M
+             * @description Top over the ground at the measuring place
+             */
+            height_m: number;
+            /**
+             * Left Deg
+             * @description Azimuth of its left edge
+             */
+            left_deg: number;
+            /**
+             * Own Height M
+             * @description Top over its own foot, where the foot was measured
+             */
+            own_height_m: number | null;
+            /** Right Deg */
+            right_deg: number;
+            /**
+             * Top From Terminal Deg
+             * @description Elevation of the top from the terminal's height, growth added
+             */
+            top_from_terminal_deg: number;
+            /** Width M */
+            width_m: number;
+        };
+        /** ObstacleOutcome */
+        ObstacleOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ObstacleMeasureResult"];
+        };
+        /**
+         * OffsetInput
+         * @description A place a measured way from a known one.
+         */
+        OffsetInput: {
+            /**
+             * Bearing Deg
+             * @description True
+             */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+        };
+        /** OffsetOutcome */
+        OffsetOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["OffsetResult"];
+        };
+        /**
+         * OffsetResult
+         * @description WGS 84 coordinates.
+         */
+        OffsetResult: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+        };
+        /**
+         * Op
+         * @description One path with its value before and after; None: it was not, or is no longer, there.
+         */
+        Op: {
+            /** After */
+            after?: unknown;
+            /** Before */
+            before?: unknown;
+            /** Path */
+            path: string;
+        };
+        /**
+         * OwnFigures
+         * @description This job's own figures, which decide what cause is likely.
+         */
+        OwnFigures: {
+            /**
+             * Beam Letter Entered
+             * @default
+             */
+            beam_letter_entered: string;
+            /**
+             * Beam Letter Expected
+             * @default
+             */
+            beam_letter_expected: string;
+            /**
+             * Beam Touched
+             * @default false
+             */
+            beam_touched: boolean;
+            /**
+             * Before Power Open
+             * @description Steps that come before power and are not marked done
+             */
+            before_power_open?: string[];
+            /**
+             * Cable Loss On Hold
+             * @default false
+             */
+            cable_loss_on_hold: boolean;
+            /** Level Db */
+            level_db?: number | null;
+            /** Predicted Level Db */
+            predicted_level_db?: number | null;
+            /**
+             * Supply On Hold
+             * @default false
+             */
+            supply_on_hold: boolean;
+        };
+        /**
+         * Panel
+         * @description What a panel can see. Tilt is of its boresight from the zenith.
+         */
+        Panel: {
+            /**
+             * Arc Zone Deg
+             * @description Kept clear about the geostationary arc; 0 for none
+             * @default 0
+             */
+            arc_zone_deg: number;
+            /**
+             * Cone Half Deg
+             * @description Half-angle of the cone that it steers over, about its boresight
+             * @default 55
+             */
+            cone_half_deg: number;
+            /**
+             * Least Elevation Deg
+             * @default 25
+             */
+            least_elevation_deg: number;
+            /**
+             * Self Aiming
+             * @description Turns itself; else it is set to a bearing by hand
+             * @default false
+             */
+            self_aiming: boolean;
+            /**
+             * Slot S
+             * @description Length of a schedule slot with one serving satellite
+             * @default 15
+             */
+            slot_s: number;
+            /**
+             * Tilt Deg
+             * @description Of the boresight from the zenith
+             * @default 20
+             */
+            tilt_deg: number;
+            /**
+             * Tolerance Deg
+             * @description Misalignment that the panel accepts
+             * @default 5
+             */
+            tolerance_deg: number;
+        };
+        /**
+         * PanelAim
+         * @description What a panel's mount is set to. A self-aiming one needs no more than its sky.
+         */
+        PanelAim: {
+            /** Azimuth Magnetic Deg */
+            azimuth_magnetic_deg: number;
+            /**
+             * Azimuth True Deg
+             * @description Of the boresight: as planned, else where the satellites are
+             */
+            azimuth_true_deg: number;
+            /** Declination Deg */
+            declination_deg: number;
+            /** Self Aiming */
+            self_aiming: boolean;
+            /** Tilt Deg */
+            tilt_deg: number;
+        };
+        /** PanelAttitudeOutcome */
+        PanelAttitudeOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["AttitudeResult"];
+        };
+        /**
+         * Part
+         * @description Something in the box, with the mass of what is lifted in one piece.
+         */
+        Part: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Mass Kg
+             * @default 0
+             */
+            mass_kg: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PeakFacts
+         * @description The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         */
+        PeakFacts: {
+            /** Attitudes by day */
+            attitudes?: components["schemas"]["Attitude"][];
+            /** Clinometer on the peak */
+            clinometer_at_peak_deg?: number | null;
+            /**
+             * Compass on the peak
+             * @description What the compass showed on the peak
+             */
+            compass_at_peak_deg?: number | null;
+            /**
+             * After tightening
+             * @description After the nuts were tightened
+             */
+            lock_after_db?: number | null;
+            /**
+             * Before tightening
+             * @description Before the nuts were tightened
+             */
+            lock_before_db?: number | null;
+            /** After a push, bottom */
+            push_bottom_db?: number | null;
+            /** After a push, left */
+            push_left_db?: number | null;
+            /** After a push, right */
+            push_right_db?: number | null;
+            /**
+             * After a push, top
+             * @description After a push on the rim
+             */
+            push_top_db?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["AxisReading"][];
+        };
+        /**
+         * PeakFactsPatch
+         * @description Changes of: The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         */
+        PeakFactsPatch: {
+            /** Attitudes by day */
+            attitudes?: components["schemas"]["Attitude"][] | null;
+            /** Clinometer on the peak */
+            clinometer_at_peak_deg?: number | null;
+            /**
+             * Compass on the peak
+             * @description What the compass showed on the peak
+             */
+            compass_at_peak_deg?: number | null;
+            /**
+             * After tightening
+             * @description After the nuts were tightened
+             */
+            lock_after_db?: number | null;
+            /**
+             * Before tightening
+             * @description Before the nuts were tightened
+             */
+            lock_before_db?: number | null;
+            /** After a push, bottom */
+            push_bottom_db?: number | null;
+            /** After a push, left */
+            push_left_db?: number | null;
+            /** After a push, right */
+            push_right_db?: number | null;
+            /**
+             * After a push, top
+             * @description After a push on the rim
+             */
+            push_top_db?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["AxisReading"][] | null;
+        };
+        /**
+         * PeakInput
+         * @description Readings of one axis, oldest first.
+         */
+        PeakInput: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Elevation Deg
+             * @description Azimuth moves the beam by its cosine only
+             * @default 0
+             */
+            elevation_deg: number;
+            /**
+             * Predicted Level Db
+             * @description What the link promises at the peak in clear sky
+             */
+            predicted_level_db?: number | null;
+            /** Readings */
+            readings: components["schemas"]["PeakReading"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            screw: components["schemas"]["Screw"];
+        };
+        /** PeakOutcome */
+        PeakOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PeakView"];
+        };
+        /**
+         * PeakReading
+         * @description The screw's counter and the level there. `turning` is the way the screw was turned to get there.
+         */
+        PeakReading: {
+            /** Level Db */
+            level_db: number;
+            /**
+             * Turning
+             * @default up
+             * @enum {string}
+             */
+            turning: "up" | "down";
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * PeakResult
+         * @description The fitted top. Turns are counted as the screw shows them when turned up.
+         */
+        PeakResult: {
+            /**
+             * At Top
+             * @description Whether the present position costs less than a receiver shows
+             */
+            at_top: boolean;
+            /**
+             * Back Turns
+             * @description First turn down by this; 0 where none is needed
+             */
+            back_turns: number;
+            /** Backlash Turns */
+            backlash_turns: number;
+            /**
+             * Bracketed
+             * @description Whether the level was seen to fall on both sides of the top: then it is proved
+             */
+            bracketed: boolean;
+            /** Curve */
+            curve: components["schemas"]["CurvePoint"][];
+            /** Fitted Beamwidth Deg */
+            fitted_beamwidth_deg: number;
+            /**
+             * Forward Turns
+             * @description Then turn up by this, so that the screw arrives pushing
+             */
+            forward_turns: number;
+            /**
+             * Loss Now Db
+             * @description What the present position costs by the fit
+             */
+            loss_now_db: number;
+            /**
+             * Residual Db
+             * @description Root mean square distance of the fitted readings from the curve
+             */
+            residual_db: number;
+            /** Top Level Db */
+            top_level_db: number;
+            /** Top Sd Turns */
+            top_sd_turns: number;
+            /** Top Turns */
+            top_turns: number;
+        };
+        /**
+         * PeakView
+         * @description What the readings of one axis tell; `fit` is None while there are too few.
+         */
+        PeakView: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /**
+             * Best Level Db
+             * @description Best level read so far
+             */
+            best_level_db: number | null;
+            fit: components["schemas"]["PeakResult"] | null;
+            /** Reading Count */
+            reading_count: number;
+        };
+        /**
+         * Person
+         * @description Who is signed in.
+         */
+        Person: {
+            /** Name */
+            name: string;
+            /** Username */
+            username: string;
+        };
+        /**
+         * PhotoInput
+         * @description A level picture (no roll), what is known of it, and the traced skyline.
+         *
+         *     Pixels count from the upper left corner.
+         */
+        PhotoInput: {
+            /**
+             * Bearing Error Deg
+             * @description Of the known bearings
+             * @default 1
+             */
+            bearing_error_deg: number;
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Focal Error Share
+             * @description Of the focal length that the camera states
+             * @default 0.03
+             */
+            focal_error_share: number;
+            /**
+             * Focal Mm
+             * @description 35 mm equivalent, where only one bearing is known
+             */
+            focal_mm?: number | null;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Horizon Y Px
+             * @description Row of the level through the eye, at the picture's middle column
+             */
+            horizon_y_px: number;
+            /**
+             * Kind
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Mark Error Px
+             * @description How well a mark was hit
+             * @default 3
+             */
+            mark_error_px: number;
+            /** Marks */
+            marks: components["schemas"]["BearingMark"][];
+            /**
+             * Projection
+             * @description flat: one exposure; cylindrical: a stitched or swept panorama
+             * @enum {string}
+             */
+            projection: "flat" | "cylindrical";
+            /**
+             * Trace
+             * @description (x, y) of the skyline, pixels
+             */
+            trace?: [
+                number,
+                number
+            ][];
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * PhotoResult
+         * @description The traced skyline in angles, and the picture's own measure.
+         */
+        PhotoResult: {
+            /**
+             * Azimuth Error Deg
+             * @description One standard deviation, the worst inside the picture
+             */
+            azimuth_error_deg: number;
+            /**
+             * Deg Per Px
+             * @description At the middle
+             */
+            deg_per_px: number;
+            /**
+             * Elevation Error Deg
+             * @description One standard deviation, at the highest traced point
+             */
+            elevation_error_deg: number;
+            /**
+             * Focal Px
+             * @description Pixels a radian at the middle of the picture
+             */
+            focal_px: number;
+            /**
+             * Left Deg
+             * @description True bearing of the picture's left edge at the horizon
+             */
+            left_deg: number;
+            /** Points */
+            points: components["schemas"]["SkylinePoint"][];
+            /** Right Deg */
+            right_deg: number;
+        };
+        /**
+         * Phrase
+         * @description A thing that is ticked. Its code is what a job keeps, so that the words may change later.
+         */
+        Phrase: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * Picks
+         * @description What the stores and the firm say about this job: nobody entered it here.
+         */
+        Picks: {
+            /** Cables */
+            cables?: components["schemas"]["CoaxCable"][];
+            clinometer?: components["schemas"]["Instrument"] | null;
+            /** @description The crew's own, with its checks */
+            compass?: components["schemas"]["Instrument"] | null;
+            constellation?: components["schemas"]["Constellation"] | null;
+            /** Documents */
+            documents?: components["schemas"]["DocumentFact"][];
+            /**
+             * Others
+             * @description Other satellites of the stores
+             */
+            others?: components["schemas"]["Satellite"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            satellite?: components["schemas"]["Satellite"] | null;
+            terminal?: components["schemas"]["Terminal"] | null;
+            /**
+             * @default {
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "Measure before and after on the same kind of test.",
+             *           "weighs": []
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /**
+         * PictureOut
+         * @description A picture that was kept, and what its camera said.
+         */
+        PictureOut: {
+            /** Azimuth Deg */
+            azimuth_deg: number | null;
+            /** Document Id */
+            document_id: number;
+            /** Focal Mm */
+            focal_mm: number | null;
+            /** Height Px */
+            height_px: number;
+            job: components["schemas"]["JobOut"];
+            /** Panorama */
+            panorama: boolean;
+            /** Scaled */
+            scaled: boolean;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * Place
+         * @description WGS 84 coordinates: north and east positive. `height_m` only where the text carried one.
+         */
+        Place: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "decimal" | "degrees-minutes" | "degrees-minutes-seconds" | "UTM" | "MGRS" | "geo link";
+            /** Height M */
+            height_m: number | null;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Understood As */
+            understood_as: string;
+        };
+        /**
+         * PlaceErrorInput
+         * @description Site, satellite, and how far off the site may be.
+         */
+        PlaceErrorInput: {
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Place Error M */
+            place_error_m: number;
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+        };
+        /** PlaceErrorOutcome */
+        PlaceErrorOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PlaceErrorResult"];
+        };
+        /**
+         * PlaceErrorResult
+         * @description Largest change of each angle over all directions of the error.
+         */
+        PlaceErrorResult: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /** Skew Deg */
+            skew_deg: number;
+        };
+        /**
+         * PlaceForms
+         * @description The same place in each form in which a modem or a colleague may want it.
+         */
+        PlaceForms: {
+            /** Decimal */
+            decimal: string;
+            /** Degrees Minutes */
+            degrees_minutes: string;
+            /** Degrees Minutes Seconds */
+            degrees_minutes_seconds: string;
+            /** Geo Link */
+            geo_link: string;
+            /** Military Grid */
+            military_grid: string;
+            /**
+             * Utm
+             * @description Empty near the poles, where UTM does not reach
+             */
+            utm: string;
+        };
+        /**
+         * PlaceInput
+         * @description A place as a person typed or pasted it.
+         */
+        PlaceInput: {
+            /**
+             * Place
+             * @description Coordinates in any common form
+             */
+            place: string;
+        };
+        /** PlaceOutcome */
+        PlaceOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["Place"];
+        };
+        /**
+         * PlumbInput
+         * @description A mast that leans by `lean_deg` towards a true bearing, and the direction wanted.
+         */
+        PlumbInput: {
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /**
+             * Elevation Deg
+             * @description Wanted, with refraction
+             */
+            elevation_deg: number;
+            /**
+             * Lean Deg
+             * @description Angle between mast and plumb line
+             */
+            lean_deg: number;
+            /**
+             * Lean Towards Deg
+             * @description True bearing towards which its top leans
+             */
+            lean_towards_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** PlumbOutcome */
+        PlumbOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PlumbResult"];
+        };
+        /**
+         * PlumbResult
+         * @description Errors are pointed less wanted when the scales are set as for a plumb mast;
+         *
+         *     settings are what the scales must show instead.
+         */
+        PlumbResult: {
+            /** Azimuth Error Deg */
+            azimuth_error_deg: number;
+            /** Azimuth Setting Deg */
+            azimuth_setting_deg: number;
+            /** Elevation Error Deg */
+            elevation_error_deg: number;
+            /** Elevation Setting Deg */
+            elevation_setting_deg: number;
+            /**
+             * Most Lean Deg
+             * @description Lean towards this bearing that misses by the preset tolerance
+             */
+            most_lean_deg: number;
+            /**
+             * Off Target Deg
+             * @description Angle on the sky between pointed and wanted
+             */
+            off_target_deg: number;
+            /**
+             * Skew Correction Deg
+             * @description To be added to the skew setting at the corrected settings
+             */
+            skew_correction_deg: number;
+            /**
+             * Skew Error Deg
+             * @description Clockwise positive from behind
+             */
+            skew_error_deg: number;
+        };
+        /**
+         * PositionEntryInput
+         * @description A place, and how the modem wants it.
+         */
+        PositionEntryInput: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * @default {
+             *       "decimals_count": 4,
+             *       "style": "decimal"
+             *     }
+             */
+            position_format: components["schemas"]["PositionFormat"];
+        };
+        /** PositionEntryOutcome */
+        PositionEntryOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PositionEntryResult"];
+        };
+        /**
+         * PositionEntryResult
+         * @description The two entries, and how they are read out.
+         */
+        PositionEntryResult: {
+            /** Latitude Text */
+            latitude_text: string;
+            /** Longitude Text */
+            longitude_text: string;
+            /**
+             * Spoken
+             * @description To be read out over the telephone
+             */
+            spoken: string;
+        };
+        /**
+         * PositionFigures
+         * @description What the runs at one position came to.
+         */
+        PositionFigures: {
+            figures: components["schemas"]["ServiceFigures"];
+            /** Letter */
+            letter: string;
+        };
+        /**
+         * PositionFormat
+         * @description How this terminal wants its own position typed.
+         */
+        PositionFormat: {
+            /**
+             * Decimals Count
+             * @description Digits behind the point of the last part
+             * @default 4
+             */
+            decimals_count: number;
+            /**
+             * Style
+             * @default decimal
+             * @enum {string}
+             */
+            style: "decimal" | "decimal_hemisphere" | "degrees_minutes" | "degrees_minutes_seconds";
+        };
+        /**
+         * PositionRank
+         * @description A position with its place in the order, and what speaks for and against it.
+         */
+        PositionRank: {
+            /** Bad */
+            bad: string[];
+            /**
+             * Cost Factor
+             * @description What beside the sky speaks against it: only the order among equal skies
+             */
+            cost_factor: number;
+            /** Good */
+            good: string[];
+            /** Letter */
+            letter: string;
+            /** @description The gravest of sky, cable and walkway: a hold is never outranked away */
+            level: components["schemas"]["Level"];
+            /** Rank */
+            rank: number;
+        };
+        /**
+         * PositionSky
+         * @description A candidate with what its sky came to. Fixed satellite: margins; low orbit: time without service.
+         */
+        PositionSky: {
+            /**
+             * Access
+             * @description What it takes to get there
+             * @default
+             * @enum {string}
+             */
+            access: "" | "ground" | "ladder" | "roof" | "lift";
+            /**
+             * at true bearing
+             * @description True
+             */
+            bearing_deg?: number | null;
+            /** Cable */
+            cable_length_m?: number | null;
+            /**
+             * Discreet
+             * @description Hardly seen from street or neighbours
+             * @default false
+             */
+            discreet: boolean;
+            /** Distance */
+            distance_m?: number | null;
+            /**
+             * Old hole
+             * @description Of an existing hole that its cable could use
+             */
+            entry_bore_mm?: number | null;
+            /**
+             * Wind
+             * @description To the prevailing wind
+             * @default
+             * @enum {string}
+             */
+            exposure: "" | "lee" | "side" | "windward" | "edge";
+            /** Over ground */
+            height_above_ground_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Interruptions Per H */
+            interruptions_per_h?: number | null;
+            /** Letter */
+            letter: string;
+            /** Margin Deg */
+            margin_deg?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Out of reach
+             * @description Cannot be taken or knocked from the ground
+             * @default false
+             */
+            out_of_reach: boolean;
+            /** Out Percent */
+            out_percent?: number | null;
+            /**
+             * Raise By M
+             * @description Height that would clear it; 0: clear now
+             */
+            raise_by_m?: number | null;
+            /**
+             * Rigid
+             * @description Shaken by hand from safe footing: it does not move
+             * @default false
+             */
+            rigid: boolean;
+            /** @default unknown */
+            sky_level: components["schemas"]["Level"];
+            /**
+             * Minutes at height
+             * @description Minutes of work off the ground
+             */
+            time_at_height_min?: number | null;
+            /**
+             * Tried
+             * @description Whether a trial stands behind the figure
+             * @default false
+             */
+            tried: boolean;
+            /** Tube Margin Deg */
+            tube_margin_deg?: number | null;
+            /**
+             * People in front
+             * @description Whether people walk through the beam or just before it
+             * @default false
+             */
+            walkway_in_front: boolean;
+        };
+        /**
+         * PositionView
+         * @description A candidate's sky, for the table and the small strips.
+         */
+        PositionView: {
+            /** Letter */
+            letter: string;
+            low_orbit: components["schemas"]["LowOrbitResult"] | null;
+            /**
+             * Own
+             * @description Whether a skyline was read there; else it is moved from another place
+             */
+            own: boolean;
+            sky: components["schemas"]["SkyResult"] | null;
+        };
+        /**
+         * PowerDensityInput
+         * @description A transmitting dish as it stands. `duty_share`: share of the time in which it sends; 1 is the careful choice.
+         */
+        PowerDensityInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Duty Share
+             * @default 1
+             */
+            duty_share: number;
+            /**
+             * Efficiency Share
+             * @description Of the aperture; 0.65 is usual for an offset reflector
+             * @default 0.65
+             */
+            efficiency_share: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Terminal Height M
+             * @description Middle of the dish over the ground where people are
+             * @default 0
+             */
+            terminal_height_m: number;
+            /**
+             * Transmit Ghz
+             * @description The limit of power density holds above 2 GHz
+             */
+            transmit_ghz: number;
+            /**
+             * Transmit W
+             * @description Into the feed
+             */
+            transmit_w: number;
+        };
+        /** PowerDensityOutcome */
+        PowerDensityOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PowerDensityResult"];
+        };
+        /**
+         * PowerDensityResult
+         * @description Estimates of the power density on the beam's axis, and where it falls under the limit.
+         */
+        PowerDensityResult: {
+            /**
+             * Far Field M
+             * @description From here it falls with the square of the distance
+             */
+            far_field_m: number;
+            /**
+             * Keep Clear M
+             * @description The larger of that and one dish diameter, the trade's rule
+             */
+            keep_clear_m: number;
+            /**
+             * Limit At M
+             * @description Along the beam: from here it is under the limit; 0: it is everywhere
+             */
+            limit_at_m: number;
+            /**
+             * Near Field M
+             * @description Up to here it stays that high
+             */
+            near_field_m: number;
+            /**
+             * Near W Per M2
+             * @description In the near field before it
+             */
+            near_w_per_m2: number;
+            /**
+             * People Clear M
+             * @description Level distance from the middle of the dish to which a standing person would reach into the part over the limit; 0: nowhere
+             */
+            people_clear_m: number;
+            /**
+             * Surface W Per M2
+             * @description At the dish itself, the highest of all
+             */
+            surface_w_per_m2: number;
+        };
+        /**
+         * PowerOrder
+         * @description On or off.
+         */
+        PowerOrder: {
+            /** On */
+            on: boolean;
+        };
+        /**
+         * PushOrder
+         * @description Where the rim is pushed.
+         */
+        PushOrder: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "top" | "bottom" | "left" | "right";
+        };
+        /**
+         * RainFade
+         * @description Fade that is passed during a share of the average year.
+         */
+        RainFade: {
+            /** Fade Db */
+            fade_db: number;
+            /**
+             * Level Db
+             * @description Es/N0 left, the warmer sky counted
+             */
+            level_db: number;
+            /** Percent */
+            percent: number;
+        };
+        /**
+         * RaiseGain
+         * @description What more height would leave.
+         */
+        RaiseGain: {
+            /** Out Percent */
+            out_percent: number;
+            /** Raise M */
+            raise_m: number;
+        };
+        /**
+         * RaiseMargin
+         * @description What more height would give.
+         */
+        RaiseMargin: {
+            /** Margin Deg */
+            margin_deg: number;
+            /** Raise M */
+            raise_m: number;
+            /** Tube Margin Deg */
+            tube_margin_deg: number;
+        };
+        /**
+         * ReadOrder
+         * @description Turn a screw by so much (0: stay), wait for the level to settle, and keep the reading.
+         */
+        ReadOrder: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /**
+             * Pass Number
+             * @default 1
+             */
+            pass_number: number;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns: number;
+        };
+        /**
+         * Reason
+         * @description Why a place is chosen or given up, and what of a position counts more for it.
+         */
+        Reason: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /** Weighs */
+            weighs?: ("shelter" | "discreet" | "out_of_reach")[];
+        };
+        /**
+         * Removal
+         * @description What it would gain if something were not there.
+         */
+        Removal: {
+            /**
+             * Gain Percent
+             * @description Of the whole time
+             */
+            gain_percent: number;
+            /** Name */
+            name: string;
+            /**
+             * Out Percent
+             * @description What would be left without service
+             */
+            out_percent: number;
+        };
+        /**
+         * ReversalInput
+         * @description A clinometer on a steady surface, then turned end for end on the same spot: the usual first way round.
+         *
+         *     The sign is that of the slope, not of the display: a surface that rises away from the reader is positive both times.
+         *     A clinometer that is held against a rim and read from the vertical is tested on a level surface too, not on the rim.
+         */
+        ReversalInput: {
+            /** First Deg */
+            first_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Turned Round Deg
+             * @description With the same sign when the surface seems to rise the same way
+             */
+            turned_round_deg: number;
+        };
+        /** ReversalOutcome */
+        ReversalOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ReversalResult"];
+        };
+        /**
+         * ReversalResult
+         * @description The instrument's own error and the surface's true angle.
+         */
+        ReversalResult: {
+            /**
+             * Correction Deg
+             * @description Reads more than is true by this, held the first way round; add it to every figure to set. Turned round it reads less by as much: mark the end that is used
+             */
+            correction_deg: number;
+            /** Surface Deg */
+            surface_deg: number;
+        };
+        /**
+         * Reversed
+         * @description What was taken or brought back, in words (empty: there was nothing), and the job.
+         */
+        Reversed: {
+            job: components["schemas"]["JobOut"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * Satellite
+         * @description A satellite on the geostationary arc. Longitude east positive.
+         */
+        Satellite: {
+            /** Beams */
+            beams?: components["schemas"]["Beam"][];
+            /** Code */
+            code: string;
+            /**
+             * Inclination Deg
+             * @description Of an orbit that is no longer held on the equator
+             * @default 0
+             */
+            inclination_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Settings
+             * @description Settings sheet of its network, in the order of entry
+             */
+            settings?: components["schemas"]["SettingField"][];
+            /**
+             * Tilt Deg
+             * @description Own turn of the polarization plane
+             * @default 0
+             */
+            tilt_deg: number;
+            /**
+             * Tle
+             * @description The operator's elements, as two lines
+             */
+            tle?: string[] | null;
+        };
+        /**
+         * Screw
+         * @description A fine screw of the head.
+         */
+        Screw: {
+            /**
+             * Backlash Turns
+             * @default 0
+             */
+            backlash_turns: number;
+            /** Deg Per Turn */
+            deg_per_turn: number;
+            /**
+             * Span Turns
+             * @default 12
+             */
+            span_turns: number;
+        };
+        /**
+         * Sector
+         * @description A sector of the sky: what of the traffic and of the outage falls into it.
+         */
+        Sector: {
+            /**
+             * Blocked Area Percent
+             * @description Share of the sky above the least elevation that the skyline hides here, traffic or not
+             */
+            blocked_area_percent: number;
+            /**
+             * Blocked Percent
+             * @description Share of the whole time that is lost here
+             */
+            blocked_percent: number;
+            /** From Deg */
+            from_deg: number;
+            /** To Deg */
+            to_deg: number;
+            /**
+             * Traffic Percent
+             * @description Share of all served time
+             */
+            traffic_percent: number;
+        };
+        /**
+         * Segment
+         * @description A piece of a sentence: words, or a figure with its unit code (see `units`).
+         */
+        Segment: {
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Unit
+             * @description Unit code; empty for words
+             * @default
+             */
+            unit: string;
+            /** Value */
+            value?: number | null;
+        };
+        /**
+         * ServiceFigures
+         * @description Medians and spread (largest less smallest) of several runs.
+         */
+        ServiceFigures: {
+            /** Down Mbps */
+            down_mbps: number;
+            /** Down Spread Mbps */
+            down_spread_mbps: number;
+            /** Latency Ms */
+            latency_ms: number;
+            /** Latency Spread Ms */
+            latency_spread_ms: number;
+            /** Run Count */
+            run_count: number;
+            /** Up Mbps */
+            up_mbps: number;
+            /** Up Spread Mbps */
+            up_spread_mbps: number;
+        };
+        /**
+         * ServiceRun
+         * @description One measurement of the customer's service.
+         */
+        ServiceRun: {
+            /** Download */
+            down_mbps: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Latency */
+            latency_ms: number;
+            /**
+             * At
+             * @description Candidate position at which it was made; empty: the one that is planned
+             * @default
+             */
+            letter: string;
+            /**
+             * Device was
+             * @description How the measuring device hung on the router
+             * @default
+             * @enum {string}
+             */
+            link: "" | "wired" | "wireless";
+            /**
+             * Test and time
+             * @description Test page, device, time of day
+             * @default
+             */
+            note: string;
+            /** Upload */
+            up_mbps: number;
+            /**
+             * Before or after
+             * @enum {string}
+             */
+            when: "before" | "after";
+        };
+        /**
+         * SettingField
+         * @description A field of a network's settings sheet. Credentials are entered by the user and never kept.
+         */
+        SettingField: {
+            /**
+             * Example
+             * @default
+             */
+            example: string;
+            /** Name */
+            name: string;
+            /**
+             * Secret
+             * @description A credential: it is ticked when entered, its value is not kept
+             * @default false
+             */
+            secret: boolean;
+        };
+        /**
+         * SettingMark
+         * @description A field of the settings sheet as entered into the modem. A secret's value is never kept.
+         */
+        SettingMark: {
+            /**
+             * Entered
+             * @default false
+             */
+            entered: boolean;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Field */
+            name: string;
+            /**
+             * Secret
+             * @default false
+             */
+            secret: boolean;
+            /**
+             * Value
+             * @default
+             */
+            value: string;
+        };
+        /**
+         * Shell
+         * @description Circular orbits of one height, evenly spread (a Walker pattern).
+         */
+        Shell: {
+            /** Altitude Km */
+            altitude_km: number;
+            /** Inclination Deg */
+            inclination_deg: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Per Plane Count */
+            per_plane_count: number;
+            /**
+             * Phasing Number
+             * @description Walker's F: steps of phase from plane to plane
+             * @default 0
+             */
+            phasing_number: number;
+            /** Plane Count */
+            plane_count: number;
+            /**
+             * Spread Deg
+             * @description Over which the nodes are spread: 180 for polar stars
+             * @default 360
+             */
+            spread_deg: number;
+        };
+        /**
+         * SignIn
+         * @description Name and password.
+         */
+        SignIn: {
+            /** Password */
+            password: string;
+            /** Username */
+            username: string;
+        };
+        /**
+         * SignOff
+         * @description Who signs.
+         */
+        SignOff: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * SimulationOrder
+         * @description A simulation other than the one that the station shows.
+         */
+        SimulationOrder: {
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Duration H
+             * @default 12
+             */
+            duration_h: number;
+            /** Letter */
+            letter?: string | null;
+            /**
+             * Schedule
+             * @default even
+             * @enum {string}
+             */
+            schedule: "even" | "highest";
+            /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Step S
+             * @default 1
+             */
+            step_s: number;
+            /** Terminal Height M */
+            terminal_height_m?: number | null;
+        };
+        /**
+         * SiteFigures
+         * @description A row with its figures, or with what is wrong with it.
+         */
+        SiteFigures: {
+            aim: components["schemas"]["AimResult"] | null;
+            /** Error */
+            error: string;
+            /** Height M */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /**
+             * Line Number
+             * @description In the file; the header is line 1
+             */
+            line_number: number;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Satellite
+             * @description Name of the known satellite at the row's longitude
+             * @default
+             */
+            satellite: string;
+        };
+        /**
+         * SitesInput
+         * @description CSV with a header: name, and either place or latitude_deg and longitude_deg;
+         *
+         *     height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
+         */
+        SitesInput: {
+            /** Csv */
+            csv: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Satellite Longitude Deg
+             * @description For rows that name none
+             */
+            satellite_longitude_deg?: number | null;
+            /**
+             * Satellites
+             * @description Those whose polarization plane is known
+             */
+            satellites?: components["schemas"]["KnownSatellite"][];
+        };
+        /** SitesOutcome */
+        SitesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SitesResult"];
+        };
+        /**
+         * SitesResult
+         * @description Rows in order.
+         */
+        SitesResult: {
+            /** Good Count */
+            good_count: number;
+            /** Sites */
+            sites: components["schemas"]["SiteFigures"][];
+        };
+        /**
+         * SkyAssessment
+         * @description All that the Sky station shows beside the margin itself.
+         */
+        SkyAssessment: {
+            compared: components["schemas"]["CompareResult"] | null;
+            /**
+             * Look Again By
+             * @description When growth breaks a rule that holds today
+             */
+            look_again_by?: string | null;
+            /** Positions */
+            positions: components["schemas"]["PositionView"][];
+            /** Read Height M */
+            read_height_m: number | null;
+            /**
+             * Scanned Percent
+             * @description Of the bearings that matter, how many have a read point near
+             */
+            scanned_percent: number;
+            /**
+             * Set Index
+             * @description The skyline in use
+             */
+            set_index: number | null;
+            /** Set Name */
+            set_name: string;
+            /**
+             * Sun Zone H
+             * @description Zone of the clock that goes with the sun here, hours before UTC
+             */
+            sun_zone_h?: number | null;
+            /** Terminal Height M */
+            terminal_height_m: number;
+            trial: components["schemas"]["TrialResult"] | null;
+            /**
+             * Unread
+             * @description Whether too few of those were read to call the sky free
+             * @default false
+             */
+            unread: boolean;
+            /** @description What can be done about a sky that is not clear */
+            ways?: components["schemas"]["WaysOutResult"] | null;
+        };
+        /**
+         * SkyDirection
+         * @description A direction of the sky, degrees.
+         */
+        SkyDirection: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+        };
+        /**
+         * SkyFacts
+         * @description Candidate positions, what stands round them, and what a trial told.
+         */
+        SkyFacts: {
+            /**
+             * Judge it this many years ahead
+             * @description Adds the growth of measured obstacles
+             * @default 0
+             */
+            ahead_years: number;
+            /**
+             * Bearing of the panel, true
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
+            /**
+             * The terminal is planned at
+             * @description Candidate that the terminal is planned for; empty: the job's place
+             * @default
+             */
+            position_letter: string;
+            /** Candidate positions */
+            positions?: components["schemas"]["Candidate"][];
+            /**
+             * Season
+             * @default leaf
+             * @enum {string}
+             */
+            season: "leaf" | "bare";
+            /** Traced photos */
+            sky_photos?: components["schemas"]["SkyPhoto"][];
+            /**
+             * Skyline in use
+             * @description Number of the skyline in use
+             * @default 0
+             */
+            sky_set: number;
+            /** Skylines */
+            skylines?: components["schemas"]["SkylineSet"][];
+            /**
+             * @default {
+             *       "ended_at": null,
+             *       "events": [],
+             *       "height_m": null,
+             *       "id": "",
+             *       "letter": "",
+             *       "log_name": "",
+             *       "started_at": null
+             *     }
+             */
+            trial: components["schemas"]["TrialFacts"];
+            /**
+             * Trials put aside
+             * @description Put aside, the newest last; they can be brought back
+             */
+            trials_taken_out?: components["schemas"]["TrialFacts"][];
+            /**
+             * Prevailing wind comes from
+             * @description Where the prevailing wind comes from, true
+             */
+            wind_from_deg?: number | null;
+        };
+        /**
+         * SkyFactsPatch
+         * @description Changes of: Candidate positions, what stands round them, and what a trial told.
+         */
+        SkyFactsPatch: {
+            /**
+             * Judge it this many years ahead
+             * @description Adds the growth of measured obstacles
+             */
+            ahead_years?: number | null;
+            /**
+             * Bearing of the panel, true
+             * @description Planned bearing of a panel's boresight, true
+             */
+            panel_azimuth_deg?: number | null;
+            /**
+             * The terminal is planned at
+             * @description Candidate that the terminal is planned for; empty: the job's place
+             */
+            position_letter?: string | null;
+            /** Candidate positions */
+            positions?: components["schemas"]["Candidate"][] | null;
+            /** Season */
+            season?: ("leaf" | "bare") | null;
+            /** Traced photos */
+            sky_photos?: components["schemas"]["SkyPhoto"][] | null;
+            /**
+             * Skyline in use
+             * @description Number of the skyline in use
+             */
+            sky_set?: number | null;
+            /** Skylines */
+            skylines?: components["schemas"]["SkylineSet"][] | null;
+            /** Trial */
+            trial?: components["schemas"]["TrialFacts"] | null;
+            /**
+             * Trials put aside
+             * @description Put aside, the newest last; they can be brought back
+             */
+            trials_taken_out?: components["schemas"]["TrialFacts"][] | null;
+            /**
+             * Prevailing wind comes from
+             * @description Where the prevailing wind comes from, true
+             */
+            wind_from_deg?: number | null;
+        };
+        /**
+         * SkyInput
+         * @description Site, satellite, terminal's aperture and the skyline that was read there.
+         */
+        SkyInput: {
+            /**
+             * Ahead Years
+             * @description Growth that is added before judging
+             * @default 0
+             */
+            ahead_years: number;
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * East M
+             * @description Terminal east of the place where the skyline was read
+             * @default 0
+             */
+            east_m: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            north_m: number;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Read Height M
+             * @description Height over ground of the eye that read the points; None: the terminal's own
+             */
+            read_height_m?: number | null;
+            /** Receive Ghz */
+            receive_ghz: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /** Skyline */
+            skyline?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Terminal Height M
+             * @description Height over ground of the terminal
+             * @default 0
+             */
+            terminal_height_m: number;
+        };
+        /** SkyOutcome */
+        SkyOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SkyResult"];
+        };
+        /**
+         * SkyPhoto
+         * @description A picture in the locker with its marks and its traced skyline.
+         */
+        SkyPhoto: {
+            /** Document Id */
+            document_id: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            photo: components["schemas"]["PhotoInput"];
+        };
+        /** SkyPhotoOutcome */
+        SkyPhotoOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PhotoResult"];
+        };
+        /**
+         * SkyResult
+         * @description Margins are angles between sight-line and skyline, negative where the skyline stands in the way.
+         */
+        SkyResult: {
+            /**
+             * Arc
+             * @description The geostationary arc above the horizon, a point a degree of longitude
+             */
+            arc: components["schemas"]["SkyDirection"][];
+            /**
+             * Bare Margin Deg
+             * @description Margin in the bare season; None where leaves make no difference
+             */
+            bare_margin_deg?: number | null;
+            /**
+             * Clearance Years
+             * @description Years until growth breaks the flat rule
+             */
+            clearance_years?: number | null;
+            /** Margin Deg */
+            margin_deg: number | null;
+            /** @description Where the skyline comes nearest to the sight-line */
+            nearest: components["schemas"]["SkyDirection"] | null;
+            /**
+             * Nearest Name
+             * @description The obstacle there, where it is a measured one
+             * @default
+             */
+            nearest_name: string;
+            /** @description Least height at which all is good, else the tube free; None: none is needed, or none does it */
+            raise_best?: components["schemas"]["RaiseMargin"] | null;
+            /**
+             * Raise Clearance M
+             * @description The same for the flat rule
+             */
+            raise_clearance_m?: number | null;
+            /**
+             * Raise Known
+             * @description False: points without a distance stand in the way, so nothing is known of height
+             * @default true
+             */
+            raise_known: boolean;
+            /**
+             * Raise Tube M
+             * @description Least height to add until the tube is free; 0: free now; None: no height does it
+             */
+            raise_tube_m?: number | null;
+            /**
+             * Raises
+             * @description The margin from higher up
+             */
+            raises?: components["schemas"]["RaiseMargin"][];
+            /**
+             * Removals
+             * @description While a rule is broken: the margin without each obstacle
+             */
+            removals?: components["schemas"]["MarginWithout"][];
+            satellite: components["schemas"]["SkyDirection"];
+            /**
+             * Sun Path
+             * @description The sun above the horizon on the day, every ten minutes
+             */
+            sun_path: components["schemas"]["SkyDirection"][];
+            /**
+             * Tube Half Angle Deg
+             * @description Half-angle of the tube at that place
+             */
+            tube_half_angle_deg: number | null;
+            /**
+             * Tube Margin Deg
+             * @description What is left beyond the physical tube at its tightest place
+             */
+            tube_margin_deg: number | null;
+            /**
+             * Tube Years
+             * @description Years until growth touches the tube; None: not within forty
+             */
+            tube_years?: number | null;
+            /**
+             * Unmoved Count
+             * @description Points without a distance that could not be corrected to the terminal's place and height
+             * @default 0
+             */
+            unmoved_count: number;
+        };
+        /**
+         * SkyShiftInput
+         * @description The sky at a position, and how far about it spots are tried.
+         */
+        SkyShiftInput: {
+            /**
+             * Ahead Years
+             * @description Growth that is added before judging
+             * @default 0
+             */
+            ahead_years: number;
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * East M
+             * @description Terminal east of the place where the skyline was read
+             * @default 0
+             */
+            east_m: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            north_m: number;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Reach M
+             * @default 15
+             */
+            reach_m: number;
+            /**
+             * Read Height M
+             * @description Height over ground of the eye that read the points; None: the terminal's own
+             */
+            read_height_m?: number | null;
+            /** Receive Ghz */
+            receive_ghz: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /** Skyline */
+            skyline?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Step M
+             * @default 1.5
+             */
+            step_m: number;
+            /**
+             * Terminal Height M
+             * @description Height over ground of the terminal
+             * @default 0
+             */
+            terminal_height_m: number;
+        };
+        /** SkyShiftOutcome */
+        SkyShiftOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SkyShiftResult"];
+        };
+        /**
+         * SkyShiftResult
+         * @description All spots of the grid; the nearest whose tube is free, and the nearest that keeps the flat rule too.
+         */
+        SkyShiftResult: {
+            /**
+             * Fixed Share
+             * @description Share of the points and obstacles without a distance: they look the same from every spot
+             */
+            fixed_share: number;
+            nearest_clear: components["schemas"]["Spot"] | null;
+            nearest_free: components["schemas"]["Spot"] | null;
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
+        };
+        /**
+         * SkylinePoint
+         * @description A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north.
+         */
+        SkylinePoint: {
+            /** True bearing */
+            azimuth_deg: number;
+            /**
+             * Computed
+             * @description From elevation tiles, not read by anybody
+             * @default false
+             */
+            computed: boolean;
+            /** Distance */
+            distance_m?: number | null;
+            /** Height */
+            elevation_deg: number;
+            /**
+             * What
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Bare share
+             * @description What of it still blocks in the bare season: 1 for all that is solid
+             * @default 1
+             */
+            leafless_share: number;
+        };
+        /**
+         * SkylineSet
+         * @description A skyline as it was read at one place and height.
+         */
+        SkylineSet: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Read at
+             * @description Candidate where it was read; empty: the job's place
+             * @default
+             */
+            letter: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /** Skyline points */
+            points?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Eye over ground
+             * @description Eye or lens over the ground; None: at the terminal's own height
+             */
+            read_height_m?: number | null;
+        };
+        /**
+         * SkylineTextInput
+         * @description Lines such as `210 14.5 tree 40`: bearing, height in degrees, kind and distance; or a CSV or JSON skyline.
+         */
+        SkylineTextInput: {
+            /**
+             * Declination Deg
+             * @description Added to the bearings, where they are a compass's
+             * @default 0
+             */
+            declination_deg: number;
+            /** Text */
+            text: string;
+        };
+        /** SkylineTextOutcome */
+        SkylineTextOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SkylineTextResult"];
+        };
+        /**
+         * SkylineTextResult
+         * @description Points, bearings true.
+         */
+        SkylineTextResult: {
+            /** Points */
+            points: components["schemas"]["SkylinePoint"][];
+        };
+        /**
+         * SpareFeedInput
+         * @description A second feed beside the main one for a satellite near by.
+         */
+        SpareFeedInput: {
+            /**
+             * Aperture Mm
+             * @description Projected, as the maker gives it
+             */
+            aperture_mm: number;
+            /**
+             * Aperture Offset Mm
+             * @description Middle of the aperture over the paraboloid's axis; 0: a centred dish; None: the lower rim at the axis
+             */
+            aperture_offset_mm?: number | null;
+            /**
+             * Feed Diameter Mm
+             * @default 60
+             */
+            feed_diameter_mm: number;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /**
+             * Frequency Ghz
+             * @default 12
+             */
+            frequency_ghz: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /** Spare Longitude Deg */
+            spare_longitude_deg: number;
+            /**
+             * Spare Tilt Deg
+             * @default 0
+             */
+            spare_tilt_deg: number;
+            /**
+             * Turned Deg
+             * @description How far the whole dish is turned about its beam, clockwise from behind: the main skew where the head is turned for it, 0 where only the feed is
+             * @default 0
+             */
+            turned_deg: number;
+        };
+        /** SpareFeedOutcome */
+        SpareFeedOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SpareFeedResult"];
+        };
+        /**
+         * SpareFeedResult
+         * @description Where the spare feed's centre goes, in the dish's own frame, seen from behind it looking at the satellites.
+         */
+        SpareFeedResult: {
+            /**
+             * Along Bar Mm
+             * @description Positive to the right seen from behind
+             */
+            along_bar_mm: number;
+            /**
+             * Beam Deviation Factor
+             * @description Beam angle over the angle of the feed seen from the dish's middle
+             */
+            beam_deviation_factor: number;
+            /** Distance Mm */
+            distance_mm: number;
+            /**
+             * Gap Mm
+             * @description Between the two feeds' bodies; negative where they would touch
+             */
+            gap_mm: number;
+            /**
+             * Height Mm
+             * @description Positive up, at right angles to the bar and to the feed's axis
+             */
+            height_mm: number;
+            /**
+             * Most Off Deg
+             * @description Angle beyond which the spare beam breaks up: about five beamwidths
+             */
+            most_off_deg: number;
+            /** Off Deg */
+            off_deg: number;
+            /**
+             * Skew Deg
+             * @description Of the spare feed against the dish's arm, clockwise from behind
+             */
+            skew_deg: number;
+        };
+        /**
+         * SpareFeedsInput
+         * @description The main satellite, those wanted beside it, the reflector, and the brackets to choose among.
+         */
+        SpareFeedsInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Aperture Offset Mm
+             * @description See `spare_feed`
+             */
+            aperture_offset_mm?: number | null;
+            /** Brackets */
+            brackets?: components["schemas"]["Bracket"][];
+            /**
+             * Feed Diameter Mm
+             * @default 60
+             */
+            feed_diameter_mm: number;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /**
+             * Frequency Ghz
+             * @default 12
+             */
+            frequency_ghz: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /**
+             * Turned Deg
+             * @description See `spare_feed`
+             * @default 0
+             */
+            turned_deg: number;
+            /** Wanted */
+            wanted: components["schemas"]["Satellite"][];
+        };
+        /** SpareFeedsOutcome */
+        SpareFeedsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SpareFeedsResult"];
+        };
+        /**
+         * SpareFeedsResult
+         * @description Feeds from left to right as seen from behind; brackets that fit first.
+         */
+        SpareFeedsResult: {
+            /** Brackets */
+            brackets: components["schemas"]["BracketChoice"][];
+            /** Feeds */
+            feeds: components["schemas"]["NamedFeed"][];
+        };
+        /**
+         * Spot
+         * @description A spot about the position: metres east and north of it, and what the sky is there.
+         */
+        Spot: {
+            /**
+             * Bearing Deg
+             * @description True, from the position
+             */
+            bearing_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /** East M */
+            east_m: number;
+            level: components["schemas"]["Level"];
+            /** Margin Deg */
+            margin_deg: number;
+            /** North M */
+            north_m: number;
+            /** Tube Margin Deg */
+            tube_margin_deg: number;
+        };
+        /**
+         * StateEntered
+         * @description When the terminal entered a state, in seconds since power was switched on.
+         */
+        StateEntered: {
+            /** At S */
+            at_s: number;
+            /** Code */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+        };
+        /**
+         * StateEvent
+         * @description A state and when it was entered, seconds of terminal time since power.
+         */
+        StateEvent: {
+            /** At S */
+            at_s: number;
+            /** Code */
+            code: string;
+        };
+        /**
+         * StateSeen
+         * @description A state that somebody saw the terminal reach, and when; now where that is left out.
+         */
+        StateSeen: {
+            /** At */
+            at?: string | null;
+            /** Code */
+            code: string;
+        };
+        /**
+         * StationMark
+         * @description A station's verdict in a list.
+         */
+        StationMark: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            verdict: components["schemas"]["Level"];
+        };
+        /**
+         * StationView
+         * @description A station as the course and the sheet show it; findings gravest first.
+         */
+        StationView: {
+            /** Code */
+            code: string;
+            /** Figure */
+            figure: components["schemas"]["Segment"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Headline */
+            headline: components["schemas"]["Segment"][];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /**
+             * Settled
+             * @description Whether nothing here is on hold or still to be known: the work has passed
+             */
+            settled: boolean;
+            verdict: components["schemas"]["Level"];
+        };
+        /**
+         * StepMark
+         * @description A step that somebody has marked done.
+         */
+        StepMark: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Code */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+        };
+        /**
+         * StepView
+         * @description A step with its state, and in words what it still waits for.
+         */
+        StepView: {
+            mark: components["schemas"]["StepMark"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "ready" | "locked";
+            step: components["schemas"]["BuildStep"];
+            /** Waits For */
+            waits_for: string[];
+        };
+        /**
+         * SunBearingInput
+         * @description Site, day and the true bearing wanted.
+         */
+        SunBearingInput: {
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Utc Offset H
+             * @description Of the clock on site; else the longitude's whole hour
+             */
+            utc_offset_h?: number | null;
+        };
+        /** SunBearingOutcome */
+        SunBearingOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SunBearingResult"];
+        };
+        /**
+         * SunBearingResult
+         * @description Times in order; none where the sun never passes that bearing by day.
+         */
+        SunBearingResult: {
+            /** Times */
+            times: components["schemas"]["SunBearingTime"][];
+            /**
+             * Utc Offset H
+             * @description Of the clock in which the times are given
+             */
+            utc_offset_h: number;
+        };
+        /**
+         * SunBearingTime
+         * @description A time of the day at which the sun gives the bearing.
+         */
+        SunBearingTime: {
+            /**
+             * At
+             * Format: date-time
+             * @description On the site's clock
+             */
+            at: string;
+            /** Instruction */
+            instruction: string;
+            /** Sun Elevation Deg */
+            sun_elevation_deg: number;
+            /**
+             * Way
+             * @description sun: it stands over the bearing; shadow: a plumb line's shadow points along it
+             * @enum {string}
+             */
+            way: "sun" | "shadow";
+        };
+        /**
+         * SunOutage
+         * @description One outage, times in UTC.
+         */
+        SunOutage: {
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Nearest Deg
+             * @description Least angle between the sun's centre and the satellite
+             */
+            nearest_deg: number;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
+        /**
+         * SunOutageInput
+         * @description Site, satellite and beamwidth, and the year from a day on.
+         */
+        SunOutageInput: {
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Days
+             * @default 366
+             */
+            days: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+        };
+        /** SunOutageOutcome */
+        SunOutageOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SunOutageResult"];
+        };
+        /**
+         * SunOutageResult
+         * @description Outages in order.
+         */
+        SunOutageResult: {
+            /**
+             * Limit Deg
+             * @description Angle under which the sun counts as behind the satellite
+             */
+            limit_deg: number;
+            /** Outages */
+            outages: components["schemas"]["SunOutage"][];
+        };
+        /**
+         * Supply
+         * @description Direct current sent up the cable.
+         */
+        Supply: {
+            /**
+             * Least V
+             * @description Least voltage at which the outdoor unit starts
+             */
+            least_v: number;
+            /** Power W */
+            power_w: number;
+            /** Supply V */
+            supply_v: number;
+        };
+        /**
+         * TaskWeather
+         * @description A kind of work with its verdict and the reasons.
+         */
+        TaskWeather: {
+            level: components["schemas"]["Level"];
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: string[];
+            /**
+             * Task
+             * @enum {string}
+             */
+            task: "ladder" | "lift" | "sealant" | "foam" | "concrete";
+        };
+        /**
+         * Telemetry
+         * @description Everything that the terminal tells.
+         */
+        Telemetry: {
+            /** Activation Code Entered */
+            activation_code_entered: boolean;
+            /**
+             * Azimuth Turning
+             * @enum {string}
+             */
+            azimuth_turning: "up" | "down";
+            /**
+             * Azimuth Turns
+             * @description Counter of the azimuth screw
+             */
+            azimuth_turns: number;
+            /** Beam Letter */
+            beam_letter: string;
+            /**
+             * Elevation Turning
+             * @enum {string}
+             */
+            elevation_turning: "up" | "down";
+            /**
+             * Elevation Turns
+             * @description Counter of the elevation screw
+             */
+            elevation_turns: number;
+            /**
+             * Level Db
+             * @description Receive Es/N0 as its meter shows it now
+             */
+            level_db: number;
+            /**
+             * Now S
+             * @description Terminal time since power; 0 when off
+             */
+            now_s: number;
+            /** Nuts Tight */
+            nuts_tight: boolean;
+            /** Powered */
+            powered: boolean;
+            /**
+             * Settled
+             * @description Whether the meter has caught up with the last movement
+             */
+            settled: boolean;
+            /**
+             * Simulated
+             * @default true
+             */
+            simulated: boolean;
+            /** State */
+            state: string;
+            /** States Entered */
+            states_entered: components["schemas"]["StateEvent"][];
+            /**
+             * Time Scale
+             * @description Seconds of its own time in one of ours
+             * @default 1
+             */
+            time_scale: number;
+        };
+        /**
+         * Term
+         * @description A word with its meaning; `reference` says from where it is counted.
+         */
+        Term: {
+            /** Meaning */
+            meaning: string;
+            /**
+             * Reference
+             * @default
+             */
+            reference: string;
+            /** Word */
+            word: string;
+        };
+        /**
+         * Terminal
+         * @description A terminal of the catalogue.
+         */
+        Terminal: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Aperture Offset Mm
+             * @description Middle of the reflector over its axis; None: the lower rim at the axis
+             */
+            aperture_offset_mm?: number | null;
+            azimuth_screw: components["schemas"]["Screw"];
+            /** Bringup States */
+            bringup_states: components["schemas"]["BringUpState"][];
+            /** Build Steps */
+            build_steps: components["schemas"]["BuildStep"][];
+            cable: components["schemas"]["CableLimits"];
+            clinometer: components["schemas"]["Clinometer"];
+            /** Code */
+            code: string;
+            elevation_screw: components["schemas"]["Screw"];
+            /** Entries */
+            entries: components["schemas"]["ModemEntry"][];
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
+            /**
+             * Focal Length Mm
+             * @description Of the reflector, for spare feeds
+             */
+            focal_length_mm?: number | null;
+            mast: components["schemas"]["MastWindow"];
+            /** Name */
+            name: string;
+            /**
+             * Needs Lineup
+             * @description Whether the operations desk lines it up by appointment
+             * @default false
+             */
+            needs_lineup: boolean;
+            /**
+             * Other Faces
+             * @description Other places where a clinometer may be laid
+             */
+            other_faces?: components["schemas"]["Clinometer"][];
+            /** @description What a low-orbit panel can see; None for a dish */
+            panel?: components["schemas"]["Panel"] | null;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /**
+             * Polarization
+             * @enum {string}
+             */
+            polarization: "circular" | "linear";
+            /**
+             * @default {
+             *       "decimals_count": 4,
+             *       "style": "decimal"
+             *     }
+             */
+            position_format: components["schemas"]["PositionFormat"];
+            /**
+             * Receive Beamwidth Deg
+             * @description Maker's figure, else 70 λ/D
+             */
+            receive_beamwidth_deg?: number | null;
+            /** Receive Ghz */
+            receive_ghz: number;
+            /**
+             * Reference Gain Db
+             * @description Receive figure relative to the beam's reference terminal
+             * @default 0
+             */
+            reference_gain_db: number;
+            /**
+             * Skew Mechanism
+             * @description What is turned for the skew
+             * @default none
+             * @enum {string}
+             */
+            skew_mechanism: "feed" | "head" | "none";
+            supply: components["schemas"]["Supply"];
+            /** Tools */
+            tools: string[];
+            /** Transmit Ghz */
+            transmit_ghz: number;
+            /**
+             * Transmit W
+             * @default 0
+             */
+            transmit_w: number;
+            /**
+             * Wind Force Coefficient
+             * @description Maker's figure, else the envelope
+             */
+            wind_force_coefficient?: number | null;
+        };
+        /**
+         * TerrainHeight
+         * @description Height of the ground from a local tile; None where no tile covers the place or it has no data there.
+         */
+        TerrainHeight: {
+            /** Height M */
+            height_m: number | null;
+            /** Tile */
+            tile: string;
+        };
+        /**
+         * TileOut
+         * @description An elevation tile of the data folder.
+         */
+        TileOut: {
+            /** East Deg */
+            east_deg: number;
+            /** Name */
+            name: string;
+            /** North Deg */
+            north_deg: number;
+            /** Size Bytes */
+            size_bytes: number;
+            /** South Deg */
+            south_deg: number;
+            /** West Deg */
+            west_deg: number;
+        };
+        /**
+         * TrackPoint
+         * @description Direction at a time since the northbound equator crossing.
+         */
+        TrackPoint: {
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /** Time Since Node H */
+            time_since_node_h: number;
+        };
+        /**
+         * Traffic
+         * @description A direction in which a satellite served.
+         */
+        Traffic: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Blocked */
+            blocked: boolean;
+            /** Elevation Deg */
+            elevation_deg: number;
+        };
+        /**
+         * TrialColumns
+         * @description What the columns of a log are called, and which are taken for ours; empty where none is.
+         */
+        TrialColumns: {
+            /** Columns */
+            columns: string[];
+            /** Guessed */
+            guessed: {
+                [key: string]: string;
+            };
+        };
+        /** TrialColumnsOutcome */
+        TrialColumnsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TrialColumns"];
+        };
+        /**
+         * TrialEvent
+         * @description A stretch without service that the panel reported. Bearing and elevation where it knew them.
+         */
+        TrialEvent: {
+            /** Azimuth Deg */
+            azimuth_deg?: number | null;
+            /**
+             * Cause
+             * @default unknown
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Elevation Deg */
+            elevation_deg?: number | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
+        /**
+         * TrialFacts
+         * @description The trial of a panel: where, when, and what its log told.
+         */
+        TrialFacts: {
+            /** Trial ended */
+            ended_at?: string | null;
+            /** Gaps of the log */
+            events?: components["schemas"]["TrialEvent"][];
+            /** Height over ground */
+            height_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Where it stands
+             * @description Empty: the job’s place
+             * @default
+             */
+            letter: string;
+            /**
+             * Log
+             * @default
+             */
+            log_name: string;
+            /** Trial begun */
+            started_at?: string | null;
+        };
+        /**
+         * TrialHour
+         * @description An hour of the trial.
+         */
+        TrialHour: {
+            /**
+             * Blocked S
+             * @description Of those, by obstruction
+             * @default 0
+             */
+            blocked_s: number;
+            /**
+             * Count
+             * @description Outages that began in it
+             */
+            count: number;
+            /**
+             * Hour
+             * @description Since the start, 0 for the first
+             */
+            hour: number;
+            /**
+             * Other S
+             * @description Of those, by whatever else; None in older records
+             */
+            other_s?: number | null;
+            /**
+             * Predicted S
+             * @description Predicted to be lost by obstruction in such an hour, on average
+             */
+            predicted_s?: number | null;
+            /**
+             * Seconds S
+             * @description Lost in it, whatever the cause
+             */
+            seconds_s: number;
+        };
+        /**
+         * TrialInput
+         * @description The trial, and what was predicted for the same place.
+         */
+        TrialInput: {
+            /**
+             * Apart M
+             * @description From the trial's place and height to the position it was predicted for
+             * @default 0
+             */
+            apart_m: number;
+            /**
+             * Ended At
+             * Format: date-time
+             */
+            ended_at: string;
+            /** Events */
+            events?: components["schemas"]["TrialEvent"][];
+            /** Predicted Blocked Percent */
+            predicted_blocked_percent?: number | null;
+            /**
+             * Predicted Interruptions Per H
+             * @description Those by obstruction
+             */
+            predicted_interruptions_per_h?: number | null;
+            /**
+             * Predicted Over H
+             * @description Hours that the prediction followed: it scatters as a trial does; None: exact
+             */
+            predicted_over_h?: number | null;
+            /**
+             * Predicted Sectors Percent
+             * @description Blocked share of the time by sector of 30°, from north clockwise
+             */
+            predicted_sectors_percent?: number[];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /**
+         * TrialLog
+         * @description The events in order, and what the log's columns are called, so that a person can say which is which.
+         */
+        TrialLog: {
+            /** Columns */
+            columns: string[];
+            /** Events */
+            events: components["schemas"]["TrialEvent"][];
+            /**
+             * Guessed
+             * @description Our field -> the log's column that was taken for it
+             */
+            guessed: {
+                [key: string]: string;
+            };
+            /**
+             * Unread
+             * @description Columns that are not used
+             */
+            unread: string[];
+        };
+        /**
+         * TrialLogInput
+         * @description A log as text. `columns` says which of its columns is which of ours, where the names differ.
+         */
+        TrialLogInput: {
+            /**
+             * Columns
+             * @description Our field -> the log's column
+             */
+            columns?: {
+                [key: string]: string;
+            };
+            /** Text */
+            text: string;
+            /**
+             * Zone Offset H
+             * @description Hours ahead of UTC of times that name no zone; needed where some do not
+             */
+            zone_offset_h?: number | null;
+        };
+        /** TrialLogOutcome */
+        TrialLogOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TrialLog"];
+        };
+        /** TrialOutcome */
+        TrialOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TrialResult"];
+        };
+        /**
+         * TrialResult
+         * @description Availability by cause, sector and hour, and which to believe.
+         */
+        TrialResult: {
+            /** Available Percent */
+            available_percent: number;
+            /** Because */
+            because: string;
+            /**
+             * Believe
+             * @enum {string}
+             */
+            believe: "trial" | "prediction" | "both" | "neither";
+            /** Blocked Per H */
+            blocked_per_h: number;
+            /** Causes */
+            causes: components["schemas"]["CauseCount"][];
+            /**
+             * Difference Sd
+             * @description Observed less predicted interruptions by obstruction, in standard deviations of the count
+             */
+            difference_sd: number | null;
+            /** Hours */
+            hours: components["schemas"]["TrialHour"][];
+            /** Hours H */
+            hours_h: number;
+            /** Interruptions Per H */
+            interruptions_per_h: number;
+            /** Longest S */
+            longest_s: number;
+            /** Observed Blocked Percent */
+            observed_blocked_percent: number;
+            /**
+             * Outside Count
+             * @description Outages of the log that lie outside the trial's time, left out
+             * @default 0
+             */
+            outside_count: number;
+            /** Sectors */
+            sectors: components["schemas"]["TrialSector"][];
+        };
+        /**
+         * TrialSector
+         * @description A sector of 30°: observed and predicted share of the time that is blocked.
+         */
+        TrialSector: {
+            /** From Deg */
+            from_deg: number;
+            /** Observed Percent */
+            observed_percent: number;
+            /** Predicted Percent */
+            predicted_percent: number | null;
+        };
+        /**
+         * UnreadEntry
+         * @description An entry that this version cannot read, and why.
+         */
+        UnreadEntry: {
+            /** Code */
+            code: string;
+            /** Kind */
+            kind: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * UsableArcInput
+         * @description The sky at a position, and the satellites of the stores.
+         */
+        UsableArcInput: {
+            /**
+             * Ahead Years
+             * @description Growth that is added before judging
+             * @default 0
+             */
+            ahead_years: number;
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * East M
+             * @description Terminal east of the place where the skyline was read
+             * @default 0
+             */
+            east_m: number;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            north_m: number;
+            /** Obstacles */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Read Height M
+             * @description Height over ground of the eye that read the points; None: the terminal's own
+             */
+            read_height_m?: number | null;
+            /** Receive Ghz */
+            receive_ghz: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellite Longitude Deg */
+            satellite_longitude_deg: number;
+            /** Satellites */
+            satellites?: components["schemas"]["Satellite"][];
+            /** Skyline */
+            skyline?: components["schemas"]["SkylinePoint"][];
+            /**
+             * Terminal Height M
+             * @description Height over ground of the terminal
+             * @default 0
+             */
+            terminal_height_m: number;
+        };
+        /** UsableArcOutcome */
+        UsableArcOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["UsableArcResult"];
+        };
+        /**
+         * UsableArcResult
+         * @description What of the geostationary arc is free: by the tube, and by the flat rule.
+         */
+        UsableArcResult: {
+            /** Clear */
+            clear: components["schemas"]["ArcStretch"][];
+            /** Free */
+            free: components["schemas"]["ArcStretch"][];
+            /** Satellites */
+            satellites: components["schemas"]["ArcSatellite"][];
+        };
+        /**
+         * UseVerdict
+         * @description A use with its verdict: clear works, mind suffers, hold fails.
+         */
+        UseVerdict: {
+            /** Code */
+            code: string;
+            /** Figure */
+            figure: number;
+            level: components["schemas"]["Level"];
+            /** Limit */
+            limit: number;
+            /** Name */
+            name: string;
+            /**
+             * Rule
+             * @description The rule in words
+             */
+            rule: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * VisitAssessment
+         * @description What the entries about the visit come to; None where an entry is missing.
+         */
+        VisitAssessment: {
+            costs: components["schemas"]["CostsResult"];
+            days: components["schemas"]["VisitDaysResult"];
+            lineup: components["schemas"]["LineupResult"];
+            mounts: components["schemas"]["MountChoiceResult"];
+            place_error: components["schemas"]["PlaceErrorResult"] | null;
+            /** Place Error M */
+            place_error_m: number | null;
+            position_entry: components["schemas"]["PositionEntryResult"] | null;
+            weather: components["schemas"]["WeatherResult"];
+        };
+        /**
+         * VisitDaysInput
+         * @description Tasks of one crew that works through one at a time.
+         */
+        VisitDaysInput: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Tasks */
+            tasks?: components["schemas"]["VisitTask"][];
+        };
+        /** VisitDaysOutcome */
+        VisitDaysOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["VisitDaysResult"];
+        };
+        /**
+         * VisitDaysResult
+         * @description The tasks in the order of the work.
+         */
+        VisitDaysResult: {
+            /** Day Count */
+            day_count: number;
+            /** Rows */
+            rows: components["schemas"]["VisitRow"][];
+        };
+        /**
+         * VisitRow
+         * @description When a task is worked on, local time of the site, and when it has set.
+         */
+        VisitRow: {
+            /**
+             * Day Number
+             * @description 1 for the first day
+             */
+            day_number: number;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Name */
+            name: string;
+            /**
+             * Set At
+             * Format: date-time
+             */
+            set_at: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+        };
+        /**
+         * VisitTask
+         * @description A piece of work for the crew, and how long it must be left alone afterwards.
+         */
+        VisitTask: {
+            /**
+             * Only after
+             * @description Tasks that must be finished and set before, separated by ;
+             * @default
+             */
+            after: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Task */
+            name: string;
+            /**
+             * Sets for
+             * @description Setting or curing that nobody need watch
+             * @default 0
+             */
+            wait_h: number;
+            /** Work */
+            work_h: number;
+        };
+        /**
+         * Waiver
+         * @description Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name.
+         */
+        Waiver: {
+            /** By */
+            by: string;
+            /**
+             * Code
+             * @description Of the finding that is let pass
+             */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * WayOutcome
+         * @description A way, and the sky that it would leave: the margins of a fixed satellite, or a panel's time without service.
+         */
+        WayOutcome: {
+            /**
+             * @description The gravest of what else speaks against it, such as its cable
+             * @default clear
+             */
+            beside: components["schemas"]["Level"];
+            /**
+             * Cost Money
+             * @description In the firm's currency
+             */
+            cost_money?: number | null;
+            /** Margin Deg */
+            margin_deg?: number | null;
+            /** Out Percent */
+            out_percent?: number | null;
+            /** Tube Margin Deg */
+            tube_margin_deg?: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "raise" | "trim" | "move" | "accept";
+            /** What */
+            what: string;
+        };
+        /**
+         * WaysOutInput
+         * @description The ways that are open. One of them should be `accept`, the sky as it is.
+         */
+        WaysOutInput: {
+            /** Outcomes */
+            outcomes: components["schemas"]["WayOutcome"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** WaysOutOutcome */
+        WaysOutOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WaysOutResult"];
+        };
+        /**
+         * WaysOutResult
+         * @description The ways, best first.
+         */
+        WaysOutResult: {
+            /**
+             * Advised
+             * @description None where no way makes the sky better, none is needed, or costs must decide and lack
+             */
+            advised: ("raise" | "trim" | "move" | "accept") | null;
+            /** Ways */
+            ways: components["schemas"]["JudgedWay"][];
+            /** Why */
+            why: string;
+        };
+        /**
+         * WeatherInput
+         * @description The forecast for the hours of the work. What is not known stays empty.
+         */
+        WeatherInput: {
+            /** Conditions */
+            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            /** Forecast Gust Mps */
+            forecast_gust_mps?: number | null;
+            /**
+             * Forecast Low C
+             * @description Lowest temperature until the work has set
+             */
+            forecast_low_c?: number | null;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** WeatherOutcome */
+        WeatherOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WeatherResult"];
+        };
+        /**
+         * WeatherResult
+         * @description Every kind of work.
+         */
+        WeatherResult: {
+            /** Tasks */
+            tasks: components["schemas"]["TaskWeather"][];
+        };
+        /**
+         * WindInput
+         * @description A gust over open country at 10 m, and what it blows on.
+         */
+        WindInput: {
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m: number;
+            /** Area M2 */
+            area_m2: number;
+            /**
+             * Exposure
+             * @default C
+             * @enum {string}
+             */
+            exposure: "B" | "C" | "D";
+            /**
+             * Force Coefficient
+             * @default 1.66
+             */
+            force_coefficient: number;
+            /**
+             * Gust Mps
+             * @description 3 s gust at 10 m
+             */
+            gust_mps: number;
+            /** Height Above Ground M */
+            height_above_ground_m: number;
+        };
+        /** WindOutcome */
+        WindOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WindResult"];
+        };
+        /**
+         * WindResult
+         * @description Force of the gust on the area.
+         */
+        WindResult: {
+            /** Air Density Kg Per M3 */
+            air_density_kg_per_m3: number;
+            /** Exposure Factor */
+            exposure_factor: number;
+            /** Force N */
+            force_n: number;
+            /** Pressure Pa */
+            pressure_pa: number;
+        };
+        /**
+         * WorkOrderInput
+         * @description The site and satellite as we know them, and what is printed. What is not printed stays empty.
+         */
+        WorkOrderInput: {
+            clinometer?: components["schemas"]["Clinometer"] | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Others
+             * @description Other satellites that may have been meant
+             */
+            others?: components["schemas"]["Satellite"][];
+            /** Printed Azimuth Deg */
+            printed_azimuth_deg?: number | null;
+            /** Printed Elevation Deg */
+            printed_elevation_deg?: number | null;
+            /** Printed Skew Deg */
+            printed_skew_deg?: number | null;
+            /**
+             * Said By
+             * @description Who gave the angles: the work order, or the modem's own page
+             * @default order
+             * @enum {string}
+             */
+            said_by: "order" | "modem";
+            satellite: components["schemas"]["Satellite"];
+            /**
+             * Tolerance Deg
+             * @description Half a degree of rounding and a little for another model; the house rule by default
+             * @default 0.6
+             */
+            tolerance_deg: number;
+        };
+        /** WorkOrderOutcome */
+        WorkOrderOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WorkOrderResult"];
+        };
+        /**
+         * WorkOrderResult
+         * @description All printed angles with their explanations.
+         */
+        WorkOrderResult: {
+            /** Agrees */
+            agrees: boolean;
+            /** Checks */
+            checks: components["schemas"]["AngleCheck"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  rindle_server_api_list_calculators: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CalculatorEntry'][]
-        }
-      }
-    }
-  }
-  rindle_server_api_calculator_schema: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: unknown
-          }
-        }
-      }
-    }
-  }
-  rindle_server_api_calculate: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': {
-          [key: string]: unknown
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: unknown
-          }
-        }
-      }
-    }
-  }
-  rindle_server_api_health: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Health']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_list_jobs: {
-    parameters: {
-      query?: {
-        find?: string
-        page?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobPage']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_create_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_stop_work: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        work_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: boolean
-          }
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_read_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_aim: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AimFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_brief: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BriefFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_bringup: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BringUpFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_build: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BuildFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_cable: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CableFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_list_changes: {
-    parameters: {
-      query?: {
-        since?: number
-        most?: number
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ChangeOut'][]
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_entries: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_nuts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NutsOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_poll: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_power: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PowerOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_push: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PushOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_device_api_read: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReadOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_add_document: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_read_document: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        document_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_api_delete_document: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        document_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_patch_document: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        document_id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DocumentPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_drawings: {
-    parameters: {
-      query?: {
-        units?: 'metric' | 'imperial'
-        has?: string
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DrawingOut'][]
-        }
-      }
-    }
-  }
-  patch_handover: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HandOverFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_head: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['HeadOut']
-        }
-      }
-    }
-  }
-  patch_mount: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MountFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_neighbours: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Neighbours']
-        }
-      }
-    }
-  }
-  patch_peak: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PeakFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_report_api_pocket_page: {
-    parameters: {
-      query?: {
-        paper?: 'A5' | 'A6'
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_report_api_pocket_print: {
-    parameters: {
-      query?: {
-        paper?: 'A5' | 'A6'
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_api_position_as_place: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        letter: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_report_api_proposal_page: {
-    parameters: {
-      query?: {
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_report_api_proposal_print: {
-    parameters: {
-      query?: {
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_api_add_reading: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AxisReading']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_delete_reading: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        reading_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_redo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Reversed']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_report_api_html: {
-    parameters: {
-      query?: {
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_report_api_pdf: {
-    parameters: {
-      query?: {
-        units?: 'metric' | 'imperial'
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_api_sign_off: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SignOff']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  patch_sky: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SkyFactsPatch']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_horizon: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HorizonOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_sky_input: {
-    parameters: {
-      query?: {
-        letter?: string | null
-      }
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: unknown
-          }
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_keep_photo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PictureOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_simulate_sky: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SimulationOrder']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_export_skyline: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        index: number
-        form: 'csv' | 'json'
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_jobs_api_enter_state: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StateSeen']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_forget_states: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_mark_step: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        code: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_unmark_step: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-        code: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_forget_trial: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_bring_trial_back: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_log_columns: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TrialColumns']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_end_trial: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_take_log: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * Columns
-           * @default {}
-           */
-          columns?: string
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LogOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_sky_api_start_trial: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_undo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Reversed']
-        }
-      }
-    }
-  }
-  rindle_server_jobs_api_import_work_order: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobOut']
-        }
-      }
-    }
-  }
-  rindle_server_places_api_read_file: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FoundPlace'][]
-        }
-      }
-    }
-  }
-  rindle_server_places_api_find: {
-    parameters: {
-      query: {
-        name: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['GazetteerEntry'][]
-        }
-      }
-    }
-  }
-  rindle_server_places_api_terrain_height: {
-    parameters: {
-      query: {
-        latitude_deg: number
-        longitude_deg: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TerrainHeight']
-        }
-      }
-    }
-  }
-  rindle_server_places_api_list_terrain: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TileOut'][]
-        }
-      }
-    }
-  }
-  rindle_server_places_api_keep_terrain: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TerrainHeight']
-        }
-      }
-    }
-  }
-  rindle_server_places_api_drop_terrain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TileOut'][]
-        }
-      }
-    }
-  }
-  rindle_server_places_api_tile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        z: number
-        x: number
-        y: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_accounts_api_who: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-    }
-  }
-  rindle_server_accounts_api_sign_in: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SignIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-    }
-  }
-  rindle_server_accounts_api_sign_out: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_accounts_api_enter_demo: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-    }
-  }
-  rindle_server_sites_api_calculate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SitesInput']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SitesResult']
-        }
-      }
-    }
-  }
-  rindle_server_sites_api_download: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        form: 'csv' | 'geojson' | 'kml'
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SitesInput']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_stores_api_read_catalogue: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Catalogue']
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_read_firm: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FirmOut']
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_write_firm: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FirmIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FirmOut']
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_words: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Term'][]
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_write_item: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        kind: 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'constellation'
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': {
-          [key: string]: unknown
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Catalogue']
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_export_items: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        kind: 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'constellation' | 'beams' | 'omm' | 'tle'
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  rindle_server_stores_api_import_items: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        kind: 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'constellation'
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Catalogue']
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_read_schema: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        kind: 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'constellation' | 'rules' | 'words'
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: unknown
-          }
-        }
-      }
-    }
-  }
-  rindle_server_stores_api_delete_item: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        kind: 'satellite' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'constellation'
-        code: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Catalogue']
-        }
-      }
-    }
-  }
-  rindle_server_api_units: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            [key: string]: {
-              [key: string]: {
-                [key: string]: unknown
-              }
-            }
-          }
-        }
-      }
-    }
-  }
+    rindle_server_api_list_calculators: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalculatorEntry"][];
+                };
+            };
+        };
+    };
+    schema_acceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_acceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptanceInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcceptanceOutcome"];
+                };
+            };
+        };
+    };
+    schema_aim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_aim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AimInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AimOutcome"];
+                };
+            };
+        };
+    };
+    schema_apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApartInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApartOutcome"];
+                };
+            };
+        };
+    };
+    schema_beam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_beam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeamInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeamOutcome"];
+                };
+            };
+        };
+    };
+    schema_beam_height: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_beam_height: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeamHeightInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeamHeightOutcome"];
+                };
+            };
+        };
+    };
+    schema_bringup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_bringup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringUpInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BringupOutcome"];
+                };
+            };
+        };
+    };
+    schema_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildOutcome"];
+                };
+            };
+        };
+    };
+    schema_cable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_cable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CableInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CableOutcome"];
+                };
+            };
+        };
+    };
+    schema_calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrateOutcome"];
+                };
+            };
+        };
+    };
+    schema_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOutcome"];
+                };
+            };
+        };
+    };
+    schema_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsOutcome"];
+                };
+            };
+        };
+    };
+    schema_deliveries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_deliveries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeliveriesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveriesOutcome"];
+                };
+            };
+        };
+    };
+    schema_extra_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_extra_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExtraRunsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExtraRunsOutcome"];
+                };
+            };
+        };
+    };
+    schema_inclined: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_inclined: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InclinedInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InclinedOutcome"];
+                };
+            };
+        };
+    };
+    schema_instrument_bias: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_instrument_bias: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Instrument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentBiasOutcome"];
+                };
+            };
+        };
+    };
+    schema_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentsOutcome"];
+                };
+            };
+        };
+    };
+    schema_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOutcome"];
+                };
+            };
+        };
+    };
+    schema_landmark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_landmark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LandmarkInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LandmarkOutcome"];
+                };
+            };
+        };
+    };
+    schema_lineup_request: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_lineup_request: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineupInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineupRequestOutcome"];
+                };
+            };
+        };
+    };
+    schema_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOutcome"];
+                };
+            };
+        };
+    };
+    schema_lockdown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_lockdown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LockdownInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LockdownOutcome"];
+                };
+            };
+        };
+    };
+    schema_low_orbit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_low_orbit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LowOrbitInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LowOrbitOutcome"];
+                };
+            };
+        };
+    };
+    schema_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MountOutcome"];
+                };
+            };
+        };
+    };
+    schema_mount_choice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_mount_choice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountChoiceInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MountChoiceOutcome"];
+                };
+            };
+        };
+    };
+    schema_neighbours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_neighbours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeighboursInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeighboursOutcome"];
+                };
+            };
+        };
+    };
+    schema_obstacle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_obstacle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ObstacleMeasureInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ObstacleOutcome"];
+                };
+            };
+        };
+    };
+    schema_offset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_offset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OffsetInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffsetOutcome"];
+                };
+            };
+        };
+    };
+    schema_panel_attitude: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_panel_attitude: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttitudeInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelAttitudeOutcome"];
+                };
+            };
+        };
+    };
+    schema_peak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_peak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeakInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeakOutcome"];
+                };
+            };
+        };
+    };
+    schema_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceOutcome"];
+                };
+            };
+        };
+    };
+    schema_place_error: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_place_error: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceErrorInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceErrorOutcome"];
+                };
+            };
+        };
+    };
+    schema_plumb: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_plumb: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlumbInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlumbOutcome"];
+                };
+            };
+        };
+    };
+    schema_position_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_position_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionEntryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionEntryOutcome"];
+                };
+            };
+        };
+    };
+    schema_power_density: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_power_density: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PowerDensityInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerDensityOutcome"];
+                };
+            };
+        };
+    };
+    schema_reversal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_reversal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReversalInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalOutcome"];
+                };
+            };
+        };
+    };
+    schema_sites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitesOutcome"];
+                };
+            };
+        };
+    };
+    schema_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkyInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkyOutcome"];
+                };
+            };
+        };
+    };
+    schema_sky_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sky_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkyPhotoOutcome"];
+                };
+            };
+        };
+    };
+    schema_sky_shift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sky_shift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkyShiftInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkyShiftOutcome"];
+                };
+            };
+        };
+    };
+    schema_skyline_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_skyline_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkylineTextInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkylineTextOutcome"];
+                };
+            };
+        };
+    };
+    schema_spare_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_spare_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpareFeedInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpareFeedOutcome"];
+                };
+            };
+        };
+    };
+    schema_spare_feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_spare_feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpareFeedsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpareFeedsOutcome"];
+                };
+            };
+        };
+    };
+    schema_sun_bearing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sun_bearing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunBearingInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunBearingOutcome"];
+                };
+            };
+        };
+    };
+    schema_sun_outage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sun_outage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunOutageInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunOutageOutcome"];
+                };
+            };
+        };
+    };
+    schema_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOutcome"];
+                };
+            };
+        };
+    };
+    schema_trial_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_trial_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialLogInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialColumnsOutcome"];
+                };
+            };
+        };
+    };
+    schema_trial_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_trial_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialLogInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialLogOutcome"];
+                };
+            };
+        };
+    };
+    schema_usable_arc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_usable_arc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsableArcInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsableArcOutcome"];
+                };
+            };
+        };
+    };
+    schema_visit_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_visit_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitDaysInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitDaysOutcome"];
+                };
+            };
+        };
+    };
+    schema_ways_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_ways_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysOutInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOutOutcome"];
+                };
+            };
+        };
+    };
+    schema_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeatherInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOutcome"];
+                };
+            };
+        };
+    };
+    schema_wind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_wind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WindInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WindOutcome"];
+                };
+            };
+        };
+    };
+    schema_work_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_work_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkOrderInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOrderOutcome"];
+                };
+            };
+        };
+    };
+    rindle_server_api_health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_list_jobs: {
+        parameters: {
+            query?: {
+                find?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPage"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_create_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_stop_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_read_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_aim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AimFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_brief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_bringup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringUpFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_cable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CableFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_list_changes: {
+        parameters: {
+            query?: {
+                since?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_nuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NutsOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_poll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PowerOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_push: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PushOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_add_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_read_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_delete_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_patch_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                document_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_drawings: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+                has?: string;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+        };
+    };
+    patch_handover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    patch_mount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_neighbours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Neighbours"];
+                };
+            };
+        };
+    };
+    patch_peak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeakFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_pocket_page: {
+        parameters: {
+            query?: {
+                paper?: "A5" | "A6";
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_pocket_print: {
+        parameters: {
+            query?: {
+                paper?: "A5" | "A6";
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_position_as_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_proposal_page: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_proposal_print: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_add_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AxisReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_delete_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                reading_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reversed"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_html: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_pdf: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    patch_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkyFactsPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_horizon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HorizonOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_sky_input: {
+        parameters: {
+            query?: {
+                letter?: string | null;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_simulate_sky: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulationOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_export_skyline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                index: number;
+                form: "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_enter_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateSeen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_forget_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_mark_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_unmark_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_forget_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_bring_trial_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_log_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialColumns"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_end_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_take_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Columns
+                     * @default {}
+                     */
+                    columns?: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_start_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reversed"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_import_work_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundPlace"][];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_find: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GazetteerEntry"][];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_terrain_height: {
+        parameters: {
+            query: {
+                latitude_deg: number;
+                longitude_deg: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TerrainHeight"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_list_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_keep_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TerrainHeight"];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_drop_terrain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_places_api_tile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                z: number;
+                x: number;
+                y: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_accounts_api_who: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    rindle_server_accounts_api_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    rindle_server_accounts_api_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_accounts_api_enter_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    rindle_server_sites_api_calculate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitesResult"];
+                };
+            };
+        };
+    };
+    rindle_server_sites_api_download: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: "csv" | "geojson" | "kml";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_stores_api_read_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_read_firm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_write_firm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_write_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_export_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "beams" | "omm" | "tle";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_stores_api_import_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_read_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "rules" | "words";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_delete_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation";
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    rindle_server_api_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: {
+                            [key: string]: {
+                                [key: string]: unknown;
+                            };
+                        };
+                    };
+                };
+            };
+        };
+    };
 }

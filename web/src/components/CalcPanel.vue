@@ -1,9 +1,9 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="N extends CalcName">
 /** A calculator of the registry as a small panel: its fields, its figures as one types, and its findings. */
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
-import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ApiError, calculate as ask, type CalcName, type CalcResult, type Schemas } from '@/api/client'
 import { fromEntry, unitSign } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
@@ -18,13 +18,12 @@ export interface PanelField {
   hint?: string
   choices?: { label: string; value: string }[]
 }
-type Result = Record<string, unknown>
 
 const props = defineProps<{
-  name: string
+  name: N
   fields?: PanelField[]
   fixed: Record<string, unknown>
-  show: (result: Result) => [string, string][]
+  show: (result: CalcResult<N>) => [string, string][]
   wait?: string
 }>()
 const emit = defineEmits<{ typed: [Record<string, unknown>] }>()
@@ -32,7 +31,7 @@ const prefs = usePrefs()
 const texts = ref<Record<string, string>>(
   Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])),
 )
-const result = ref<Result | null>(null)
+const result = shallowRef<CalcResult<N> | null>(null)
 const findings = ref<Schemas['Finding'][]>([])
 const faults = ref<Record<string, string>>({})
 const busy = ref(false)
@@ -61,12 +60,10 @@ async function calculate(): Promise<void> {
   emit('typed', typed)
   busy.value = true
   try {
-    const told = await unwrap(
-      client.POST('/api/calc/{name}', { params: { path: { name: props.name } }, body: { ...props.fixed, ...typed } }),
-    )
+    const told = await ask(props.name, { ...props.fixed, ...typed })
     if (mine !== latest) return
-    result.value = told.result as Result
-    findings.value = told.findings as Schemas['Finding'][]
+    result.value = told.result
+    findings.value = told.findings
     faults.value = {}
   } catch (error) {
     if (!(error instanceof ApiError)) throw error

@@ -17,7 +17,12 @@ const store = useJob()
     <template v-else>
       <p class="row">
         <icon-plug-connected :size="20" aria-hidden="true" /><b>Simulated terminal</b
-        ><span class="quiet">a stand-in that ships with Rindle; no radio is involved</span>
+        ><span class="quiet"
+          >a stand-in that ships with Rindle; no radio is involved<template
+            v-if="(store.telemetry?.time_scale ?? 1) !== 1"
+            >. Its clock runs {{ store.telemetry?.time_scale }} times as fast as yours</template
+          ></span
+        >
       </p>
       <p v-if="store.telemetry" class="row figures">
         <span

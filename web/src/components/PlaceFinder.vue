@@ -4,7 +4,7 @@ import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
-import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import client, { calculate, ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import { apartWords, formatQuantity } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -65,20 +65,15 @@ async function load(file: File): Promise<void> {
 async function take(place: Found): Promise<void> {
   const { latitude_deg, longitude_deg } = job.value.facts.brief
   if (latitude_deg != null && longitude_deg != null) {
-    const told = await unwrap(
-      client.POST('/api/calc/{name}', {
-        params: { path: { name: 'apart' } },
-        body: {
-          first_latitude_deg: latitude_deg,
-          first_longitude_deg: longitude_deg,
-          second_latitude_deg: place.latitude_deg,
-          second_longitude_deg: place.longitude_deg,
-          rules: job.value.facts.picks.rules,
-        },
-      }),
-    )
-    if ((told.findings as Schemas['Finding'][])[0]?.level === 'mind') {
-      asked.value = { place, distance_m: (told.result as { distance_m: number }).distance_m }
+    const told = await calculate('apart', {
+      first_latitude_deg: latitude_deg,
+      first_longitude_deg: longitude_deg,
+      second_latitude_deg: place.latitude_deg,
+      second_longitude_deg: place.longitude_deg,
+      rules: job.value.facts.picks.rules,
+    })
+    if (told.findings[0]?.level === 'mind') {
+      asked.value = { place, distance_m: told.result.distance_m }
       return
     }
   }

@@ -7,7 +7,7 @@ describe('quantities', () => {
     expect(formatQuantity(60.3, 'mm', 'imperial')).toBe('2 3/8 in')
     expect(formatQuantity(61.2, 'mm', 'imperial')).toBe('2.41 in')
     expect(formatQuantity(1.6, 'm', 'imperial')).toBe('5 ft 3 in')
-    expect(formatQuantity(36779.2, 'km', 'metric')).toBe('36\u202f779 km')
+    expect(formatQuantity(36779.2, 'km', 'metric')).toBe('36\u00a0779 km')
     expect(formatQuantity(-0.01, 'db', 'metric')).toBe('0.0 dB')
     expect(formatQuantity(-25.62, 'deg', 'metric')).toBe('−25.6°')
   })

@@ -32,7 +32,7 @@ const MM_PER_INCH = 25.4
 function grouped(value: number, decimals: number): string {
   const shown = value.toFixed(decimals)
   const [whole, rest] = (Number(shown) === 0 ? shown.replace('-', '') : shown).replace('-', '−').split('.')
-  const groups = Math.abs(value) >= GROUPED_FROM ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u202f') : whole!
+  const groups = Math.abs(value) >= GROUPED_FROM ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u00a0') : whole!
   return rest === undefined ? groups : `${groups}.${rest}`
 }
 
@@ -75,7 +75,7 @@ const IN_A_SENTENCE: Record<string, UnitCode> = {
   m: 'm',
   N: 'n',
 }
-const NUMBER = '[-−]?\\d[\\d,\u202f]*(?:\\.\\d+)?'
+const NUMBER = '[-−]?\\d[\\d,\u00a0]*(?:\\.\\d+)?'
 const QUANTITY = new RegExp(
   `(?<![\\w.,])(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²°])`,
   'g',
@@ -87,7 +87,7 @@ export function inSystem(sentence: string, system: System): string {
   return sentence.replace(QUANTITY, (_, first: string, second: string | undefined, unit: string) =>
     [first, second]
       .filter((one) => one !== undefined)
-      .map((one) => Number(one.replace(/[,\u202f]/g, '').replace('−', '-')))
+      .map((one) => Number(one.replace(/[,\u00a0]/g, '').replace('−', '-')))
       .map((value) => formatQuantity(value, IN_A_SENTENCE[unit]!, system))
       .join(' to '),
   )

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { CalcResult } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import Fact from '@/fields/Fact.vue'
 import { computed, ref } from 'vue'
@@ -73,25 +74,14 @@ const tolerance = (value: number | null | undefined) =>
   value === null || value === undefined ? '' : `± ${value.toFixed(value < 1 ? 2 : 1)}°`
 type Row = [string, string]
 const num = (value: unknown) => Number(value)
-interface Outage {
-  start: string
-  end: string
-  minutes: number
-}
-const outageRows = (result: Record<string, unknown>): Row[] =>
-  (result.outages as Outage[]).map((one) => [
+const outageRows = (result: CalcResult<'sun_outage'>): Row[] =>
+  result.outages.map((one) => [
     one.start.slice(0, 10),
     `${one.start.slice(11, 16)} to ${one.end.slice(11, 16)} UTC, ${one.minutes.toFixed(1)} min`,
   ])
-interface SunTime {
-  at: string
-  way: string
-  sun_elevation_deg: number
-  instruction: string
-}
-const sunRows = (result: Record<string, unknown>): Row[] => {
-  const times = result.times as SunTime[]
-  const ahead = num(result.utc_offset_h)
+const sunRows = (result: CalcResult<'sun_bearing'>): Row[] => {
+  const times = result.times
+  const ahead = result.utc_offset_h
   const clock: Row = ['Clock', `${Math.abs(ahead)} h ${ahead < 0 ? 'behind' : 'ahead of'} UTC`]
   return times.length
     ? [
@@ -103,16 +93,8 @@ const sunRows = (result: Record<string, unknown>): Row[] => {
       ]
     : [['Today', 'The sun does not pass this bearing or its opposite while it is up. Use a landmark.']]
 }
-interface Near {
-  name: string
-  off_deg: number
-  azimuth_difference_deg: number
-  elevation_difference_deg: number
-  beam_loss_db: number
-  identity: string
-}
-const nearRows = (result: Record<string, unknown>): Row[] => {
-  const near = result.neighbours as Near[]
+const nearRows = (result: CalcResult<'neighbours'>): Row[] => {
+  const near = result.neighbours
   return near.length
     ? near.map((one) => [
         one.name,
@@ -120,17 +102,12 @@ const nearRows = (result: Record<string, unknown>): Row[] => {
       ])
     : [['Neighbours', 'None of the stores’ satellites stands within the search angle.']]
 }
-interface Track {
-  time_since_node_h: number
-  azimuth_true_deg: number
-  elevation_deg: number
-}
-const trackRows = (result: Record<string, unknown>): Row[] => [
+const trackRows = (result: CalcResult<'inclined'>): Row[] => [
   [
     'Whole day',
-    `azimuth ${num(result.azimuth_span_deg).toFixed(2)}°, elevation ${num(result.elevation_span_deg).toFixed(2)}°, up to ${num(result.widest_deg).toFixed(2)}° from the middle`,
+    `azimuth ${result.azimuth_span_deg.toFixed(2)}°, elevation ${result.elevation_span_deg.toFixed(2)}°, up to ${result.widest_deg.toFixed(2)}° from the middle`,
   ],
-  ...(result.track as Track[])
+  ...result.track
     .filter((_, index) => index % 3 === 0)
     .map((one): Row => [
       `${one.time_since_node_h.toFixed(0)} h after the node`,
@@ -142,46 +119,38 @@ const printedOf = (what: string) => {
   const one = job.value.assessment.order?.checks.find((check) => check.what === what)
   return one ? `${one.printed_deg.toFixed(1)}°` : '–'
 }
-interface Rain {
-  percent: number
-  fade_db: number
-  level_db: number
-}
-const withoutService = (result: Record<string, unknown>): string => {
+const withoutService = (result: CalcResult<'link'>): string => {
   if (result.without_service_percent === 100) return 'always: the level lies under the need in clear sky'
-  const hours = num(result.without_service_h)
-  const word = String(result.without_service_is).replace('_', ' ')
+  const hours = result.without_service_h
+  if (hours == null) return 'not reckoned'
+  const word = result.without_service_is.replace('_', ' ')
   return `${word} ${hours >= 1.5 ? `${hours.toFixed(0)} hours` : `${(60 * hours).toFixed(0)} minutes`} a year, by rain`
 }
-const linkRows = (result: Record<string, unknown>): Row[] => {
+const linkRows = (result: CalcResult<'link'>): Row[] => {
   const rows: Row[] = [
     [
       'Expected in clear sky',
-      `${num(result.expected_es_n0_db).toFixed(1)} dB Es/N0, ${(num(result.footprint_loss_db) + num(result.path_loss_db)).toFixed(1)} dB under the beam’s centre`,
+      `${result.expected_es_n0_db.toFixed(1)} dB Es/N0, ${(result.footprint_loss_db + result.path_loss_db).toFixed(1)} dB under the beam’s centre`,
     ],
   ]
-  if (result.margin_db != null) rows.push(['Over what is needed', `${fixed(num(result.margin_db), 1, ' dB')}`])
-  for (const one of result.rain as Rain[])
+  if (result.margin_db != null) rows.push(['Over what is needed', `${fixed(result.margin_db, 1, ' dB')}`])
+  for (const one of result.rain)
     rows.push([
       `Worst ${one.percent} % of the year`,
       `rain takes ${one.fade_db.toFixed(1)} dB, the level is then ${fixed(one.level_db, 1, ' dB')}`,
     ])
   if (result.without_service_h != null) rows.push(['Without service', withoutService(result)])
-  if (!(result.rain as Rain[]).length) rows.push(['Rain', 'The rain package is not installed: pip install itur'])
+  if (!result.rain.length) rows.push(['Rain', 'The rain package is not installed: pip install itur'])
   return rows
 }
-interface Feeds {
-  feeds: { satellite: string; feed: Record<string, number> }[]
-  brackets: { name: string; fits: boolean; against: string[]; least_off_deg: number; most_off_deg: number }[]
-}
-const feedRows = (result: Record<string, unknown>): Row[] => {
-  const { feeds, brackets } = result as unknown as Feeds
+const feedRows = (result: CalcResult<'spare_feeds'>): Row[] => {
+  const { feeds, brackets } = result
   const side = (mm: number) => `${show(Math.abs(mm), 'mm')} to the ${mm >= 0 ? 'right' : 'left'}`
   const level = (mm: number) => `${show(Math.abs(mm), 'mm')} ${mm >= 0 ? 'higher' : 'lower'}`
   return [
     ...feeds.map(({ satellite: name, feed }): Row => [
       name,
-      `${feed.off_deg!.toFixed(1)}° off: ${side(feed.along_bar_mm!)} along the bar seen from behind, ${level(feed.height_mm!)}, turned ${fixed(feed.skew_deg!, 1, '°')} against the dish’s arm, clockwise from behind, ${show(feed.gap_mm!, 'mm')} clear of the main feed`,
+      `${feed.off_deg.toFixed(1)}° off: ${side(feed.along_bar_mm)} along the bar seen from behind, ${level(feed.height_mm)}, turned ${fixed(feed.skew_deg, 1, '°')} against the dish’s arm, clockwise from behind, ${show(feed.gap_mm, 'mm')} clear of the main feed`,
     ]),
     ...brackets.map((one): Row => [
       `Bracket ${one.name}`,

@@ -39,7 +39,8 @@ const constellations = computed(() =>
 const runColumns = columnsOf('handover.runs', 'down_mbps', 'up_mbps', 'latency_ms', 'link', 'note')
 const before = (row: Record<string, unknown>) => row.when === 'before'
 const placed = computed(() => job.value.assessment.visit ?? null)
-const tiny = (value: number) => `${value < 0.001 ? value.toFixed(5) : value.toFixed(3)}°`
+/** No instrument of the trade reads finer than a hundredth. */
+const tiny = (value: number) => (value < 0.01 ? 'less than 0.01°' : `${value.toFixed(2)}°`)
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 

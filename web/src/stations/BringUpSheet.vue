@@ -7,6 +7,7 @@ import DevicePanel from '@/components/DevicePanel.vue'
 import DrawingView from '@/components/DrawingView.vue'
 import EntryField from '@/fields/EntryField.vue'
 import StatesByHand from '@/components/StatesByHand.vue'
+import { clock } from '@/lib/when'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -34,9 +35,7 @@ useIntervalFn(
 )
 
 async function tell(): Promise<void> {
-  sent.value = (await store.tell())
-    ? `Sent at ${new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`
-    : ''
+  sent.value = (await store.tell()) ? `Sent at ${clock(new Date())}` : ''
 }
 const position = computed(() => job.value.assessment.visit?.position_entry ?? null)
 const settings = computed(() => job.value.facts.bringup.settings ?? [])

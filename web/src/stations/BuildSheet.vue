@@ -30,11 +30,14 @@ defineExpose({
         <p v-if="view.waits_for.length" class="waits">
           <icon-lock :size="16" aria-hidden="true" /> Waits for {{ view.waits_for.join(', ') }}
         </p>
+        <p v-if="store.faults[`step.${view.step.code}.code`]" class="waits" role="alert">
+          {{ store.faults[`step.${view.step.code}.code`] }}
+        </p>
       </div>
       <div class="mark">
         <template v-if="view.mark">
           <b>Done</b><span class="quiet small">{{ when(view.mark.at) }}<br />{{ view.mark.by }}</span>
-          <n-button v-if="!store.locked" text size="small" @click="store.unmarkStep(view.step.code)"
+          <n-button v-if="!store.locked" quaternary size="small" @click="store.unmarkStep(view.step.code)"
             >Take back</n-button
           >
         </template>

@@ -16,6 +16,7 @@ import TerrainPanel from '@/components/sky/TerrainPanel.vue'
 import TrialPanel from '@/components/sky/TrialPanel.vue'
 import WaysOut from '@/components/sky/WaysOut.vue'
 import UnFold from '@/components/UnFold.vue'
+import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -53,7 +54,7 @@ const facing = computed(() =>
   more.value?.compared?.recommended
     ? `take ${more.value.compared.recommended}`
     : job.value.positions.length
-      ? `${job.value.positions.length} positions`
+      ? counted(job.value.positions.length, 'position')
       : 'A, B, C side by side',
 )
 const WAY = { raise: 'raise it', trim: 'have something cut back', move: 'take another position', accept: 'leave it' }

@@ -119,6 +119,8 @@ export const useJob = defineStore('job', () => {
 
   /** What the fields and grids of the page still have to send: asked for before another job is opened, and sent to its own job. */
   const flushers = new Set<() => void>()
+  /** What is being made and not saved yet takes its own last step back first, and says whether it had one. */
+  const inHand = new Set<() => boolean>()
   let latestOpen = 0
   async function open(wanted: string): Promise<void> {
     const mine = ++latestOpen
@@ -349,9 +351,14 @@ export const useJob = defineStore('job', () => {
     change(
       () => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
       [],
+      `step.${code}.`,
     )
   const markStep = (code: string, at = number.value) =>
-    change(() => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })), [])
+    change(
+      () => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
+      [],
+      `step.${code}.`,
+    )
   /** Reads a work order into the job. */
   const takeOrder = (file: File) =>
     change(
@@ -501,6 +508,7 @@ export const useJob = defineStore('job', () => {
     deleteReading,
     markStep,
     unmarkStep,
+    inHand,
     signOff,
     poll,
     read,

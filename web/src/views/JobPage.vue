@@ -71,7 +71,9 @@ useShortcuts({
   p: () => void window.open(`/api/jobs/${store.number}/pocket.html`, '_blank'),
   n: () => sheet.value?.newEntry?.(),
   '.': () => sheet.value?.stepDone?.(),
-  undo: () => void store.undo(),
+  undo: () => {
+    if (![...store.inHand].some((takeBack) => takeBack())) void store.undo()
+  },
   redo: () => void store.redo(),
 })
 </script>

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, shallowRef } from 'vue'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import FilePick from '@/fields/FilePick.vue'
 import SchemaField from '@/fields/SchemaField.vue'
+import { counted } from '@/lib/counted'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
 type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket'
@@ -79,7 +80,7 @@ const rows = computed<Record<Kind, { code: string; name: string; note: string; d
   instrument: (catalogue.value?.instruments ?? []).map((one) => ({
     code: one.code,
     name: one.name,
-    note: `${one.kind}, ${(one.checks ?? []).length} checks`,
+    note: `${one.kind}, ${counted((one.checks ?? []).length, 'check')}`,
     data: one,
   })),
   bracket: (catalogue.value?.brackets ?? []).map((one) => ({

@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
+import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -19,7 +20,7 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
 <template>
   <un-fold
     title="Needs and reasons"
-    :note="`${job.facts.brief.needs?.length ?? 0} needs, ${visit.reasons?.length ?? 0} reasons`"
+    :note="`${counted(job.facts.brief.needs?.length ?? 0, 'need')}, ${counted(visit.reasons?.length ?? 0, 'reason')}`"
   >
     <h2>What the customer needs</h2>
     <fact at="brief.needs" />
@@ -32,7 +33,7 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
       <fact at="brief.old_line" />
     </div>
   </un-fold>
-  <un-fold title="Settled, access and hazards" :note="`${job.facts.brief.hazards?.length ?? 0} hazards`">
+  <un-fold title="Settled, access and hazards" :note="counted(job.facts.brief.hazards?.length ?? 0, 'hazard')">
     <fact at="brief.access" />
     <h2>Settled before the visit</h2>
     <fact at="brief.settled" />

@@ -11,6 +11,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import UnFold from '@/components/UnFold.vue'
 import type { Schemas } from '@/api/client'
+import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -145,11 +146,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
               :aria-label="`${one.name} is loaded into the modem`"
               @change="store.patchDocument(one.id, { loaded: ($event.target as HTMLInputElement).checked })"
             />
-            {{
-              one.loaded_at
-                ? `in the modem since ${one.loaded_at.slice(0, 16).replace('T', ' ')} UTC`
-                : 'loaded into the modem'
-            }}</label
+            {{ one.loaded_at ? `in the modem since ${when(one.loaded_at)}` : 'loaded into the modem' }}</label
           >
         </template>
         <n-popconfirm
@@ -219,7 +216,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     <copy-text :text="lineup.request_text" what="the request" />
     <p v-if="lineup.missing.length" class="quiet small">Still to be entered: {{ lineup.missing.join(', ') }}.</p>
     <p v-if="lineup.coarse_done_by" class="small">
-      Finish coarse pointing by <b>{{ lineup.coarse_done_by.slice(0, 16).replace('T', ' ') }}</b>.
+      Finish coarse pointing by <b>{{ lineup.coarse_done_by.slice(0, 16).replace('T', ' ') }}</b>, site’s clock.
     </p>
   </un-fold>
 </template>

@@ -2,7 +2,7 @@
 /** A fixed satellite: what the margin is by both schools, the ways out where it fails, and what else of the arc is free. */
 import Fact from '@/fields/Fact.vue'
 import { computed, ref, watch } from 'vue'
-import client, { ApiError, unwrap } from '@/api/client'
+import client, { ApiError, type CalcResult, unwrap } from '@/api/client'
 import CalcPanel from '@/components/CalcPanel.vue'
 import UnFold from '@/components/UnFold.vue'
 import VerdictStone from '@/components/VerdictStone.vue'
@@ -62,38 +62,11 @@ watch(
   { immediate: true },
 )
 type Row = [string, string]
-type Level = keyof typeof VERDICT_WORD
-interface Spot {
-  east_m: number
-  north_m: number
-  distance_m: number
-  bearing_deg: number
-  margin_deg: number
-  level: Level
-}
-interface Shift {
-  spots: Spot[]
-  nearest_free: Spot | null
-  nearest_clear: Spot | null
-}
-interface Stretch {
-  from_longitude_deg: number
-  to_longitude_deg: number
-}
-interface Arc {
-  free: Stretch[]
-  clear: Stretch[]
-  satellites: {
-    name: string
-    longitude_deg: number
-    azimuth_deg: number
-    elevation_deg: number
-    margin_deg: number
-    level: Level
-  }[]
-}
-function shiftRows(result: Record<string, unknown>): Row[] {
-  const told = result as unknown as Shift
+type Shift = CalcResult<'sky_shift'>
+type Spot = Shift['spots'][number]
+type Arc = CalcResult<'usable_arc'>
+type Stretch = Arc['free'][number]
+function shiftRows(told: Shift): Row[] {
   const spot = (one: Spot | null | undefined) =>
     one
       ? one.distance_m === 0
@@ -108,13 +81,12 @@ function shiftRows(result: Record<string, unknown>): Row[] {
   ]
 }
 const shift = ref<Shift | null>(null)
-function keepShift(result: Record<string, unknown>): Row[] {
-  shift.value = result as unknown as Shift
-  return shiftRows(result)
+function keepShift(told: Shift): Row[] {
+  shift.value = told
+  return shiftRows(told)
 }
 const span = (one: Stretch) => `${one.from_longitude_deg.toFixed(1)}° to ${one.to_longitude_deg.toFixed(1)}°`
-function arcRows(result: Record<string, unknown>): Row[] {
-  const told = result as unknown as Arc
+function arcRows(told: Arc): Row[] {
   return [
     ['Free by the tube, by longitude east', told.free.map(span).join('; ') || 'nothing'],
     ['Clear by the flat rule', told.clear.map(span).join('; ') || 'nothing'],
@@ -130,24 +102,21 @@ const satellites = computed(() => [
   ...(job.value.facts.picks.satellite ? [job.value.facts.picks.satellite] : []),
   ...(job.value.facts.picks.others ?? []),
 ])
-const walkRows = (result: Record<string, unknown>): Row[] => [
-  ['Lower edge of the beam', `${show(Number(result.beam_over_walkway_m), 'm')} over the walking surface`],
-  ['Kept clear in front', `${show(Number(result.keep_clear_m), 'm')}: one dish diameter, the trade’s rule`],
+const walkRows = (result: CalcResult<'beam_height'>): Row[] => [
+  ['Lower edge of the beam', `${show(result.beam_over_walkway_m, 'm')} over the walking surface`],
+  ['Kept clear in front', `${show(result.keep_clear_m, 'm')}: one dish diameter, the trade’s rule`],
 ]
-const energyRows = (result: Record<string, unknown>): Row[] => [
+const energyRows = (result: CalcResult<'power_density'>): Row[] => [
   [
     'At its strongest',
-    `${show(Number(result.surface_w_per_m2), 'w_per_m2')} at the dish, ${show(Number(result.near_w_per_m2), 'w_per_m2')} up to ${show(Number(result.near_field_m), 'm')} before it`,
+    `${show(result.surface_w_per_m2, 'w_per_m2')} at the dish, ${show(result.near_w_per_m2, 'w_per_m2')} up to ${show(result.near_field_m, 'm')} before it`,
   ],
-  [
-    'Under the limit',
-    Number(result.limit_at_m) > 0 ? `from ${show(Number(result.limit_at_m), 'm')} along the beam` : 'everywhere',
-  ],
+  ['Under the limit', result.limit_at_m > 0 ? `from ${show(result.limit_at_m, 'm')} along the beam` : 'everywhere'],
   [
     'Standing people reach into it',
-    Number(result.people_clear_m) > 0 ? `up to ${show(Number(result.people_clear_m), 'm')} in front` : 'nowhere',
+    result.people_clear_m > 0 ? `up to ${show(result.people_clear_m, 'm')} in front` : 'nowhere',
   ],
-  ['Kept clear along the beam', show(Number(result.keep_clear_m), 'm')],
+  ['Kept clear along the beam', show(result.keep_clear_m, 'm')],
 ]
 </script>
 

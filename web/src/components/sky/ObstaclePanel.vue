@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Obstacles measured whole: by tape, paces, laser or two places; each becomes part of the skyline. */
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import type { CalcResult } from '@/api/client'
 import CalcPanel, { type PanelField } from '@/components/CalcPanel.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
@@ -70,18 +71,17 @@ const fixed = computed(() => ({
   terminal_height_m: job.value.assessment.sky_more?.terminal_height_m ?? 0,
   ahead_years: job.value.facts.sky.ahead_years ?? 0,
 }))
-const last = ref<Record<string, number> | null>(null)
+const last = shallowRef<CalcResult<'obstacle'> | null>(null)
 const typed = ref<Record<string, unknown>>({})
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-function rows(result: Record<string, unknown>): [string, string][] {
-  const r = result as Record<string, number>
+function rows(r: CalcResult<'obstacle'>): [string, string][] {
   last.value = r
-  const own = result.own_height_m == null ? [] : [['Over its own foot', show(r.own_height_m!, 'm')] as [string, string]]
+  const own = r.own_height_m == null ? [] : [['Over its own foot', show(r.own_height_m, 'm')] as [string, string]]
   return [
-    ['Distance', `${show(r.distance_m!, 'm')} ± ${show(r.distance_error_m!, 'm')}`],
-    ['Height over this ground', `${show(r.height_m!, 'm')} ± ${show(r.height_error_m!, 'm')}`],
+    ['Distance', `${show(r.distance_m, 'm')} ± ${show(r.distance_error_m, 'm')}`],
+    ['Height over this ground', `${show(r.height_m, 'm')} ± ${show(r.height_error_m, 'm')}`],
     ...own,
-    ['Seen from the terminal', `top at ${show(r.top_from_terminal_deg!, 'deg')}, ${show(r.width_m!, 'm')} wide`],
+    ['Seen from the terminal', `top at ${show(r.top_from_terminal_deg, 'deg')}, ${show(r.width_m, 'm')} wide`],
   ]
 }
 async function add(): Promise<void> {
@@ -92,9 +92,9 @@ async function add(): Promise<void> {
   const one: Schemas['Obstacle'] = {
     name: '',
     azimuth_deg: middle,
-    distance_m: r.distance_m!,
-    height_m: r.height_m!,
-    width_m: r.width_m!,
+    distance_m: r.distance_m,
+    height_m: r.height_m,
+    width_m: r.width_m,
     kind: 'tree',
     growth_m_per_year: Number(typed.value.growth_m_per_year ?? 0),
     leafless_share: 1,

@@ -4,22 +4,15 @@ import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
-import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import client, { calculate as ask, type CalcResult, ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import HeldInput from '@/fields/HeldInput.vue'
 import { factAt, optionsOf } from '@/fields/told'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 type Photo = Schemas['PhotoInput']
-interface Measure {
-  points: Schemas['SkylinePoint'][]
-  left_deg: number
-  right_deg: number
-  deg_per_px: number
-  azimuth_error_deg: number
-  elevation_error_deg: number
-}
+type Measure = CalcResult<'sky_photo'>
 type Tool = 'bearing' | 'level' | 'trace'
 const props = defineProps<{ declination: number }>()
 const store = useJob()
@@ -103,14 +96,9 @@ async function calculate(): Promise<void> {
     return
   }
   try {
-    const answer = await unwrap(
-      client.POST('/api/calc/{name}', {
-        params: { path: { name: 'sky_photo' } },
-        body: now as unknown as Record<string, unknown>,
-      }),
-    )
-    told.value = answer.result as Measure
-    finding.value = (answer.findings as Schemas['Finding'][])[0] ?? null
+    const answer = await ask('sky_photo', now)
+    told.value = answer.result
+    finding.value = answer.findings[0] ?? null
     trouble.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -178,9 +166,14 @@ const trace = computed(() =>
     .map((one) => one.join(','))
     .join(' '),
 )
-const back = () => {
-  if (photo.value) photo.value = { ...photo.value, trace: (photo.value.trace ?? []).slice(0, -1) }
+/** The point set last goes; Ctrl+Z does the same while there is one. */
+function back(): boolean {
+  if (!photo.value?.trace?.length || store.locked) return false
+  photo.value = { ...photo.value, trace: photo.value.trace.slice(0, -1) }
+  return true
 }
+store.inHand.add(back)
+onBeforeUnmount(() => store.inHand.delete(back))
 const clear = () => {
   if (photo.value) photo.value = { ...photo.value, trace: [] }
 }

@@ -5,7 +5,7 @@ import FilePick from '@/fields/FilePick.vue'
 import { IconPlus } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
-import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import client, { ApiError, unwrap } from '@/api/client'
 import HeldInput from '@/fields/HeldInput.vue'
 import { unitSign } from '@/lib/quantity'
 import { type SkylineSet, useJob } from '@/stores/job'
@@ -59,12 +59,11 @@ async function read(typed: string, fromFile: boolean): Promise<boolean> {
   try {
     const compass = prefs.north === 'magnetic' && !fromFile
     const told = await unwrap(
-      client.POST('/api/calc/{name}', {
-        params: { path: { name: 'skyline_text' } },
+      client.POST('/api/calc/skyline_text', {
         body: { text: typed, declination_deg: compass ? props.declination : 0 },
       }),
     )
-    const found = (told.result as { points: Schemas['SkylinePoint'][] }).points
+    const found = told.result.points
     trouble.value = ''
     return await store.addPoints(found)
   } catch (error) {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The skyline strip as a thing to work on: pan and zoom, points by mouse, touch or keyboard. */
 import { IconArrowAutofitWidth, IconZoomIn, IconZoomOut } from '@tabler/icons-vue'
-import { useElementSize } from '@vueuse/core'
+import { useDebounceFn, useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { directionOf, kept, pointOf, ticks, type View, zoomed } from '@/lib/stripView'
 import { useJob } from '@/stores/job'
@@ -84,8 +84,8 @@ function reach(index: number): void {
   if (x < shown.value.x || x > shown.value.x + shown.value.width)
     view.value = kept({ ...shown.value, x: x - shown.value.width / 2 }, whole.value)
 }
-function put(index: number, point: Point): void {
-  void save(points.value.map((one, other) => (other === index ? point : one)))
+function put(index: number, point: Point): Promise<boolean> {
+  return save(points.value.map((one, other) => (other === index ? point : one)))
 }
 
 let pan: { x: number; y: number; view: View; moved: boolean } | null = null
@@ -115,7 +115,7 @@ function up(event: PointerEvent): void {
   if (moved) {
     const was = points.value[moved.index]
     if (was && (was.azimuth_deg !== moved.point.azimuth_deg || was.elevation_deg !== moved.point.elevation_deg))
-      put(moved.index, moved.point)
+      void put(moved.index, moved.point)
   } else if (pan && !pan.moved && frame.value && !store.locked) {
     const found = directionOf(frame.value, toDrawing(event))
     if (found)
@@ -158,7 +158,7 @@ function keyOnStrip(event: KeyboardEvent): void {
   }
 }
 function keyOnPoint(event: KeyboardEvent, index: number): void {
-  const point = points.value[index]
+  const point = moving.value?.index === index ? moving.value.point : points.value[index]
   if (!point || store.locked) return
   const step = event.shiftKey ? 5 : 0.5
   const tenth = (value: number) => Math.round(value * 10) / 10
@@ -178,9 +178,23 @@ function keyOnPoint(event: KeyboardEvent, index: number): void {
   if (change) {
     event.preventDefault()
     event.stopPropagation()
-    put(index, { ...point, ...change })
+    moving.value = { index, point: { ...point, ...change } }
+    void keysDone()
   }
 }
+/** Presses that follow each other are one change, and one step of the way back. */
+const keysDone = useDebounceFn(settleKeys, 400)
+async function settleKeys(): Promise<void> {
+  const moved = moving.value
+  if (!moved || pan || !points.value[moved.index]) return
+  await put(moved.index, moved.point)
+  if (moving.value === moved) moving.value = null
+}
+store.flushers.add(settleKeys)
+onBeforeUnmount(() => {
+  void settleKeys()
+  store.flushers.delete(settleKeys)
+})
 const NAMES: Record<number, string> = { 0: 'N', 45: 'NE', 90: 'E', 135: 'SE', 180: 'S', 225: 'SW', 270: 'W', 315: 'NW' }
 const bearings = computed(() => {
   const f = frame.value

@@ -8,6 +8,7 @@ import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, unwrap } from '@/api/client'
 import { formatQuantity } from '@/lib/quantity'
+import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -141,15 +142,13 @@ const BELIEVE = {
     <template v-else-if="!facts.ended_at"
       ><b class="clock" role="timer">{{ clock(since) }}</b
       ><span class="quiet"
-        >since {{ facts.started_at.slice(0, 16).replace('T', ' ') }} UTC,
+        >since {{ when(facts.started_at) }},
         {{ since >= wanted ? 'long enough' : `${clock(wanted - since)} to go` }}</span
       ><n-button :disabled="store.locked" @click="store.endTrial">End the trial</n-button></template
     >
     <template v-else
       ><b>{{ clock(since) }}</b
-      ><span class="quiet"
-        >from {{ facts.started_at.slice(0, 16).replace('T', ' ') }} to
-        {{ facts.ended_at.slice(0, 16).replace('T', ' ') }} UTC</span
+      ><span class="quiet">from {{ when(facts.started_at) }} to {{ when(facts.ended_at) }}</span
       ><n-popconfirm v-if="!store.locked" positive-text="Take it out" negative-text="Keep it" @positive-click="forget"
         ><template #trigger><button type="button" class="link">Take the trial out</button></template>The clock and
         {{ facts.events?.length ?? 0 }} outages go aside. They can be brought back here.</n-popconfirm
