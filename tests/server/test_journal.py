@@ -163,3 +163,17 @@ def test_a_signed_report_is_the_page_that_was_laid_out_then(crew, monkeypatch):
     kept.save()
     changed = crew.get(url)
     assert (changed.status_code, "has been changed since" in changed.json()["error"]["message"]) == (409, True)
+
+
+def test_a_panels_job_whole_is_small_and_what_is_left_out_stays_with_the_server(crew):
+    url = "/api/jobs/2026-106"
+    whole = crew.get(url)
+    told = whole.json()
+    assert len(whole.content) < 60_000
+    assert told["trial_event_count"] > 100
+    assert told["facts"]["sky"]["trial"]["events"] == []
+    before = Job.objects.get(number="2026-106").docs.get(station="sky").data["trial"]["events"]
+    assert len(before) == told["trial_event_count"]
+    again = change(crew, "2026-106", trial={"height_m": 2.5}).json()
+    assert again["trial_event_count"] == told["trial_event_count"]
+    assert Job.objects.get(number="2026-106").docs.get(station="sky").data["trial"]["events"] == before

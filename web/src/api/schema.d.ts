@@ -7210,6 +7210,11 @@ export interface components {
             /** Store Troubles */
             store_troubles: string[];
             /**
+             * Trial Event Count
+             * @description Of the trial's log; the events themselves stay with the server
+             */
+            trial_event_count: number;
+            /**
              * Undo Words
              * @description What this person would take back next; empty: nothing
              */

@@ -58,6 +58,7 @@ export function goldenJob(name: string, more: Partial<Schemas['Picks']> = {}): J
     head: 1,
     positions: (facts.sky.positions ?? []).map((one) => ({ ...one, latitude_deg: null, longitude_deg: null })),
     documents: [],
+    trial_event_count: 0,
     place_understood: '',
     place_forms: null,
     signed_off_at: null,

@@ -75,7 +75,7 @@ async function send(): Promise<void> {
     )
     columns.value = found.columns
     chosen.value = { ...found.guessed }
-    said.value = `Read: ${found.job.facts.sky.trial?.events?.length ?? 0} outages.${found.unread.length ? ` Not used: ${found.unread.join(', ')}.` : ''}`
+    said.value = `Read: ${found.job.trial_event_count} outages.${found.unread.length ? ` Not used: ${found.unread.join(', ')}.` : ''}`
     trouble.value = ''
     await store.take(found.job)
   } catch (error) {
@@ -151,7 +151,7 @@ const BELIEVE = {
       ><span class="quiet">from {{ when(facts.started_at) }} to {{ when(facts.ended_at) }}</span
       ><n-popconfirm v-if="!store.locked" positive-text="Take it out" negative-text="Keep it" @positive-click="forget"
         ><template #trigger><button type="button" class="link">Take the trial out</button></template>The clock and
-        {{ facts.events?.length ?? 0 }} outages go aside. They can be brought back here.</n-popconfirm
+        {{ job.trial_event_count }} outages go aside. They can be brought back here.</n-popconfirm
       ></template
     >
   </p>
