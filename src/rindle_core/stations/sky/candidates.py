@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from geographiclib.geodesic import Geodesic
@@ -12,7 +13,7 @@ from pydantic import Field
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
-from rindle_core.stations.aim.bearings import OffsetInput, offset
+from rindle_core.stations.aim.bearings import OffsetInput, OffsetResult, offset
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 
 Exposure = Literal[
@@ -25,6 +26,11 @@ def next_letter(taken: Sequence[str]) -> str:
     """The first letter of the alphabet that no candidate has; after Z come AA, AB and so on."""
     alphabet = [chr(code) for code in range(ord("A"), ord("Z") + 1)]
     return next(one for one in (*alphabet, *(a + b for a in alphabet for b in alphabet)) if one not in taken)
+
+
+@lru_cache(maxsize=256)
+def _measured(way: OffsetInput) -> OffsetResult:
+    return offset(way).result
 
 
 class CandidateFacts(Row):
@@ -82,7 +88,7 @@ class Candidate(CandidateFacts):
         way = OffsetInput(
             latitude_deg=place[0], longitude_deg=place[1], distance_m=self.distance_m, bearing_deg=self.bearing_deg
         )
-        there = offset(way).result
+        there = _measured(way)
         return CandidateAt(**told, latitude_deg=there.latitude_deg, longitude_deg=there.longitude_deg)
 
 

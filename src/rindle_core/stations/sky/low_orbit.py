@@ -30,10 +30,10 @@ from rindle_core.stations.sky.passes import (
     Served,
     gaps_of,
     in_cone,
+    out_share,
     run_passes,
     schedule,
     serve,
-    states_of,
     tell,
 )
 
@@ -185,7 +185,7 @@ def _removals(given: LowOrbitInput, served: Served, out: float) -> list[Removal]
     """Time without service when each obstacle, or each stretch of read points, is not there; the schedule stays."""
     rows = []
     for name, profile in given.removable():
-        left = 100.0 * float(np.mean(states_of(served, profile, given.season == "bare", given.seed) != OK))
+        left = 100.0 * out_share(served, profile, given.season == "bare", given.seed)
         rows.append(Removal(name=name, gain_percent=out - left, out_percent=left))
     return sorted(rows, key=lambda one: -one.gain_percent)
 
@@ -194,8 +194,8 @@ def _raises(given: LowOrbitInput, served: Served) -> list[RaiseGain]:
     """Time without service from higher up: near things sink, and the schedule stays."""
     rows = []
     for raise_m in _RAISES_M:
-        states = states_of(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
-        rows.append(RaiseGain(raise_m=raise_m, out_percent=100.0 * float(np.mean(states != OK))))
+        out = out_share(served, given.profile(raised_m=raise_m), given.season == "bare", given.seed)
+        rows.append(RaiseGain(raise_m=raise_m, out_percent=100.0 * out))
     return rows
 
 
@@ -221,7 +221,7 @@ def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
     for azimuth in np.arange(0.0, 360.0, BEARING_STEP_DEG).tolist():
         serving = schedule(given, of.pairs, in_cone(of.pairs, given.panel, azimuth), of.slots)
         served = serve(of.sky, of.frame, serving, given.panel.slot_s, given.panel.slot_s / 3.0)
-        out = float(np.mean(states_of(served, run.profile, given.season == "bare", given.seed) != OK))
+        out = out_share(served, run.profile, given.season == "bare", given.seed)
         rows.append(BearingChoice(azimuth_deg=azimuth, out_percent=100.0 * out))
     return rows
 

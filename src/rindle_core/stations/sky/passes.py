@@ -80,11 +80,14 @@ class Pairs(NamedTuple):
 
 
 class Served(NamedTuple):
-    """Fine steps: whether a satellite serves, and where it stands."""
+    """Fine steps: whether a satellite serves, and where it stands; `order`: the served steps by azimuth, in which a
+    skyline is looked up many times as fast.
+    """
 
     has: NDArray[np.bool_]
     azimuth_deg: Array
     elevation_deg: Array
+    order: Indices
 
 
 def tell(progress: Progress | None, share: float) -> None:
@@ -192,7 +195,8 @@ def serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, 
     has = who >= 0
     azimuth, elevation = np.zeros(len(who)), np.full(len(who), 90.0)
     azimuth[has], elevation[has] = horizontal(frame.sight(sky.ecef_km(who[has], seconds[has])))
-    return Served(has, azimuth, elevation)
+    index = np.flatnonzero(has)
+    return Served(has, azimuth, elevation, index[np.argsort(azimuth[index], kind="stable")])
 
 
 def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
@@ -212,16 +216,31 @@ def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
     return np.asarray(((key ^ (key >> np.uint64(31))) >> np.uint64(11)).astype(np.float64) / float(1 << 53))
 
 
-def states_of(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.int8]:
-    """State of every fine step: served, blocked, or no satellite.
+def _blocked(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.bool_]:
+    """Whether the skyline blocks each served step, in `served.order`.
 
     Of a bare tree its share blocks, cell by cell of sky.
     """
-    blocked = served.has & (served.elevation_deg < elevation_at(profile, served.azimuth_deg))
+    azimuth, elevation = served.azimuth_deg[served.order], served.elevation_deg[served.order]
+    blocked: NDArray[np.bool_] = elevation < elevation_at(profile, azimuth)
     if bare and np.any(profile.leafless_share < 1.0):
-        share = np.interp(served.azimuth_deg, profile.azimuth_deg, profile.leafless_share, period=360.0)
-        blocked &= _branch_draw(served.azimuth_deg, served.elevation_deg, seed) < share
-    return np.where(served.has, np.where(blocked, BLOCKED, OK), NONE).astype(np.int8)
+        at = np.flatnonzero(blocked)
+        share = np.interp(azimuth[at], profile.azimuth_deg, profile.leafless_share, period=360.0)
+        blocked[at] = _branch_draw(azimuth[at], elevation[at], seed) < share
+    return blocked
+
+
+def states_of(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.int8]:
+    """State of every fine step: served, blocked, or no satellite."""
+    states = np.where(served.has, OK, NONE).astype(np.int8)
+    states[served.order[_blocked(served, profile, bare, seed)]] = BLOCKED
+    return states
+
+
+def out_share(served: Served, profile: Profile, bare: bool, seed: int) -> float:
+    """Share of the steps without service: what `states_of` tells, without telling when."""
+    steps = len(served.has)
+    return (steps - len(served.order) + int(_blocked(served, profile, bare, seed).sum())) / steps
 
 
 def gaps_of(out: NDArray[np.bool_], step_s: float) -> list[Gap]:
@@ -325,6 +344,7 @@ __all__ = [
     "boresight_axis",
     "gaps_of",
     "in_cone",
+    "out_share",
     "outages",
     "run_passes",
     "schedule",
