@@ -75,3 +75,12 @@ def test_a_code_stands_once_in_its_list_and_a_need_says_how_it_is_proved():
         HouseWords(hazards=twice)
     with pytest.raises(InputError, match=r"needs\.0\.proof"):
         parse(HouseWords, {"needs": [{"code": "a", "name": "A"}]}, "words")
+
+
+def test_a_height_that_nobody_said_is_an_assumption_that_is_told_and_zero_is_a_height():
+    placed = {"latitude_deg": -29.5, "longitude_deg": 28.2}
+    assert findings(job(**placed))["brief.height"].level == "mind"
+    assert "brief.height" not in findings(job(**placed, height_m=0.0))
+    assert "brief.height" not in findings(job())  # where it is not known either, that is said instead
+    at_sea, nowhere = (job(**placed, **more) for more in ({"height_m": 0.0}, {}))
+    assert at_sea.brief.above_sea_m == nowhere.brief.above_sea_m == 0.0

@@ -19,13 +19,14 @@ import json
 from rindle_server.launch import _setup
 _setup()
 from rindle_server.jobs.api_models import job_out
+from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import report_html
 told = {}
 for job in Job.objects.order_by("number"):
     out = job_out(job)
     told[job.number] = {
-        "facts": json.loads(out.facts.model_dump_json(exclude_defaults=True)),
+        "facts": json.loads(assessed(job).facts.model_dump_json(exclude_defaults=True)),
         "may_sign_off": out.assessment.may_sign_off,
         "record_state": out.record_state,
         "place": [job.place_text, out.facts.brief.place_text],

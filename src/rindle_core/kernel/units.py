@@ -54,6 +54,7 @@ _WORDING: dict[str, _Wording] = {
     "per_h": _same("/h", 1),
     "min": _same(" min", 0),
     "m": _Wording(_Side(1.0, " m", 1), _Side(1 / METRES_PER_FOOT, " ft", 1)),
+    "above_sea_m": _Wording(_Side(1.0, " m", 0), _Side(1 / METRES_PER_FOOT, " ft", 0)),
     "km": _Wording(_Side(1.0, " km", 0), _Side(1 / 1.609_344, " mi", 0)),
     "mm": _Wording(_Side(1.0, " mm", 1), _Side(1 / MILLIMETRES_PER_INCH, " in", 2)),
     "kg": _Wording(_Side(1.0, " kg", 1), _Side(1 / KILOGRAMS_PER_POUND, " lb", 1)),

@@ -55,7 +55,7 @@ def subject_of(facts: JobInput, result: JobAssessment, letter: str | None = None
     panel = facts.picks.terminal.panel if facts.picks.terminal else None
     return StripSubject(
         around=Surroundings(**surroundings(facts, at)),
-        arc=arc_directions(facts.brief.latitude_deg, facts.brief.longitude_deg, facts.brief.height_m),
+        arc=arc_directions(facts.brief.latitude_deg, facts.brief.longitude_deg, facts.brief.above_sea_m),
         sun_path=sun_directions_of(facts.brief.latitude_deg, facts.brief.longitude_deg, facts.brief.date),
         sky=sky,
         low_orbit=simulated,

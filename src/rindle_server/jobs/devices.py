@@ -140,7 +140,7 @@ def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalC
             satellite_longitude_deg=facts.picks.satellite.longitude_deg,
             latitude_deg=facts.brief.latitude_deg,
             longitude_deg=facts.brief.longitude_deg,
-            height_m=facts.brief.height_m,
+            height_m=facts.brief.above_sea_m,
             outline_deg=result.beam.polygon_deg,
             centre_db=result.beam.expected_es_n0_db,
             edge_loss_db=result.beam.edge_loss_db,

@@ -80,7 +80,12 @@ def _brief_rows(job: Job, facts: JobInput, system: System) -> list[tuple[str, st
     place = understood(facts.brief.place_text) or "not given"
     rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
     rows += [
-        ("Height", format_quantity(facts.brief.height_m, "m", system)),
+        (
+            "Height above sea",
+            "not given: the sea's level is taken"
+            if facts.brief.height_m is None
+            else format_quantity(facts.brief.height_m, "above_sea_m", system),
+        ),
         ("Day of the figures", facts.brief.date.isoformat()),
     ]
     if facts.picks.terminal:

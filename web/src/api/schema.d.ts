@@ -3550,11 +3550,8 @@ export interface components {
             hardware_address: string;
             /** Hazards on this site */
             hazards?: string[];
-            /**
-             * Height above sea
-             * @default 0
-             */
-            height_m: number;
+            /** Height above sea */
+            height_m?: number | null;
             /**
              * Where the indoor unit goes
              * @description Settled about the indoor unit's place

@@ -29,7 +29,7 @@ def aim_of(job: JobInput) -> Outcome[AimResult] | None:
         AimInput(
             latitude_deg=job.brief.latitude_deg,
             longitude_deg=job.brief.longitude_deg,
-            height_m=job.brief.height_m,
+            height_m=job.brief.above_sea_m,
             satellite_longitude_deg=job.picks.satellite.longitude_deg,
             satellite_tilt_deg=job.picks.satellite.tilt_deg,
             date=job.brief.date,
@@ -65,7 +65,7 @@ def predicted_level_db(job: JobInput, beam: Beam | None) -> float | None:
         satellite_longitude_deg=job.picks.satellite.longitude_deg,
         latitude_deg=job.brief.latitude_deg,
         longitude_deg=job.brief.longitude_deg,
-        height_m=job.brief.height_m,
+        height_m=job.brief.above_sea_m,
         receive_ghz=job.picks.terminal.receive_ghz,
         reference_gain_db=job.picks.terminal.reference_gain_db,
     ).es_n0_db

@@ -17,7 +17,7 @@ def panel_aim_of(job: JobInput, simulated: LowOrbitResult | None) -> PanelAim | 
     azimuth = job.sky.panel_azimuth_deg
     if azimuth is None or panel.self_aiming:
         azimuth = simulated.boresight_azimuth_deg if simulated else (180.0 if job.brief.latitude_deg < 0 else 0.0)
-    field = magnetic_field(job.brief.latitude_deg, job.brief.longitude_deg, job.brief.height_m, job.brief.date)
+    field = magnetic_field(job.brief.latitude_deg, job.brief.longitude_deg, job.brief.above_sea_m, job.brief.date)
     return PanelAim(
         self_aiming=panel.self_aiming,
         azimuth_true_deg=azimuth,

@@ -28,7 +28,7 @@ def printed_angles(
         WorkOrderInput(
             latitude_deg=job.brief.latitude_deg or 0.0,
             longitude_deg=job.brief.longitude_deg or 0.0,
-            height_m=job.brief.height_m,
+            height_m=job.brief.above_sea_m,
             date=job.brief.date,
             satellite=job.picks.satellite,
             others=job.picks.others,

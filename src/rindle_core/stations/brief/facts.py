@@ -41,7 +41,7 @@ class BriefFacts(VisitFacts):
     ] = Field(default="", max_length=200, description="As it was typed; the coordinates follow from it")
     latitude_deg: Annotated[float | None, Entry("Latitude")] = Field(default=None, ge=-90, le=90)
     longitude_deg: Annotated[float | None, Entry("Longitude")] = Field(default=None, ge=-180, le=180)
-    height_m: Annotated[float, Entry("Height above sea")] = Field(default=0.0, ge=-500, le=9000)
+    height_m: Annotated[float | None, Entry("Height above sea")] = Field(default=None, ge=-500, le=9000)
     date: Annotated[ModelDay, Entry("Day of the work", hint="For the magnetic model")]
     other_place_text: Annotated[
         str, Entry("Second entry for the same site", hint="From the order, a photo or the map: how far apart?")
@@ -80,6 +80,11 @@ class BriefFacts(VisitFacts):
         if self.latitude_deg is None or self.longitude_deg is None:
             return None
         return self.latitude_deg, self.longitude_deg
+
+    @property
+    def above_sea_m(self) -> float:
+        """Height above sea as it is reckoned with: the sea's own level while nobody said it, which is a finding."""
+        return self.height_m or 0.0
 
     def noon(self) -> dt.datetime:
         """Noon of the day of the work by the site's longitude: when a simulation by elements starts."""

@@ -103,7 +103,7 @@ def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, Pos
         PlaceErrorInput(
             latitude_deg=job.brief.latitude_deg,
             longitude_deg=job.brief.longitude_deg,
-            height_m=job.brief.height_m,
+            height_m=job.brief.above_sea_m,
             satellite_longitude_deg=job.picks.satellite.longitude_deg,
             place_error_m=error_m,
         )

@@ -34,7 +34,7 @@ def mount_of(job: JobInput) -> Outcome[MountResult] | None:
             mast_wall_mm=job.mount.mast_wall_mm,
             free_length_m=job.mount.mast_free_length_m,
             height_above_ground_m=job.mount.height_above_ground_m or job.mount.mast_free_length_m,
-            altitude_m=job.brief.height_m,
+            altitude_m=job.brief.height_m or 0.0,
             window=terminal.mast,
             aperture_mm=terminal.aperture_mm,
             beamwidth_deg=terminal.beamwidth_deg(),

@@ -109,7 +109,7 @@ def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | Non
     given = SkyInput(
         latitude_deg=job.brief.latitude_deg,
         longitude_deg=job.brief.longitude_deg,
-        height_m=job.brief.height_m,
+        height_m=job.brief.above_sea_m,
         satellite_longitude_deg=job.picks.satellite.longitude_deg,
         date=job.brief.date,
         aperture_mm=terminal.aperture_mm,
@@ -140,7 +140,7 @@ def low_orbit_input(job: JobInput, letter: str | None = None) -> LowOrbitInput |
     return LowOrbitInput(
         latitude_deg=job.brief.latitude_deg,
         longitude_deg=job.brief.longitude_deg,
-        height_m=job.brief.height_m,
+        height_m=job.brief.above_sea_m,
         panel=panel,
         boresight_azimuth_deg=job.sky.panel_azimuth_deg,
         shells=[] if by_elements else job.picks.constellation.shells,

@@ -82,6 +82,8 @@ def _flat(job: Any, apps: Any) -> dict[str, Any]:
     for name, (table, fields) in _ROWS.items():
         rows = apps.get_model("jobs", table).objects.filter(job=job).order_by("position", "pk")
         told[name] = [{"id": f"0.{at}", **{one: getattr(row, one) for one in fields}} for at, row in enumerate(rows, 1)]
+    if told["height_m"] == 0.0:
+        told["height_m"] = None  # the version before could not tell sea level from not entered: it is asked again
     return {name: value for name, value in told.items() if value is not None}
 
 
