@@ -204,8 +204,15 @@ def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:
 
 
 def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
-    """The skyline's elevation at any azimuths."""
-    return np.interp(azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0)
+    """The skyline's elevation at any azimuths; they are looked up fastest in rising order."""
+    order = np.argsort(profile.azimuth_deg % 360.0, kind="stable")
+    at, up = profile.azimuth_deg[order] % 360.0, profile.elevation_deg[order]
+    round_at = np.concatenate([[at[-1] - 360.0], at, [at[0] + 360.0]])
+    round_up = np.concatenate([[up[-1]], up, [up[0]]])
+    asked = np.asarray(azimuth_deg)
+    folded = asked if asked.size and asked.min() >= 0.0 and asked.max() < 360.0 else asked % 360.0
+    found: Array = np.interp(folded, round_at, round_up)
+    return found
 
 
 def scanned_percent(points: Sequence[SkylinePoint], obstacles: Sequence[Obstacle], bearings_deg: Array) -> float:

@@ -78,8 +78,8 @@ def judge_brief(job: JobInput) -> list[Finding]:
                 level=Level.MIND,
                 code="brief.height",
                 message="The height above sea is not known: the sea's level is taken",
-                why="A dish's angles turn by a hundredth of a degree at most, a panel's satellites by tenths; the wind on "
-                "the mount is reckoned with the sea's air, which is the thicker.",
+                why="A dish's angles turn by a hundredth of a degree at most, a panel's satellites by tenths; the wind "
+                "on the mount is reckoned with the sea's air, which is the thicker.",
                 clears_by="Type it, or take it from an elevation tile or a photo.",
                 source="Assumption of this application",
             )

@@ -81,13 +81,15 @@ class Pairs(NamedTuple):
 
 class Served(NamedTuple):
     """Fine steps: whether a satellite serves, and where it stands; `order`: the served steps by azimuth, in which a
-    skyline is looked up many times as fast.
+    skyline is looked up many times as fast, and where they stand in that order.
     """
 
     has: NDArray[np.bool_]
     azimuth_deg: Array
     elevation_deg: Array
     order: Indices
+    ordered_azimuth_deg: Array
+    ordered_elevation_deg: Array
 
 
 def tell(progress: Progress | None, share: float) -> None:
@@ -196,7 +198,8 @@ def serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, 
     azimuth, elevation = np.zeros(len(who)), np.full(len(who), 90.0)
     azimuth[has], elevation[has] = horizontal(frame.sight(sky.ecef_km(who[has], seconds[has])))
     index = np.flatnonzero(has)
-    return Served(has, azimuth, elevation, index[np.argsort(azimuth[index], kind="stable")])
+    order = index[np.argsort(azimuth[index], kind="stable")]
+    return Served(has, azimuth, elevation, order, azimuth[order], elevation[order])
 
 
 def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
@@ -221,7 +224,7 @@ def _blocked(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray
 
     Of a bare tree its share blocks, cell by cell of sky.
     """
-    azimuth, elevation = served.azimuth_deg[served.order], served.elevation_deg[served.order]
+    azimuth, elevation = served.ordered_azimuth_deg, served.ordered_elevation_deg
     blocked: NDArray[np.bool_] = elevation < elevation_at(profile, azimuth)
     if bare and np.any(profile.leafless_share < 1.0):
         at = np.flatnonzero(blocked)
