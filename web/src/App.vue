@@ -2,7 +2,7 @@
 import { darkTheme, NConfigProvider, NModal } from 'naive-ui'
 import { computed, onErrorCaptured, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import TopBar from '@/components/TopBar.vue'
+import TopBar from '@/frame/TopBar.vue'
 import { naiveTheme } from '@/lib/theme'
 import { SHORTCUTS, useShortcuts } from '@/lib/useShortcuts'
 import { usePrefs } from '@/stores/prefs'

@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { useSession } from '@/stores/session'
-import JobList from '@/views/JobList.vue'
-import SignIn from '@/views/SignIn.vue'
+import JobList from '@/places/JobList.vue'
+import SignIn from '@/places/SignIn.vue'
 
 export const STATIONS = ['brief', 'aim', 'sky', 'mount', 'cable', 'build', 'peak', 'bringup', 'handover'] as const
 export type Station = (typeof STATIONS)[number]
@@ -13,12 +13,12 @@ export const router = createRouter({
     { path: '/sign-in', component: SignIn, meta: { open: true } },
     { path: '/jobs', component: JobList },
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
-    { path: `/jobs/:number/:station(${STATIONS.join('|')})`, component: () => import('@/views/JobPage.vue') },
-    { path: '/stores', component: () => import('@/views/StoresPage.vue') },
-    { path: '/words', component: () => import('@/views/WordsPage.vue') },
-    { path: '/sites', component: () => import('@/views/ManySites.vue') },
-    { path: '/trouble', component: () => import('@/views/TroublePage.vue'), meta: { open: true } },
-    { path: '/:rest(.*)*', component: () => import('@/views/NotFound.vue'), meta: { open: true } },
+    { path: `/jobs/:number/:station(${STATIONS.join('|')})`, component: () => import('@/frame/JobPage.vue') },
+    { path: '/stores', component: () => import('@/places/StoresPage.vue') },
+    { path: '/words', component: () => import('@/places/WordsPage.vue') },
+    { path: '/sites', component: () => import('@/places/ManySites.vue') },
+    { path: '/trouble', component: () => import('@/places/TroublePage.vue'), meta: { open: true } },
+    { path: '/:rest(.*)*', component: () => import('@/places/NotFound.vue'), meta: { open: true } },
   ],
 })
 

@@ -1,6 +1,6 @@
 /** The typed API client: types come from the server's OpenAPI, errors from its one error shape. */
 import createClient from 'openapi-fetch'
-import type { components, paths } from './schema'
+import type { components, paths } from '@/api/schema'
 
 export type Schemas = components['schemas']
 type CalcPath = Extract<keyof paths, `/api/calc/${string}`>

@@ -6,7 +6,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 
 const props = defineProps<{ label: string; day: string }>()
 const emit = defineEmits<{ day: [day: string] }>()
-const DayPanel = defineAsyncComponent(() => import('./DayPanel.vue'))
+const DayPanel = defineAsyncComponent(() => import('@/fields/DayPanel.vue'))
 const open = ref(false)
 const shown = computed(() => (/^\d{4}-\d{2}-\d{2}$/.test(props.day) ? props.day : null))
 function pick(day: string): void {

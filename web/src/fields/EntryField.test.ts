@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
-import EntryField from './EntryField.vue'
+import EntryField from '@/fields/EntryField.vue'
 
 const props = { field: 'mast_diameter_mm' as const, label: 'Mast', value: 60.3 as number | null, unit: 'mm' }
 

@@ -6,7 +6,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
-import DayCalendar from './DayCalendar.vue'
+import DayCalendar from '@/fields/DayCalendar.vue'
 import { usePrefs } from '@/stores/prefs'
 
 const props = withDefaults(

@@ -3,11 +3,11 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { type Patch, useJob } from '@/stores/job'
-import ChoiceList from './ChoiceList.vue'
-import EntryField from './EntryField.vue'
-import PickField from './PickField.vue'
-import TickField from './TickField.vue'
-import { factAt, type FactPath, type Option, optionsOf, partsOf } from './told'
+import ChoiceList from '@/fields/ChoiceList.vue'
+import EntryField from '@/fields/EntryField.vue'
+import PickField from '@/fields/PickField.vue'
+import TickField from '@/fields/TickField.vue'
+import { factAt, type FactPath, type Option, optionsOf, partsOf } from '@/fields/told'
 
 const props = defineProps<{
   at: FactPath

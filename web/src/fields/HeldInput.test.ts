@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { useJob } from '@/stores/job'
-import HeldInput from './HeldInput.vue'
+import HeldInput from '@/fields/HeldInput.vue'
 
 const shown = (wrapper: ReturnType<typeof mount>) => (wrapper.find('input').element as HTMLInputElement).value
 

@@ -2,7 +2,7 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { useJob } from '@/stores/job'
-import RowGrid from './RowGrid.vue'
+import RowGrid from '@/fields/RowGrid.vue'
 
 const columns = [
   { key: 'azimuth_deg', label: 'Compass', unit: 'deg', add: 25.6079 },

@@ -11,8 +11,8 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { unitSign } from '@/lib/quantity'
 import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
-import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from './rows'
-import { lacksNumber, type Texts, toTexts } from './rows'
+import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from '@/fields/rows'
+import { lacksNumber, type Texts, toTexts } from '@/fields/rows'
 
 /** Lists inside a skyline: their rows have no ids, the skyline has. */
 const UNNAMED = new Set<ListName>(['skyline', 'obstacles'])

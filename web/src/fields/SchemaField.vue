@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A field of a form that is made from a JSON Schema; it holds further ones where the value has parts. */
-import ChoiceBox from './ChoiceBox.vue'
+import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'

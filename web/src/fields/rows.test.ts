@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { adopted, columnsOf, fromTexts, isBlank, isUntouched, lacksNumber, toTexts } from './rows'
+import { adopted, columnsOf, fromTexts, isBlank, isUntouched, lacksNumber, toTexts } from '@/fields/rows'
 
 const runs = columnsOf('handover.runs', 'down_mbps', 'latency_ms', 'link', 'note')
 const points = columnsOf(

@@ -1,6 +1,6 @@
 /** Rows of a grid as people type them, and back: pure, without a component. */
 import { fromEntry, type System, toEntry } from '@/lib/quantity'
-import { type ColumnOf, factAt, type ListPath, type Option, optionsOf, type Path } from './told'
+import { type ColumnOf, factAt, type ListPath, type Option, optionsOf, type Path } from '@/fields/told'
 
 export interface Column {
   key: string

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { against } from './finding'
+import { against } from '@/lib/finding'
 
 const finding = (over: object) =>
   ({ figure: 12, limit: 10, upper: null, bound: 'at_most', unit: 'm', ...over }) as never

@@ -1,6 +1,6 @@
 /** A finding's figure against its limit, in words: what is a ceiling, a floor or a window is said. */
 import type { Schemas } from '@/api/client'
-import { formatQuantity, type System } from './quantity'
+import { formatQuantity, type System } from '@/lib/quantity'
 
 type Finding = Pick<Schemas['Finding'], 'figure' | 'limit' | 'upper' | 'bound' | 'unit'>
 const WORDS: Record<string, string> = { at_most: 'at most', at_least: 'at least', usual: 'usually' }

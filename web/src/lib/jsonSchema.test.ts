@@ -9,7 +9,7 @@ import {
   pointsTo,
   ringsFrom,
   ringsTo,
-} from './jsonSchema'
+} from '@/lib/jsonSchema'
 
 const defs: Record<string, Node> = {
   Beam: { type: 'object', properties: { letter: { type: 'string' }, level_db: { type: 'number', default: 3 } } },

@@ -1,6 +1,6 @@
 /** What a form needs to know of a JSON Schema: the kind of each field, with references and “or empty” resolved. */
 
-import { readNumber } from './number'
+import { readNumber } from '@/lib/number'
 
 export interface Node {
   $ref?: string

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { freeLetter } from './letters'
+import { freeLetter } from '@/lib/letters'
 
 it('gives the first letter that is free, one that was taken out again too', () => {
   expect(freeLetter([])).toBe('A')

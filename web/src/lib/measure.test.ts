@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { readMeasure } from './measure'
-import { formatQuantity, fromEntry, inSystem, type System } from './quantity'
+import { readMeasure } from '@/lib/measure'
+import { formatQuantity, fromEntry, inSystem, type System } from '@/lib/quantity'
 import cases from '@/api/quantity_cases.json'
 
 describe('what is written with its unit', () => {

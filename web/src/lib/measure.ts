@@ -1,5 +1,5 @@
 /** Lengths and other figures as people write them on site: fractions, feet and inches, a unit of their own. */
-import { readNumber } from './number'
+import { readNumber } from '@/lib/number'
 
 /** A unit as it is written: the kind of quantity, and its size (with the zero's offset) in that kind's base. */
 const WRITTEN: [RegExp, string, number, number?][] = [

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readNumber } from './number'
+import { readNumber } from '@/lib/number'
 
 describe('numbers as people type them', () => {
   it.each([

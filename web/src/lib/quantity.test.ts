@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { apartWords, formatQuantity, fromEntry, toEntry } from './quantity'
+import { apartWords, formatQuantity, fromEntry, toEntry } from '@/lib/quantity'
 
 describe('quantities', () => {
   it('are worded in both systems', () => {

@@ -1,7 +1,7 @@
 /** Wording of quantities, from the server's own table of units. */
 import units from '@/api/units.json'
-import { readMeasure } from './measure'
-import { askWhich, readNumber } from './number'
+import { readMeasure } from '@/lib/measure'
+import { askWhich, readNumber } from '@/lib/number'
 
 export type System = 'metric' | 'imperial'
 export type UnitCode = keyof typeof units

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { momentAgo, stateRows } from './statesByHand'
+import { momentAgo, stateRows } from '@/lib/statesByHand'
 
 const STATES = ['power', 'boot', 'search', 'online'].map((code, at) => ({ code, name: code, usual_s: 10 * at }))
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { directionOf, kept, MOST_ZOOM, pointOf, ticks, zoomed } from './stripView'
+import { directionOf, kept, MOST_ZOOM, pointOf, ticks, zoomed } from '@/lib/stripView'
 
 const frame = {
   left_azimuth_deg: 190,

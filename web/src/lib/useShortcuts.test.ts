@@ -1,7 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { useShortcuts } from './useShortcuts'
+import { useShortcuts } from '@/lib/useShortcuts'
 
 function press(key: string, target: EventTarget = document.body, more: KeyboardEventInit = {}): boolean {
   return target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
-import { linesOf, useWork } from './useWork'
+import { linesOf, useWork } from '@/lib/useWork'
 
 function body(...parts: string[]): ReadableStream<Uint8Array> {
   const coder = new TextEncoder()

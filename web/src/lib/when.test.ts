@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { clock, when } from './when'
+import { clock, when } from '@/lib/when'
 
 describe('when', () => {
   it.each([

@@ -2,7 +2,7 @@ import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import client from '@/api/client'
-import { type Job, useJob } from './job'
+import { type Job, useJob } from '@/stores/job'
 
 interface Asked {
   method: string

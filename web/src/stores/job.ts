@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
 import { type Room, ROOM_OF } from '@/fields/told'
 import { allInSystem } from '@/lib/quantity'
-import { usePrefs } from './prefs'
+import { usePrefs } from '@/stores/prefs'
 
 export type Job = Schemas['JobOut']
 /** Every fact of every station, none of them needed. */

@@ -1,0 +1,156 @@
+<script setup lang="ts" generic="N extends CalcName">
+/** A calculator of the registry as a small panel: its fields, its figures as one types, and its findings. */
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { ApiError, calculate as ask, type CalcName, type CalcResult, type Schemas } from '@/api/client'
+import { fromEntry, unitSign } from '@/lib/quantity'
+import { VERDICT_WORD } from '@/lib/verdict'
+import { usePrefs } from '@/stores/prefs'
+import VerdictStone from '@/frame/VerdictStone.vue'
+
+export interface PanelField {
+  key: string
+  label: string
+  unit?: string
+  start?: string
+  optional?: boolean
+  hint?: string
+  choices?: { label: string; value: string }[]
+}
+
+const props = defineProps<{
+  name: N
+  fields?: PanelField[]
+  fixed: Record<string, unknown>
+  show: (result: CalcResult<N>) => [string, string][]
+  wait?: string
+}>()
+const emit = defineEmits<{ typed: [Record<string, unknown>] }>()
+const prefs = usePrefs()
+const texts = ref<Record<string, string>>(
+  Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])),
+)
+const result = shallowRef<CalcResult<N> | null>(null)
+const findings = ref<Schemas['Finding'][]>([])
+const faults = ref<Record<string, string>>({})
+const busy = ref(false)
+const complete = computed(() => (props.fields ?? []).every((field) => field.optional || texts.value[field.key] !== ''))
+const rows = computed(() => (result.value ? props.show(result.value) : []))
+
+let latest = 0
+async function calculate(): Promise<void> {
+  const mine = ++latest // an answer that was overtaken by a newer question is let go
+  if (!complete.value) {
+    result.value = null
+    findings.value = []
+    busy.value = false
+    return
+  }
+  const typed = Object.fromEntries(
+    (props.fields ?? [])
+      .filter((field) => texts.value[field.key] !== '')
+      .map((field) => [
+        field.key,
+        field.choices
+          ? texts.value[field.key]
+          : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system),
+      ]),
+  )
+  emit('typed', typed)
+  busy.value = true
+  try {
+    const told = await ask(props.name, { ...props.fixed, ...typed })
+    if (mine !== latest) return
+    result.value = told.result
+    findings.value = told.findings
+    faults.value = {}
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    if (mine !== latest) return
+    result.value = null
+    faults.value = Object.fromEntries(error.faults.map((fault) => [fault.field, fault.message]))
+  } finally {
+    if (mine === latest) busy.value = false
+  }
+}
+const soon = useDebounceFn(calculate, 300)
+watch([texts, () => JSON.stringify(props.fixed), () => prefs.system], () => void soon(), { deep: true })
+void calculate()
+const loose = computed(() =>
+  Object.entries(faults.value)
+    .filter(([field]) => !(props.fields ?? []).some((one) => one.key === field))
+    .map(([, message]) => message),
+)
+</script>
+
+<template>
+  <div class="panel">
+    <div v-if="fields?.length" class="fields">
+      <div v-for="field in fields" :key="field.key" class="field">
+        <choice-box
+          v-if="field.choices"
+          :label="field.label"
+          :value="texts[field.key]"
+          :options="field.choices"
+          @choose="texts[field.key] = $event"
+        />
+        <label v-else
+          >{{ field.label }}<template v-if="field.unit"> ({{ unitSign(field.unit, prefs.system) }})</template>
+          <input
+            v-model="texts[field.key]"
+            inputmode="decimal"
+            autocomplete="off"
+            :aria-invalid="faults[field.key] ? 'true' : undefined"
+        /></label>
+        <span v-if="field.hint && !faults[field.key]" class="quiet small hint">{{ field.hint }}</span>
+        <span v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</span>
+      </div>
+    </div>
+    <p v-for="message in loose" :key="message" class="fault" role="alert">{{ message }}</p>
+    <p v-if="!complete && wait" class="quiet">{{ wait }}</p>
+    <p v-if="busy && !rows.length" class="quiet" role="status">Calculating</p>
+    <table v-if="rows.length" class="grid-table" :aria-label="name.replaceAll('_', ' ')" :aria-busy="busy">
+      <tbody>
+        <tr v-for="([what, value], index) in rows" :key="index">
+          <th scope="row">{{ what }}</th>
+          <td>{{ value }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-for="finding in findings" :key="finding.code" class="finding">
+      <verdict-stone :verdict="finding.level" :size="16" />
+      <b>{{ VERDICT_WORD[finding.level] }}: {{ finding.message }}.</b> {{ finding.why }} {{ finding.clears_by }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 12px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+  font-size: 14px;
+}
+.hint {
+  font-weight: 400;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+  font-size: 13px;
+}
+.finding svg {
+  vertical-align: -3px;
+}
+th {
+  color: var(--ink);
+}
+td {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+/** The frame of a job: course, sheet with its answer, margin. */
+import { computed, type Component, defineAsyncComponent, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
+import client, { ApiError, unwrap } from '@/api/client'
+import CourseLine from '@/frame/CourseLine.vue'
+import DialStrip from '@/stations/aim/DialStrip.vue'
+import PanelStrip from '@/stations/aim/PanelStrip.vue'
+import HeadLine from '@/frame/HeadLine.vue'
+import MarginNotes from '@/frame/MarginNotes.vue'
+import SavedNote from '@/frame/SavedNote.vue'
+import { useShortcuts } from '@/lib/useShortcuts'
+import { type Station, STATIONS } from '@/router'
+import { useJob } from '@/stores/job'
+
+/** A station's code is loaded when it is opened, and the others' when the page has time: there is no wait on the way. */
+const LOADERS: Record<Station, () => Promise<Component>> = {
+  brief: () => import('@/stations/brief/BriefSheet.vue'),
+  aim: () => import('@/stations/aim/AimSheet.vue'),
+  sky: () => import('@/stations/sky/SkySheet.vue'),
+  mount: () => import('@/stations/mount/MountSheet.vue'),
+  cable: () => import('@/stations/cable/CableSheet.vue'),
+  build: () => import('@/stations/build/BuildSheet.vue'),
+  peak: () => import('@/stations/peak/PeakSheet.vue'),
+  bringup: () => import('@/stations/bringup/BringUpSheet.vue'),
+  handover: () => import('@/stations/handover/HandOverSheet.vue'),
+}
+const SHEETS = Object.fromEntries(STATIONS.map((name) => [name, defineAsyncComponent(LOADERS[name])])) as Record<
+  Station,
+  Component
+>
+const LATER_MS = 2000
+useTimeoutFn(() => STATIONS.forEach((name) => void LOADERS[name]()), LATER_MS)
+const store = useJob()
+const route = useRoute()
+const router = useRouter()
+const missing = ref('')
+const sheet = ref<{ newEntry?: () => void; stepDone?: () => void } | null>(null)
+
+const code = computed(() => route.params.station as Station)
+const station = computed(() => store.job?.assessment.stations.find((one) => one.code === code.value) ?? null)
+const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
+
+useIntervalFn(() => void store.look(), 1500)
+watch(
+  () => String(route.params.number),
+  async (number) => {
+    missing.value = ''
+    try {
+      await store.open(number)
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      missing.value = error.message
+    }
+  },
+  { immediate: true },
+)
+
+async function neighbour(step: number): Promise<void> {
+  const beside = await unwrap(
+    client.GET('/api/jobs/{number}/neighbours', { params: { path: { number: store.number } } }),
+  )
+  const wanted = step < 0 ? beside.before : beside.after
+  if (wanted) void router.push(`/jobs/${wanted}/${code.value}`)
+}
+useShortcuts({
+  ...Object.fromEntries(STATIONS.map((name, index) => [String(index + 1), () => go(name)])),
+  '[': () => void neighbour(-1),
+  ']': () => void neighbour(1),
+  p: () => void window.open(`/api/jobs/${store.number}/pocket.html`, '_blank'),
+  n: () => sheet.value?.newEntry?.(),
+  '.': () => sheet.value?.stepDone?.(),
+  undo: () => {
+    if (![...store.inHand].some((takeBack) => takeBack())) void store.undo()
+  },
+  redo: () => void store.redo(),
+})
+</script>
+
+<template>
+  <main v-if="missing" class="lost">
+    <h1>This job cannot be shown</h1>
+    <p>{{ missing }}</p>
+    <router-link to="/jobs">To the list of jobs</router-link>
+  </main>
+  <div v-else-if="store.job && station" class="page">
+    <course-line :stations="store.job.assessment.stations" :current="code" :number="store.number" />
+    <main class="sheet" :aria-label="station.name">
+      <p class="line">
+        <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
+        ><saved-note />
+      </p>
+      <dial-strip
+        v-if="code !== 'brief' && store.job.assessment.aim && store.job.assessment.dial"
+        :aim="store.job.assessment.aim"
+        :dial="store.job.assessment.dial"
+        :beam="store.job.assessment.beam ?? null"
+        :circular="store.job.facts.picks.terminal?.polarization === 'circular'"
+      />
+      <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
+      <h1><head-line :segments="station.headline" /></h1>
+      <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble }}</p>
+      <p v-for="one in store.job.store_troubles" :key="one" class="trouble" role="alert">
+        {{ one }} <router-link to="/stores">To the stores</router-link>
+      </p>
+      <p v-if="store.job.record_state === 'changed'" class="trouble" role="alert">
+        This record was changed after it was signed: its checksum no longer fits. Do not rely on it; compare it with the
+        printed report.
+      </p>
+      <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
+    </main>
+    <margin-notes :findings="station.findings" />
+  </div>
+  <main v-else class="lost quiet" aria-busy="true">Opening the job</main>
+</template>
+
+<style scoped>
+.page {
+  display: flex;
+  flex: 1;
+  align-items: stretch;
+}
+.sheet {
+  flex: 1;
+  min-width: 0;
+  padding: 12px 24px 48px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-width: 0 1px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+h1 {
+  font-size: 24px;
+  line-height: 1.2;
+  font-weight: 700;
+  text-wrap: balance;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 32px;
+  gap: 16px;
+  font-size: 13px;
+  color: var(--quiet);
+}
+.lost {
+  padding: 48px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+@media (max-width: 1100px) {
+  .page {
+    flex-wrap: wrap;
+  }
+  .sheet {
+    border-width: 0;
+  }
+}
+@media (max-width: 900px) {
+  .page {
+    flex-direction: column;
+    flex-wrap: nowrap;
+  }
+  .sheet {
+    padding: 12px 16px 24px;
+  }
+}
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+/** What the customer needs and why, what becomes of the old line, what it costs. */
+import { formatMoney } from '@/lib/quantity'
+import Fact from '@/fields/Fact.vue'
+import { computed } from 'vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import UnFold from '@/frame/UnFold.vue'
+import { counted } from '@/lib/counted'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const job = computed(() => store.job!)
+const visit = computed(() => job.value.facts.brief)
+const costs = computed(() => job.value.assessment.visit?.costs)
+const money = (value: number) => formatMoney(value, job.value.facts.picks.rules?.currency)
+const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind', 'amount_money')
+</script>
+
+<template>
+  <un-fold
+    title="Needs and reasons"
+    :note="`${counted(job.facts.brief.needs?.length ?? 0, 'need')}, ${counted(visit.reasons?.length ?? 0, 'reason')}`"
+  >
+    <h2>What the customer needs</h2>
+    <fact at="brief.needs" />
+    <h2>Why it is done, or done anew</h2>
+    <fact at="brief.reasons" with-text="text" />
+    <div class="fields">
+      <fact at="brief.permanence" />
+      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.return_on" />
+      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.reuse_note" />
+      <fact at="brief.old_line" />
+    </div>
+  </un-fold>
+  <un-fold title="Settled, access and hazards" :note="counted(job.facts.brief.hazards?.length ?? 0, 'hazard')">
+    <fact at="brief.access" />
+    <h2>Settled before the visit</h2>
+    <fact at="brief.settled" />
+    <h2>Where the indoor unit goes</h2>
+    <fact at="brief.indoor" with-text="text" />
+    <fact at="brief.indoor_note" />
+    <h2>Hazards on this site</h2>
+    <fact at="brief.hazards" />
+    <template v-if="job.facts.brief.hazards?.length"
+      ><h2>Cautions seen by everyone who goes</h2>
+      <fact at="brief.cautions_seen" :only="job.facts.brief.hazards" with-text="text"
+    /></template>
+  </un-fold>
+  <un-fold
+    title="Costs"
+    :note="
+      costs && (visit.costs ?? []).length
+        ? `first year ${money(costs.first_year_money)}`
+        : 'kit, work, fees, and the overlap of two services'
+    "
+  >
+    <row-grid
+      name="costs"
+      title="Costs"
+      :columns="costColumns"
+      :rows="visit.costs ?? []"
+      :blank="{ kind: 'once' }"
+      add-label="Add an amount"
+      ><template #empty
+        ><p class="quiet">
+          No amount yet. Enter what is paid once, the new fees, and the fee of the old line.
+        </p></template
+      ></row-grid
+    >
+    <div class="fields">
+      <fact at="brief.overlap_month_count" />
+    </div>
+    <table v-if="costs && (visit.costs ?? []).length" class="grid-table" aria-label="Cost sheet">
+      <tbody>
+        <tr>
+          <th scope="row">Once</th>
+          <td>{{ money(costs.once_money) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Each month, new less old</th>
+          <td>{{ money(costs.month_difference_money) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">While both run</th>
+          <td>{{ money(costs.overlap_money) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">First year</th>
+          <td>
+            <b>{{ money(costs.first_year_money) }}</b>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </un-fold>
+</template>

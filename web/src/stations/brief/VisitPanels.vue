@@ -1,0 +1,217 @@
+<script setup lang="ts">
+/** Where it may stand, what it stands on, when the crew goes and in what weather, and what must have come by then. */
+import Fact from '@/fields/Fact.vue'
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import UnFold from '@/frame/UnFold.vue'
+import VerdictStone from '@/frame/VerdictStone.vue'
+import { VERDICT_WORD } from '@/lib/verdict'
+import { freeLetter } from '@/lib/letters'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const visit = computed(() => job.value.facts.brief)
+const told = computed(() => job.value.assessment.visit)
+const positionColumns = columnsOf(
+  'sky.positions',
+  'letter',
+  { key: 'place_text', main: true },
+  { key: 'distance_m', label: 'or distance' },
+  'bearing_deg',
+  'note',
+)
+const taskColumns = columnsOf('brief.tasks', { key: 'name', main: true }, 'work_h', 'wait_h', 'after')
+const deliveryColumns = columnsOf(
+  'brief.deliveries',
+  { key: 'item', main: true },
+  'ordered_on',
+  'lead_days',
+  'after_item',
+  'arrived_on',
+  'interface',
+  'stop_gap',
+  'stop_gap_until',
+)
+const nextLetter = (others: Record<string, string>[]) => ({ letter: freeLetter(others.map((one) => one.letter ?? '')) })
+const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.letter)
+const clock = (text: string) => text.slice(11, 16)
+</script>
+
+<template>
+  <un-fold
+    title="Candidate positions"
+    :note="
+      job.positions.map((one) => one.letter).join(', ') || 'A, B, C: the first plan often fails for trees seen too late'
+    "
+  >
+    <row-grid
+      name="positions"
+      title="Candidate positions"
+      :columns="positionColumns"
+      :rows="job.positions"
+      :omit="['latitude_deg', 'longitude_deg']"
+      :blank="nextLetter"
+      add-label="Add a position"
+      ><template #empty
+        ><p class="quiet">
+          No candidate yet. Give coordinates of its own, or the distance and true bearing from the job’s place.
+        </p></template
+      ></row-grid
+    >
+    <p v-for="one in job.positions" :key="one.letter" class="row small">
+      <b>{{ one.letter }}</b>
+      <template v-if="one.latitude_deg != null && one.longitude_deg != null"
+        >{{ one.latitude_deg.toFixed(6) }}, {{ one.longitude_deg.toFixed(6) }}
+        <button v-if="!store.locked" type="button" class="link" @click="usePosition(one)">
+          Use as the job’s place
+        </button></template
+      ><span v-else class="quiet">waits for the job’s place</span>
+    </p>
+  </un-fold>
+  <un-fold
+    title="What it stands on"
+    :note="told?.mounts.options?.find((one) => one.suits)?.kind.name ?? 'kinds of mount for the surface'"
+  >
+    <div class="fields">
+      <fact at="brief.surface" />
+      <fact at="brief.wanted_height_m" />
+      <fact at="brief.may_drill" />
+    </div>
+    <ul v-if="told?.mounts.options?.length" class="kinds" aria-label="Kinds of mount">
+      <li v-for="one in told.mounts.options" :key="one.kind.code">
+        <verdict-stone :verdict="one.suits ? 'clear' : 'mind'" :size="16" /> <b>{{ one.kind.name }}</b>
+        <span v-if="one.suits"
+          >{{ one.kind.needs }} <span class="warn">{{ one.kind.caution }}</span></span
+        ><span v-else class="quiet">{{ one.against.join('; ') }}</span>
+      </li>
+    </ul>
+  </un-fold>
+  <un-fold
+    title="Weather and who goes"
+    :note="
+      told && told.weather.tasks.every((one) => one.level === 'clear')
+        ? 'all can be done'
+        : 'go or no-go by kind of work'
+    "
+  >
+    <div class="fields">
+      <fact at="brief.forecast_gust_mps" />
+      <fact at="brief.forecast_low_c" label="Lowest temperature (°C)" />
+      <fact at="brief.climber" />
+      <fact at="brief.climber_contact" />
+    </div>
+    <fact at="brief.conditions" />
+    <table v-if="told" class="grid-table" aria-label="Weather by kind of work">
+      <tbody>
+        <tr v-for="one in told.weather.tasks" :key="one.task">
+          <th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }}</th>
+          <td>{{ one.level === 'clear' ? 'Go' : one.level === 'hold' ? 'No-go' : VERDICT_WORD[one.level] }}</td>
+          <td class="quiet">{{ one.reasons.join('; ') }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </un-fold>
+  <un-fold
+    title="Days"
+    :note="
+      told?.days.day_count
+        ? `${told.days.day_count} ${told.days.day_count === 1 ? 'day' : 'days'}, slow setting first`
+        : 'work and what must set overnight'
+    "
+  >
+    <row-grid
+      name="tasks"
+      title="Tasks of the visit"
+      :columns="taskColumns"
+      :rows="visit.tasks ?? []"
+      :blank="{ work_h: 1, wait_h: 0 }"
+      add-label="Add a task"
+      ><template #empty
+        ><p class="quiet">
+          No task yet. Foam sets overnight, concrete for days: enter what waits, and Rindle puts it first.
+        </p></template
+      ></row-grid
+    >
+    <table v-if="told?.days.rows.length" class="grid-table" aria-label="Days of the visit">
+      <thead>
+        <tr>
+          <th scope="col">Day</th>
+          <th scope="col">From</th>
+          <th scope="col">To</th>
+          <th scope="col">Task</th>
+          <th scope="col">Has set</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in told.days.rows" :key="row.name">
+          <td>{{ row.starts_at.slice(0, 10) }}</td>
+          <td>{{ clock(row.starts_at) }}</td>
+          <td>{{ clock(row.ends_at) }}</td>
+          <th scope="row">{{ row.name }}</th>
+          <td>{{ row.set_at === row.ends_at ? '' : row.set_at.slice(0, 16).replace('T', ' ') }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </un-fold>
+  <un-fold
+    title="Orders and deliveries"
+    :note="
+      job.assessment.deliveries.earliest_visit_on
+        ? `earliest sensible visit ${job.assessment.deliveries.earliest_visit_on}`
+        : 'what must be there before the visit'
+    "
+  >
+    <row-grid
+      name="deliveries"
+      title="Deliveries"
+      :columns="deliveryColumns"
+      :rows="job.facts.brief.deliveries ?? []"
+      :blank="{ lead_days: 0, interface: '' }"
+      add-label="Add an item"
+      ><template #empty
+        ><p class="quiet">
+          Nothing on order. Dates are year-month-day; “only after” names the item that has to come first; the joint is
+          what the part connects.
+        </p></template
+      ></row-grid
+    >
+    <p v-for="one in job.assessment.deliveries.items" :key="one.item" class="small">
+      <b>{{ one.item }}</b> {{ one.arrived ? 'arrived' : one.due_on ? `due ${one.due_on}` : 'not ordered yet' }}
+    </p>
+  </un-fold>
+  <un-fold title="Proposal for the customer" note="one page to look at and to agree on">
+    <p class="row">
+      <a :href="`/api/jobs/${store.number}/proposal.html?units=${prefs.system}`" target="_blank">Show the proposal</a>
+      <a :href="`/api/jobs/${store.number}/proposal.pdf?units=${prefs.system}`" target="_blank">PDF to send</a>
+    </p>
+    <p class="quiet small">
+      Sketch of the positions with the sight-line, for and against, costs and a line for the signature. Photos in the
+      locker are put on it.
+    </p>
+  </un-fold>
+</template>
+
+<style scoped>
+.kinds {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.kinds svg {
+  vertical-align: -3px;
+}
+.warn {
+  color: var(--ochre);
+  font-weight: 600;
+}
+th svg {
+  vertical-align: -3px;
+}
+</style>

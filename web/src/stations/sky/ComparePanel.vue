@@ -1,0 +1,199 @@
+<script setup lang="ts">
+/** Candidate positions side by side: small strips, one table, and which one to take. */
+import Fact from '@/fields/Fact.vue'
+import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import { factAt } from '@/fields/told'
+import VerdictStone from '@/frame/VerdictStone.vue'
+import { formatQuantity } from '@/lib/quantity'
+import { VERDICT_WORD } from '@/lib/verdict'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const more = computed(() => job.value.assessment.sky_more)
+const compared = computed(() => more.value?.compared ?? null)
+const show = (value: number | null | undefined, unit: string) =>
+  value == null ? '–' : formatQuantity(value, unit, prefs.system)
+const wordsOf = (key: 'access' | 'exposure') => Object.fromEntries(factAt(`sky.positions[].${key}`).choices ?? [])
+const [ACCESS, EXPOSURE] = [wordsOf('access'), wordsOf('exposure')]
+const rows = computed(() =>
+  (compared.value?.ranks ?? []).map((rank) => ({
+    rank,
+    facts: job.value.positions.find((one) => one.letter === rank.letter),
+    view: more.value?.positions.find((one) => one.letter === rank.letter),
+  })),
+)
+const columns = columnsOf(
+  'sky.positions',
+  { key: 'letter', label: 'Place', main: true, plain: true },
+  'height_above_ground_m',
+  'time_at_height_min',
+  'cable_length_m',
+  'exposure',
+  'access',
+  'entry_bore_mm',
+  'rigid',
+  'walkway_in_front',
+  'discreet',
+  'out_of_reach',
+)
+const strips = computed(() =>
+  store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'),
+)
+const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
+const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
+const plan = (letter: string) => store.patch({ position_letter: letter })
+</script>
+
+<template>
+  <p v-if="compared" class="answer">
+    <template v-if="compared.recommended"
+      ><b>Take {{ compared.recommended }}.</b> {{ compared.why }}</template
+    ><template v-else>{{ compared.why }}</template>
+  </p>
+  <div v-if="strips.length" class="strips">
+    <figure v-for="one in strips" :key="one.name">
+      <figcaption>
+        {{ one.title
+        }}<span v-if="!more?.positions.find((row) => `skyline-${row.letter}` === one.name)?.own" class="quiet">
+          (moved from elsewhere)</span
+        >
+      </figcaption>
+      <div v-html="one.svg" />
+    </figure>
+  </div>
+  <div v-if="rows.length" class="scroll">
+    <table class="grid-table" aria-label="Positions compared">
+      <thead>
+        <tr>
+          <th scope="col">Position</th>
+          <th scope="col">Verdict</th>
+          <th scope="col">{{ job.assessment.low_orbit ? 'No service' : 'Free' }}</th>
+          <th scope="col">Over ground</th>
+          <th scope="col">At height</th>
+          <th scope="col">Cable</th>
+          <th scope="col">Wind</th>
+          <th scope="col">Access</th>
+          <th scope="col">For and against</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ rank, facts, view } in rows" :key="rank.letter">
+          <th scope="row">
+            {{ rank.rank }}. {{ rank.letter }}<br /><button
+              v-if="!store.locked && job.facts.sky.position_letter !== rank.letter"
+              type="button"
+              class="link small"
+              @click="plan(rank.letter)"
+            >
+              Plan for {{ rank.letter }}</button
+            ><span v-else-if="job.facts.sky.position_letter === rank.letter" class="quiet small">planned</span>
+          </th>
+          <td><verdict-stone :verdict="rank.level" :size="16" /> {{ VERDICT_WORD[rank.level] }}</td>
+          <td>
+            <b v-if="view?.low_orbit">{{
+              rank.level === 'unknown' ? '–' : show(view.low_orbit.out_percent, 'percent')
+            }}</b><b v-else>{{ show(view?.sky?.margin_deg, 'deg') }}</b>
+          </td>
+          <td>{{ show(facts?.height_above_ground_m, 'm') }}</td>
+          <td>{{ show(facts?.time_at_height_min, 'min') }}</td>
+          <td>{{ show(facts?.cable_length_m, 'm') }}</td>
+          <td>{{ EXPOSURE[facts?.exposure ?? ''] }}</td>
+          <td>{{ ACCESS[facts?.access ?? ''] }}</td>
+          <td class="small">
+            <span v-if="rank.good.length">+ {{ rank.good.join(', ') }}</span
+            ><br v-if="rank.good.length && rank.bad.length" /><span v-if="rank.bad.length" class="bad"
+              >− {{ rank.bad.join(', ') }}</span
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+  <p v-if="compared?.height_note" class="quiet">{{ compared.height_note }}</p>
+  <h2>What is known of each</h2>
+  <row-grid
+    name="positions"
+    title="Positions, what is known"
+    :columns="columns"
+    :rows="job.positions"
+    :omit="['latitude_deg', 'longitude_deg']"
+    :blank="{}"
+    add-label=""
+    fixed-rows
+    ><template #empty
+      ><p class="quiet">
+        No candidate yet. <router-link :to="`/jobs/${store.number}/brief`">Add positions A, B, C at Brief</router-link>,
+        with their place.
+      </p></template
+    ></row-grid
+  >
+  <template v-if="onGround"
+    ><h2>Checked of positions on the ground</h2>
+    <fact at="brief.ground_checks"
+  /></template>
+  <template v-if="oldHole"
+    ><h2>Checked of the old hole</h2>
+    <fact at="brief.entry_checks"
+  /></template>
+  <div class="fields">
+    <fact at="sky.wind_from_deg" />
+  </div>
+  <drawing-view name="plan" />
+  <p class="quiet small">
+    Sky first, then firmness, wind, access, cable and minutes at height; the reasons ticked at Brief weigh double. A
+    hold is never outranked. Rigid: shaken by hand from safe footing it does not move; chimneys, fences and thin posts
+    are refused.
+  </p>
+</template>
+
+<style scoped>
+.answer {
+  font-size: 17px;
+}
+.strips {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: 12px;
+}
+figure {
+  margin: 0;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  padding: 8px;
+}
+figcaption {
+  font-weight: 700;
+  font-size: 14px;
+}
+.scroll {
+  overflow-x: auto;
+  position: relative;
+}
+td svg {
+  vertical-align: -3px;
+}
+.scroll td,
+.scroll th {
+  white-space: nowrap;
+  padding-right: 12px;
+}
+.scroll td.small {
+  white-space: normal;
+  min-width: 170px;
+}
+.scroll td:nth-child(8) {
+  white-space: normal;
+}
+.link {
+  padding-left: 0;
+}
+.bad {
+  color: var(--rust);
+}
+</style>
