@@ -12,6 +12,7 @@ export default ts.config(
     files: ['**/*.vue'],
     languageOptions: { parserOptions: { parser: ts.parser } },
     rules: {
+      'vue/no-undef-components': ['error', { ignorePatterns: ['router-link', 'router-view'] }],
       'vue/multi-word-component-names': ['error', { ignores: ['Fact'] }],
       'vue/no-v-html': 'off', // a drawing is the server's own SVG
       // A label holds its control or names its id; the component library's inputs take the id in `input-props`.

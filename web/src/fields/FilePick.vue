@@ -3,7 +3,13 @@
 import { IconUpload } from '@tabler/icons-vue'
 import { NButton, NUpload, type UploadFileInfo } from 'naive-ui'
 
-defineProps<{ label: string; accept?: string; multiple?: boolean; disabled?: boolean }>()
+defineProps<{
+  label: string
+  /** What stands on the button, where the label says more than fits. */ text?: string
+  accept?: string
+  multiple?: boolean
+  disabled?: boolean
+}>()
 const emit = defineEmits<{ files: [files: File[]] }>()
 /** Nothing is sent by the button itself: what was chosen is handed on. */
 function chosen({ fileList }: { fileList: UploadFileInfo[] }): void {
@@ -14,6 +20,7 @@ function chosen({ fileList }: { fileList: UploadFileInfo[] }): void {
 
 <template>
   <n-upload
+    class="pick-file"
     :default-upload="false"
     :show-file-list="false"
     :file-list="[]"
@@ -23,8 +30,16 @@ function chosen({ fileList }: { fileList: UploadFileInfo[] }): void {
     :input-props="{ 'aria-label': label }"
     @change="chosen"
   >
-    <n-button :disabled="disabled"
-      ><template #icon><icon-upload /></template>{{ label }}</n-button
+    <n-button :size="text ? 'small' : 'medium'" :disabled="disabled"
+      ><template #icon><icon-upload /></template>{{ text ?? label }}</n-button
     >
   </n-upload>
 </template>
+
+<style scoped>
+.pick-file {
+  width: auto;
+  display: inline-block;
+  align-self: end;
+}
+</style>

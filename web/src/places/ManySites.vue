@@ -5,7 +5,7 @@ import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { watchDebounced } from '@vueuse/core'
-import { NButton } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 

@@ -244,6 +244,7 @@ async function saveFirm(): Promise<void> {
         <file-pick
           class="file"
           :label="`Import ${title}`"
+          text="Take in"
           accept=".json,.geojson,.xml,.tle,.txt"
           @files="load(kind, $event[0]!)"
         />
@@ -344,9 +345,6 @@ label {
 }
 .file {
   margin-left: auto;
-  display: flex;
-  align-items: center;
-  gap: 8px;
 }
 .fault {
   color: var(--rust);

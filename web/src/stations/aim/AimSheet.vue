@@ -681,6 +681,6 @@ td svg {
   white-space: nowrap;
 }
 select {
-  height: 34px;
+  height: 44px;
 }
 </style>

@@ -234,11 +234,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
   display: grid;
   gap: 4px;
 }
-select,
-.document :deep(input:not([type='checkbox'])) {
-  height: 32px;
-}
-.document :deep(input:not([type='checkbox'])) {
+.document :deep(input:not([type='checkbox'], [class*='n-'])) {
   width: 90px;
   padding: 0 6px;
 }

@@ -205,7 +205,7 @@ label {
 }
 .details :deep(input),
 .details select {
-  height: 34px;
+  height: 44px;
   width: 168px;
 }
 .details {

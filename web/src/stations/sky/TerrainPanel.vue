@@ -102,7 +102,7 @@ label {
 }
 .short,
 select {
-  height: 34px;
+  height: 44px;
   width: 120px;
 }
 .foot {

@@ -303,7 +303,7 @@ const BELIEVE = {
   font-size: 14px;
 }
 .columns select {
-  height: 34px;
+  height: 44px;
 }
 .foot {
   align-self: end;
