@@ -5,7 +5,9 @@ itself.
 from __future__ import annotations
 
 import inspect
+import json
 import sys
+from importlib.resources import files
 from types import ModuleType
 from typing import Any
 
@@ -46,6 +48,28 @@ Every calculator is reached in three ways with the same JSON: `./rindle calc NAM
 screens.
 All angles are in degrees, all other units are in the names of the fields.
 """
+
+
+WORKED: dict[str, dict[str, Any]] = json.loads(files("rindle_core").joinpath("worked.json").read_text("utf-8"))
+
+
+def _worked(name: str) -> list[str]:
+    """Equation, symbols, source and a worked example, which the tests run."""
+    told = WORKED.get(name)
+    if told is None:
+        return []
+    symbols = "; ".join(f"{symbol}: {field}" for symbol, field in told["symbols"].items())
+    results = ", ".join(f"`{path}` {one['value']}" for path, one in told["comes_to"].items())
+    return [
+        f"**{told['equation']}**",
+        "",
+        *([symbols + ".", ""] if symbols else []),
+        f"Source: {told['source']}.",
+        "",
+        f"Worked: `{json.dumps(told['given'], ensure_ascii=False)}`",
+        f"comes to {results} ({told['by']}).",
+        "",
+    ]
 
 
 def _about(kind: Any) -> str:
@@ -93,6 +117,7 @@ def _section(entry: Calculator[Any, Any]) -> list[str]:
         f"\n## `{entry.name}`",
         entry.summary + ".",
         "",
+        *_worked(entry.name),
         _about(entry.function),
         "",
         f"**In.** {_about(entry.input_type)}",
