@@ -13,6 +13,7 @@ from itur.models.itu618 import rain_attenuation
 from itur.models.itu676 import gaseous_attenuation_slant_path
 
 from rindle_core.catalogue.models import Bracket, Clinometer, PositionFormat, Satellite
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, SURFACES, MountKind, mounts_with
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.science.gas import gas_loss_db
@@ -27,7 +28,7 @@ from rindle_core.stations.brief.lineup import LineupInput, lineup_request
 from rindle_core.stations.brief.places import PositionEntryInput, position_entry
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, weather
-from rindle_core.stations.mount.mount_choice import SURFACES, MountChoiceInput, mount_choice
+from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
 
 DEMO = Path(__file__).parents[2] / "demo"
 SATELLITES = [Satellite.model_validate(one) for one in json.loads((DEMO / "satellites.json").read_text("utf-8"))]
@@ -355,3 +356,21 @@ def test_a_peak_teaches_the_instruments_what_they_read_more_than_is_true():
     assert checks["compass"].read_deg - checks["compass"].true_deg == pytest.approx(1.5, abs=0.01)
     assert checks["clinometer"].read_deg - checks["clinometer"].true_deg == pytest.approx(0.3, abs=0.01)
     assert checks_at_peak(DAY, "1", aimed, [face], None, None) == {}
+
+
+def test_a_kind_of_mount_is_data_and_a_firms_own_stands_in_place_of_the_one_that_ships():
+    fence = MountKind(
+        code="fence_clamp", name="Clamp on a steel fence", surfaces=["existing_mast"], drills=False, permanent=True,
+        most_height_m=1.0, most_aperture_mm=500, rigid_share=0.95,
+    )  # fmt: skip
+    stiffer = next(one for one in SHIPPED_MOUNTS if one.code == "tripod").model_copy(update={"permanent": True})
+    kinds = mounts_with([fence, stiffer])
+    assert len(kinds) == len(SHIPPED_MOUNTS) + 1
+    told = mount_choice(MountChoiceInput(surface="existing_mast", kinds=kinds)).result.options
+    assert [one.kind.code for one in told if one.suits] == ["fence_clamp", "reuse"]
+
+    def suits(of):
+        options = mount_choice(MountChoiceInput(surface="flat_roof", kinds=of)).result.options
+        return {one.kind.code: one.suits for one in options}["tripod"]
+
+    assert (suits(list(SHIPPED_MOUNTS)), suits(kinds)) == (False, True)

@@ -7,7 +7,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
-from rindle_server.stores.models import StoreItem
+from rindle_server.stores.models import Firm, StoreItem
 from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
@@ -182,3 +182,26 @@ def test_beams_with_holes_and_parts_survive_export_and_import(crew):
     assert answer["second"]["edge_km"] == pytest.approx(
         -0.2 * 111.32 * 0.8728, rel=0.01
     )  # 0.2° of longitude at 29.2° south to its rim
+
+
+def test_a_firms_own_words_and_kinds_of_mount_are_asked_for_in_its_jobs(crew):
+    firm = crew.get("/api/stores/firm").json()
+    ours = {"code": "milking", "name": "Milking robots", "text": "Two minutes at most.", "proof": "Milk once."}
+    told = {**firm, "words": {**firm["words"], "needs": [*firm["words"]["needs"], ours]}}
+    assert crew.put("/api/stores/firm", json.dumps(told), content_type="application/json").status_code == 200
+    job = patch(crew, needs=["milking"]).json()
+    assert codes(job)["brief.need.milking"]["why"] == "Two minutes at most."
+    assert [one["name"] for one in job["facts"]["picks"]["words"]["needs"]][-1] == "Milking robots"
+    assert list(Firm.ours().words) == ["needs"]  # what was not changed goes on with what ships
+    twice = {**told, "words": {"needs": [ours, ours]}}
+    refused = crew.put("/api/stores/firm", json.dumps(twice), content_type="application/json")
+    assert refused.status_code == 422
+    assert "twice" in refused.json()["error"]["message"]
+
+    kind = {
+        "code": "fence_clamp", "name": "Clamp on a steel fence", "surfaces": ["masonry"], "drills": False,
+        "permanent": True, "most_height_m": 1, "most_aperture_mm": 2000, "rigid_share": 0.99,
+    }  # fmt: skip
+    assert crew.put("/api/stores/mount", json.dumps(kind), content_type="application/json").status_code == 200
+    options = patch(crew, surface="masonry").json()["assessment"]["visit"]["mounts"]["options"]
+    assert options[0]["kind"]["name"] == "Clamp on a steel fence"

@@ -7,6 +7,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.model import Model
 from rindle_core.science.antenna import half_power_beamwidth_deg
@@ -347,6 +348,7 @@ class Catalogue(Model):
     instruments: list[Instrument] = Field(default_factory=list)
     brackets: list[Bracket] = Field(default_factory=list)
     constellations: list[Constellation] = Field(default_factory=list)
+    mounts: list[MountKind] = Field(default_factory=list, description="Those that ship and the firm's own")
     unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
 
 

@@ -11,6 +11,7 @@ from pydantic import Field, model_validator
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.stations.aim.facts import AimFacts
@@ -38,6 +39,7 @@ class Picks(Model):
     documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
     rules: HouseRules = DEFAULT_RULES
     words: HouseWords = DEFAULT_WORDS
+    mounts: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
 
     @cached_property
     def mark(self) -> str:

@@ -117,6 +117,7 @@ def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
     sky, result = _lighter(found)
+    picks = found.facts.picks.model_copy(update={"mounts": []})  # Brief shows those of the surface, judged
     place = found.facts.brief.place
     back, again = journal.next_words(job)
     return JobOut.model_construct(
@@ -128,7 +129,7 @@ def job_out(job: Job) -> JobOut:
         documents=[DocumentOut.from_orm(row) for row in files_of(job)],
         positions=[one.placed(place) for one in found.facts.sky.positions],
         facts=FactsOut.model_construct(
-            **{name: getattr(found.facts, name) for name in FactsOut.model_fields} | {"sky": sky}
+            **{name: getattr(found.facts, name) for name in FactsOut.model_fields} | {"sky": sky, "picks": picks}
         ),
         assessment=result,
         version=found.version,

@@ -11,6 +11,7 @@ from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
 from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import parse
@@ -85,6 +86,7 @@ def _picks(order: _Order) -> Picks:
         documents=list(order.read),
         rules=order.firm.house_rules(),
         words=order.firm.house_words(),
+        mounts=mounts_with(held.all("mount", MountKind)),
     )
 
 

@@ -29,10 +29,12 @@ from rindle_server.stores.shelf import catalogue
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation"]
+Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount"]
 
 
-FormKind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "rules", "words"]
+FormKind = Literal[
+    "satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "rules", "words"
+]
 
 
 class FirmOut(Schema):

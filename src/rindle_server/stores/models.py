@@ -8,6 +8,7 @@ from django.db import models
 
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model, parse
 
@@ -24,6 +25,7 @@ class StoreItem(models.Model):
         "instrument": Instrument,
         "bracket": Bracket,
         "constellation": Constellation,
+        "mount": MountKind,
     }
 
     kind = models.CharField(max_length=16, choices=[(kind, kind) for kind in KINDS])

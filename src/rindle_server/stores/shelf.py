@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import TypeVar
@@ -13,6 +13,7 @@ from django.db.models import TextField
 from django.db.models.functions import Cast
 
 from rindle_core.catalogue.models import Catalogue, UnreadEntry
+from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model, parse
 from rindle_server.stores.models import Firm, StoreItem
@@ -70,7 +71,8 @@ def rules_mark() -> str:
 def catalogue() -> Catalogue:
     """The whole store."""
     found = shelf()
-    named = {f"{kind}s": found.all(kind, model) for kind, model in StoreItem.KINDS.items()}
+    named: dict[str, Sequence[Model]] = {f"{kind}s": found.all(kind, model) for kind, model in StoreItem.KINDS.items()}
+    named["mounts"] = mounts_with(found.all("mount", MountKind))  # what ships is there to look at and to better
     return Catalogue.model_validate({**named, "unread": found.unread})
 
 

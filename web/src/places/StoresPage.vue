@@ -8,7 +8,7 @@ import SchemaField from '@/fields/SchemaField.vue'
 import { counted } from '@/lib/counted'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
-type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket'
+type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'mount'
 type Entry = Record<string, unknown>
 const KINDS: { kind: Kind; title: string }[] = [
   { kind: 'satellite', title: 'Satellites and beams' },
@@ -17,6 +17,7 @@ const KINDS: { kind: Kind; title: string }[] = [
   { kind: 'cable', title: 'Cables' },
   { kind: 'instrument', title: 'Instruments' },
   { kind: 'bracket', title: 'Brackets for spare feeds' },
+  { kind: 'mount', title: 'Kinds of mount' },
 ]
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const unread = computed(() => catalogue.value?.unread ?? [])
@@ -87,6 +88,12 @@ const rows = computed<Record<Kind, { code: string; name: string; note: string; d
     code: one.code,
     name: one.name,
     note: `${one.least_mm} to ${one.most_mm} mm from the main feed, holds ${one.feed_count}`,
+    data: one,
+  })),
+  mount: (catalogue.value?.mounts ?? []).map((one) => ({
+    code: one.code,
+    name: one.name,
+    note: `${one.drills ? 'drilled' : 'no holes'}, ${one.permanent ? 'for good' : 'for trials'}, up to ${one.most_height_m} m and ${one.most_aperture_mm / 1000} m of antenna`,
     data: one,
   })),
 }))

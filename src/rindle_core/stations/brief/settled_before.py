@@ -47,6 +47,7 @@ def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Fi
             permanent=visit.permanence in ("", "permanent"),
             wanted_height_m=visit.wanted_height_m,
             aperture_mm=aperture_mm,
+            kinds=job.picks.mounts,
         )
     )
     skies = weather(

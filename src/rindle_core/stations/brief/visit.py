@@ -8,13 +8,13 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
+from rindle_core.catalogue.mounts import SURFACES, Surface
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
 from rindle_core.stations.brief.visit_days import VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
-from rindle_core.stations.mount.mount_choice import SURFACES, Surface
 
 Permanence = Literal["", "permanent", "trial", "temporary"]
 PlaceMethod = Literal["", "typed", "map", "gazetteer", "satnav", "photo", "file", "order", "address"]
