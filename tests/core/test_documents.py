@@ -5,8 +5,10 @@ import datetime as dt
 import re
 import typing
 from pathlib import Path
+from typing import get_args
 
 import pytest
+from pydantic import BaseModel
 
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import calculators
@@ -140,3 +142,53 @@ def test_each_need_stands_once_with_one_of_three_verdicts_and_what_holds_says_wh
     assert {one["verdict"] for one in needs} == {"yes", "part", "no"}
     assert [one["id"] for one in needs if one["verdict"] == "yes" and len(one["where"]) < 3] == []
     assert all(dt.date.fromisoformat(one["judged_on"]) for one in needs)
+
+
+# One word a quantity, the trade's own; what else it is called elsewhere is not a name here.
+ONE_WORD = {
+    "azimuth": {"az", "azimut", "heading", "direction"},
+    "elevation": {"el", "elev", "incline"},
+    "clinometer": {"inclinometer", "protractor"},
+    "latitude": {"lat"},
+    "longitude": {"lon", "lng", "long"},
+    "height": {"alt", "hgt", "elevationm"},
+    "skew": {"pol", "polangle", "roll"},
+    "polarization": {"polarisation", "polarity"},
+    "loss": {"attenuation", "atten"},
+    "mass": {"weightkg"},
+    "gust": {"velocity", "windspeed"},
+    "latency": {"delay", "rtt"},
+    "beamwidth": {"hpbw", "bw"},
+    "satellite": {"sat", "bird"},
+}
+
+
+def _names(model, seen):
+    for name, field in model.model_fields.items():
+        yield model.__name__, name
+        for kind in _models_in(field.annotation):
+            if kind not in seen:
+                seen.add(kind)
+                yield from _names(kind, seen)
+
+
+def _models_in(annotation):
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        yield annotation
+    for inner in get_args(annotation):
+        yield from _models_in(inner)
+
+
+def test_a_quantity_has_one_word_in_every_field_of_every_calculator():
+    seen = set()
+    names = {
+        pair for entry in calculators().values() for kind in (entry.input_type, entry.result_type)
+        for pair in _names(kind, seen)
+    }  # fmt: skip
+    assert len(names) > 700
+    words = {word for others in ONE_WORD.values() for word in others}
+    assert [(model, name) for model, name in sorted(names) if words & set(name.split("_"))] == []
+    # An altitude is that of an orbit, or of the air that a standard reckons with; a place has a height.
+    altitudes = {(model, name) for model, name in names if "altitude" in name.split("_")}
+    assert {name for _, name in altitudes} == {"altitude_km", "altitude_m"}
+    assert {model for model, name in altitudes if name == "altitude_m"} == {"MountInput", "WindInput"}
