@@ -101,7 +101,7 @@ const clock = (text: string) => text.slice(11, 16)
   >
     <div class="fields">
       <fact at="brief.forecast_gust_mps" />
-      <fact at="brief.forecast_low_c" label="Lowest temperature (°C)" />
+      <fact at="brief.forecast_low_c" />
       <fact at="brief.climber" />
       <fact at="brief.climber_contact" />
     </div>
