@@ -51,7 +51,9 @@ def test_five_digits_and_more_are_grouped_and_a_half_is_rounded_up_as_in_the_bro
 @pytest.mark.parametrize(
     ("metric", "imperial"),
     [
-        ("Raise the terminal by 1.5 m, or move it.", "Raise the terminal by 4 ft 11 in, or move it."),
+        ("It stands 1.5 m off.", "It stands 4 ft 11 in off."),
+        ("Raise the terminal by 1.5 m, or move it.", "Raise the terminal by 5 ft, or move it."),  # 4 ft 11 1/16 in
+        ("Raise it by 1.8288 m.", "Raise it by 6 ft."),
         ("it reaches 50.8 to 76.2 mm", "it reaches 2 in to 3 in"),
         ("gusts of 16 m/s pass the limit of 12.5 m/s", "gusts of 36 mph pass the limit of 28 mph"),
         ("−3 °C is under the 5 °C at which it sets", "27 °F is under the 41 °F at which it sets"),

@@ -104,8 +104,10 @@ def _fraction(inches: float) -> str:
     return ("−" if inches < 0 else "") + " ".join(one for one in words if one)
 
 
-def _feet_and_inches(feet: float) -> str:
-    whole, inches = divmod(math.floor(abs(feet) * 12 + 0.5), 12)
+def _feet_and_inches(feet: float, at_least: bool = False) -> str:
+    """`5 ft 3 in`, to the nearest inch; `at_least`: to the next one, so that it is enough."""
+    inch_count = math.ceil(abs(feet) * 12 - 1e-6) if at_least else math.floor(abs(feet) * 12 + 0.5)
+    whole, inches = divmod(inch_count, 12)
     words = [f"{whole} ft" if whole else "", f"{inches} in" if inches or not whole else ""]
     return ("−" if feet < 0 and (whole or inches) else "") + " ".join(one for one in words if one)
 
@@ -140,13 +142,18 @@ _QUANTITY = re.compile(rf"(?<![\w.,])({_NUMBER})(?: to ({_NUMBER}))? ({_UNITS_IN
 def in_system(sentence: str, system: System) -> str:
     """A sentence of the core, which is metric, with each of its quantities in the system.
 
-    `in_system("Raise it by 1.5 m.", "imperial")` is `Raise it by 4 ft 11 in.`
+    `in_system("It stands 1.5 m off.", "imperial")` is `It stands 4 ft 11 in off.` What something is to be raised,
+    moved or cut back by is rounded up: less would not be enough.
     """
     if system == "metric":
         return sentence
 
     def shown(match: re.Match[str]) -> str:
         first, second, unit = match.groups()
+        if unit == "m" and not second and match.string[: match.start()].endswith(" by "):
+            feet = convert(float(re.sub("[,\u00a0]", "", first).replace("−", "-")), "m", system)
+            if abs(feet) < _FEET_AND_INCHES_UNDER_FT:
+                return _feet_and_inches(feet, at_least=True)
         words = [
             format_quantity(float(re.sub("[,\u00a0]", "", one).replace("−", "-")), _IN_A_SENTENCE[unit], system)
             for one in (first, second)

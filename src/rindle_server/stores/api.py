@@ -122,7 +122,9 @@ def import_items(request: HttpRequest, kind: Kind, file: File[UploadedFile]) -> 
                 try:
                     put_item(kind, entry)
                 except InputError as error:
-                    raise InputError.one(f"{at}.{error.field}", error.message) from error
+                    named = str(entry.get("name") or entry.get("code") or "") if isinstance(entry, dict) else ""
+                    which = f"entry {at + 1}{f' ({named[:60]})' if named else ''}"
+                    raise InputError.one(f"{at}.{error.field}", f"{which}: {error.field} {error.message}") from error
     return catalogue()
 
 

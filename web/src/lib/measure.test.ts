@@ -46,9 +46,10 @@ describe('quantities', () => {
   })
 
   it('inside a sentence follow the system, names and other units stay', () => {
-    expect(inSystem('Raise it by 1.5 m, or to 12 to 30 mm.', 'imperial')).toBe(
-      'Raise it by 4 ft 11 in, or to 0.47 in to 1.18 in.',
+    expect(inSystem('It stands 1.5 m off, or 12 to 30 mm.', 'imperial')).toBe(
+      'It stands 4 ft 11 in off, or 0.47 in to 1.18 in.',
     )
+    expect(inSystem('Raise it by 1.5 m.', 'imperial')).toBe('Raise it by 5 ft.') // 4 ft 11 in would not be enough
     expect(inSystem('gusts of 16 m/s at −3 °C, 20 N·m, 3 MHz, 0.5 dB', 'imperial')).toBe(
       'gusts of 36 mph at 27 °F, 15 lbf·ft, 3 MHz, 0.5 dB',
     )

@@ -47,8 +47,9 @@ function fraction(inches: number): string {
   return (inches < 0 ? '−' : '') + [whole || '', top ? `${top}/${under}` : ''].filter(Boolean).join(' ')
 }
 
-function feetAndInches(feet: number): string {
-  const all = Math.round(Math.abs(feet) * 12)
+/** `5 ft 3 in`, to the nearest inch; `atLeast`: to the next one, so that it is enough. */
+function feetAndInches(feet: number, atLeast = false): string {
+  const all = atLeast ? Math.ceil(Math.abs(feet) * 12 - 1e-6) : Math.round(Math.abs(feet) * 12)
   const [whole, inches] = [Math.floor(all / 12), all % 12]
   const words = [whole ? `${whole} ft` : '', inches || !whole ? `${inches} in` : '']
   return (feet < 0 && all ? '−' : '') + words.filter(Boolean).join(' ')
@@ -81,16 +82,22 @@ const QUANTITY = new RegExp(
   'g',
 )
 
-/** A sentence of the core, which is metric, with each of its quantities in the system. */
+/**
+ * A sentence of the core, which is metric, with each of its quantities in the system. What something is to be raised,
+ * moved or cut back by is rounded up: less would not be enough.
+ */
 export function inSystem(sentence: string, system: System): string {
   if (system === 'metric') return sentence
-  return sentence.replace(QUANTITY, (_, first: string, second: string | undefined, unit: string) =>
-    [first, second]
+  const read = (text: string) => Number(text.replace(/[,\u00a0]/g, '').replace('−', '-'))
+  return sentence.replace(QUANTITY, (_, first: string, second: string | undefined, unit: string, at: number) => {
+    const { factor } = wording('m', system)
+    if (unit === 'm' && second === undefined && sentence.slice(0, at).endsWith(' by '))
+      if (Math.abs(read(first) * factor) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(read(first) * factor, true)
+    return [first, second]
       .filter((one) => one !== undefined)
-      .map((one) => Number(one.replace(/[,\u00a0]/g, '').replace('−', '-')))
-      .map((value) => formatQuantity(value, IN_A_SENTENCE[unit]!, system))
-      .join(' to '),
-  )
+      .map((one) => formatQuantity(read(one), IN_A_SENTENCE[unit]!, system))
+      .join(' to ')
+  })
 }
 
 /** Data with each of its sentences in the system; figures and names of fields stay as they are. */
