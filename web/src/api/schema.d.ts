@@ -8048,7 +8048,7 @@ export interface components {
             ahead_years: number;
             /**
              * Bearings
-             * @description Whether every bearing of a hand-set panel is tried: a third of the work
+             * @description Whether what would help is looked for: each bearing of a hand-set panel, heights, what is removed
              * @default true
              */
             bearings: boolean;

@@ -236,7 +236,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
     gaps = gaps_of(states != OK, step_s)
     out = 100.0 * float(np.mean(states != OK))
     sectors = _sectors(given, served, states, profile)
-    removals = _removals(given, served, out)
+    removals = _removals(given, served, out) if given.bearings else []
     tell(progress, 0.9)
     bearings = (
         [] if given.panel.self_aiming or given.panel.tilt_deg == 0 or not given.bearings else _bearings(given, run)
@@ -259,7 +259,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         sectors=sectors,
         costliest=worst if worst.blocked_percent > 0 else None,
         removals=removals,
-        raises=_raises(given, served) if given.skyline or given.obstacles else [],
+        raises=_raises(given, served) if given.bearings and (given.skyline or given.obstacles) else [],
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,

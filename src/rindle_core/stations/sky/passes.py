@@ -66,7 +66,8 @@ class LowOrbitInput(Surroundings, Site):
     needs: list[str] = Field(default_factory=list, max_length=20)
     words: HouseWords = DEFAULT_WORDS
     bearings: bool = Field(
-        default=True, description="Whether every bearing of a hand-set panel is tried: a third of the work"
+        default=True,
+        description="Whether what would help is looked for: each bearing of a hand-set panel, heights, what is removed",
     )
 
 
