@@ -138,7 +138,8 @@ def test_points_are_set_moved_and_taken_out_in_the_strip(dish):
     assert moved["y"] - at["y"] == pytest.approx(-40, abs=2)
     point.focus()
     label = point.get_attribute("aria-label")
-    page.keyboard.press("ArrowUp")
+    with page.expect_response(re.compile("/drawings")):  # presses are gathered, kept, and then drawn
+        page.keyboard.press("ArrowUp")
     expect(point).not_to_have_attribute("aria-label", label)
     before, after = (
         float(re.search(r"true, (-?[\d.]+)°", text)[1]) for text in (label, point.get_attribute("aria-label"))
