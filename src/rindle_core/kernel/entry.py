@@ -14,10 +14,10 @@ from pydantic.fields import FieldInfo
 
 Kind = Literal["number", "text", "choice", "tick", "day", "moment", "words", "rows", "kept"]
 
-_UNITS = {
-    **dict.fromkeys(("deg", "db", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz"), ""),
-    **{"c": "", "h": "", "min": "", "years": "", "m_per_year": ""},
-}
+_UNITS = (
+    *("deg", "db", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz"),
+    *("c", "h", "min", "years", "m_per_year"),
+)
 
 
 def unit_of(name: str) -> str:

@@ -121,17 +121,32 @@ describe('a grid of rows', () => {
   })
 
   it('keeps a row that the server refused over a reload, and sends it again', async () => {
-    const { store, wrapper, inputs } = grid()
+    const { store, wrapper, inputs } = grid({ name: 'attitudes' })
     vi.spyOn(store, 'replaceList').mockResolvedValue(false)
     await inputs()[3]!.setValue('95')
     await vi.advanceTimersByTimeAsync(600)
     wrapper.unmount()
-    const again = grid()
+    const again = grid({ name: 'attitudes' })
     expect((again.inputs()[3]!.element as HTMLInputElement).value).toBe('95')
     expect((again.put.mock.calls[0]![1] as { elevation_deg: number }[])[1]!.elevation_deg).toBe(95)
     await flushPromises()
     again.wrapper.unmount()
-    expect((grid().inputs()[3]!.element as HTMLInputElement).value).toBe('9') // what was taken waits no longer
+    expect((grid({ name: 'attitudes' }).inputs()[3]!.element as HTMLInputElement).value).toBe('9') // what was taken waits no longer
+  })
+
+  it('never takes what was typed for one skyline into another', async () => {
+    const using = (sky_set: number) =>
+      ({ number: '1', head: 1, facts: { sky: { skylines: [{ id: 'a' }, { id: 'b' }], sky_set } } }) as never
+    useJob().job = using(0)
+    const { put, wrapper, inputs } = grid()
+    await inputs()[3]!.setValue('11')
+    useJob().job = using(1)
+    await wrapper.setProps({ rows: [{ azimuth_deg: 90, elevation_deg: 3 }] })
+    await vi.advanceTimersByTimeAsync(600)
+    expect(inputs().map((one) => (one.element as HTMLInputElement).value)).toEqual(['115.6', '3'])
+    expect(put).not.toHaveBeenCalled()
+    wrapper.unmount()
+    expect(put).not.toHaveBeenCalled()
   })
 
   it('draws many rows only when they are asked for', async () => {

@@ -45,6 +45,9 @@ const draft = useSessionStorage<{ held: Held[]; seen?: number } | null>(
   null,
   { serializer: StorageSerializers.object },
 )
+// A skyline's rows belong to the skyline that was in use, and what is signed is as it was signed: neither has a draft.
+const mayDraft = !UNNAMED.has(props.name) && !store.locked
+if (!mayDraft) draft.value = null
 const held = ref<Held[]>(draft.value?.held ?? mine.value.map(shownAs))
 /** The change that these rows were taken from: what others change after it is not theirs to overwrite. */
 let seen = draft.value?.seen ?? store.job?.head
@@ -55,6 +58,16 @@ watch([mine, () => prefs.system, () => props.columns], () => {
     seen = store.job?.head
   }
 })
+/** Another skyline is in use: what was typed for the one before is not its own. */
+watch(
+  () => (UNNAMED.has(props.name) ? store.skyline?.id : ''),
+  () => {
+    strokes += 1
+    pending = busy.value = false
+    held.value = mine.value.map(shownAs)
+    seen = store.job?.head
+  },
+)
 const all = ref(false)
 const drawn = computed(() => (all.value ? held.value : held.value.slice(0, MANY)))
 
@@ -95,7 +108,7 @@ async function save(leaving = false): Promise<void> {
 }
 let gone = false
 const saveSoon = useDebounceFn(() => {
-  if (!gone) void save()
+  if (!gone && pending) void save()
 }, 500)
 /** Whether something waits to be sent. */
 let pending = false
@@ -103,7 +116,7 @@ function typed(): void {
   strokes += 1
   pending = true
   busy.value = true
-  draft.value = { held: held.value, seen }
+  if (mayDraft) draft.value = { held: held.value, seen }
   void saveSoon()
 }
 function set(one: Held, key: string, text: string): void {

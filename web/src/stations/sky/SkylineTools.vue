@@ -23,7 +23,10 @@ const letters = computed(() => [
 ])
 const change = (more: Partial<SkylineSet>) =>
   store.editSkylines((sets, at) => sets.map((one, index) => (index === at ? { ...one, ...more } : one)))
-const choose = (index: number) => store.patch({ sky_set: index })
+function choose(index: number): void {
+  for (const flush of store.flushers) flush() // what was typed goes to its own skyline first
+  void store.patch({ sky_set: index })
+}
 /** While a skyline is made or taken out the fields below belong to none. */
 const busy = ref(false)
 const shut = computed(() => store.locked || busy.value)
