@@ -44,8 +44,7 @@ def main(address: str) -> None:
         for name, path in VIEWS.items():
             page.goto(path)
             shoot(page, name)
-        page.goto("/jobs/2026-102/brief")
-        page.locator("summary").filter(has_text="Map, names").click()
+        page.goto("/jobs/2026-102/brief/place")
         page.wait_for_timeout(1500)
         page.locator(".map").scroll_into_view_if_needed()
         shoot(page, "1-brief-map")

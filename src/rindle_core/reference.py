@@ -1,5 +1,7 @@
-"""`python -m rindle_core.reference > docs/formulas.md`: the reference page of the calculators, from the registry
-itself.
+"""Two pages that are made from the code itself.
+
+`python -m rindle_core.reference > docs/formulas.md`: the calculators, from their registry;
+`python -m rindle_core.reference findings > docs/findings.md`: the findings, from the table of each room.
 """
 
 from __future__ import annotations
@@ -23,9 +25,11 @@ from rindle_core.science import (
     outline,
     radiation,
     refraction,
+    site_clock,
     sun,
     terrain,
 )
+from rindle_core.stations.fold import COURSE, kinds_of
 
 _MODULES = (
     look_angles,
@@ -33,6 +37,7 @@ _MODULES = (
     magnetism,
     geometry,
     geodesy,
+    site_clock,
     sun,
     antenna,
     gas,
@@ -138,5 +143,29 @@ def page() -> str:
     return "\n".join([_HEAD, *sections, "\n## What the calculators stand on", *beneath]) + "\n"
 
 
+_FINDINGS_HEAD = """# Findings
+
+Made from the `findings.py` of each room by `python -m rindle_core.reference findings`; the tests fail when it is stale.
+
+A finding has a level, a figure against a limit, the reason in a sentence, and what would clear it. Its code is stable.
+Levels: **clear**, **mind** (look at it, go on if you accept it), **hold** (do not go on), **unknown** (an entry is
+missing).
+`…` stands for the axis, the need, the hazard, the use or the place of a push.
+"""
+
+
+def findings_page() -> str:
+    """The kinds of finding, room by room, as Markdown."""
+    lines = [_FINDINGS_HEAD]
+    for station in COURSE:
+        lines += [f"## {station.name}", "", "| code | judges | against | entry that changes it | source |"]
+        lines += ["|---|---|---|---|---|"]
+        for kind in kinds_of(station.code):
+            at = f"`{kind.at}`" if kind.at else ""
+            lines.append(f"| `{kind.code.format('…')}` | {kind.judges} | {kind.against} | {at} | {kind.source} |")
+        lines.append("")
+    return "\n".join(lines)
+
+
 if __name__ == "__main__":
-    sys.stdout.write(page())
+    sys.stdout.write(findings_page() if sys.argv[1:] == ["findings"] else page())

@@ -20,7 +20,7 @@ from rindle_server import terrain_files
 from rindle_server.jobs import edit, models, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
 from rindle_server.jobs.facts import assessed, facts_of
-from rindle_server.jobs.listing import page_of
+from rindle_server.jobs.listing import ListQuery, page_of
 from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
@@ -45,7 +45,7 @@ def load_demo(folder: Path) -> None:
     _lay_terrain()
     for path in sorted((folder / "jobs").glob("*.json")):
         _load_job(_read(path))
-    page_of("", 1)  # the list's rows are kept: it opens at once
+    page_of(ListQuery())  # the list's rows are kept: it opens at once
 
 
 def _lay_terrain() -> None:

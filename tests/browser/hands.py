@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import contextlib
+import re
 
-from playwright.sync_api import Error, Locator, expect
+from playwright.sync_api import Error, Locator, Page, expect
 
 
 def pick(field: Locator, option: str) -> None:
@@ -22,3 +23,11 @@ def pick(field: Locator, option: str) -> None:
             return
         page.keyboard.press("Escape")
     expect(field).to_contain_text(option)
+
+
+def turn_to(page: Page, leaf: str) -> None:
+    """Opens a leaf of the station by its name."""
+    leaves = page.get_by_role("navigation", name="Leaves of this station").get_by_role("link")
+    wanted = leaves.filter(has_text=re.compile(rf"^\s*{re.escape(leaf)}\s*$"))
+    wanted.click()
+    expect(wanted).to_have_attribute("aria-current", "page")

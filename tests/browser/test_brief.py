@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.test_aim import unfold
+from tests.browser.hands import turn_to
 from tests.browser.test_journey import choose, fill, saved
 
 
@@ -26,7 +26,7 @@ def notes(page):
 
 
 def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
-    unfold(brief, "Candidate positions")
+    turn_to(brief, "Positions")
     brief.get_by_role("button", name="Add a position").click()
     expect(brief.get_by_label("Letter, row 1")).to_have_value("A")
     brief.get_by_label("or distance, row 1").fill("500")
@@ -35,12 +35,13 @@ def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
     use = brief.get_by_role("button", name="Use as the job’s place")
     expect(use).to_be_visible()
     use.click()
+    turn_to(brief, "Job")
     # 500 m east at 29.5° south: 500 / (111 320 · cos 29.5°) = 0.00516° of longitude.
     expect(brief.get_by_label("Place", exact=True)).to_have_value(re.compile(r"^-29\.(5|49999)\d*, 27\.5051[56]"))
 
 
 def test_a_hazard_is_minded_until_everyone_has_seen_its_caution(brief):
-    unfold(brief, "Settled, access and hazards")
+    turn_to(brief, "Hazards")
     brief.get_by_label("Overhead lines").check()
     expect(notes(brief)).to_contain_text("Overhead lines: caution not yet seen")
     brief.get_by_role("checkbox", name="Overhead lines A mast or ladder that touches one kills").check()
@@ -52,7 +53,7 @@ def test_a_hazard_is_minded_until_everyone_has_seen_its_caution(brief):
 
 def test_an_item_that_waits_for_another_is_due_after_it(brief):
     fill(brief, "Day of the work", "2026-12-01")
-    unfold(brief, "Orders and deliveries")
+    turn_to(brief, "Parts and costs")
     for row, values in enumerate((("Terminal", "2026-11-20", "7", ""), ("Adapter", "", "7", "Terminal")), start=1):
         brief.get_by_role("button", name="Add an item").click()
         for label, value in zip(("Item", "Ordered", "Lead days", "Only after"), values, strict=True):
@@ -65,7 +66,7 @@ def test_an_item_that_waits_for_another_is_due_after_it(brief):
 
 
 def test_a_document_is_kept_with_its_checksum_and_given_back(brief, tmp_path):
-    unfold(brief, "Documents")
+    turn_to(brief, "Order")
     file = tmp_path / "settings sheet.cfg"
     file.write_bytes(b"beam=K\n")
     brief.get_by_label("Keep a file with the job").set_input_files(file)
@@ -79,7 +80,7 @@ def test_a_document_is_kept_with_its_checksum_and_given_back(brief, tmp_path):
 def test_the_height_comes_from_a_tile_that_was_loaded(brief, tmp_path):
     fill(brief, "Place", "-28.5, 26.5")  # beside the demo's own tiles
     saved(brief)
-    unfold(brief, "Map, names and files")
+    turn_to(brief, "Place")
     brief.get_by_role("button", name="Height from terrain").click()
     expect(brief.get_by_text("load the tile S29E026.hgt")).to_be_visible()
     tile = tmp_path / "S29E026.hgt"
@@ -91,7 +92,7 @@ def test_the_height_comes_from_a_tile_that_was_loaded(brief, tmp_path):
 
 
 def test_the_place_is_written_in_every_form(brief):
-    unfold(brief, "Map, names and files")
+    turn_to(brief, "Place")
     table = brief.get_by_role("table", name="The place in other forms")
     for text in (
         "-29.500000, 27.500000",
@@ -104,17 +105,17 @@ def test_the_place_is_written_in_every_form(brief):
 
 
 def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
-    unfold(brief, "What it stands on")
+    turn_to(brief, "Positions")
     choose(brief, "Surface", "Shingle roof")
     expect(brief.get_by_role("list", name="Kinds of mount")).to_contain_text("Short roof mast")
     brief.get_by_role("checkbox", name="Holes are allowed").uncheck()
     expect(brief.get_by_role("list", name="Kinds of mount")).to_contain_text("it needs holes, and none are allowed")
     expect(notes(brief)).to_contain_text("No usual mount suits")
-    unfold(brief, "Weather and who goes")
+    turn_to(brief, "Visit")
     fill(brief, "Gusts forecast", "14")
     ladder = brief.get_by_role("table", name="Weather by kind of work").get_by_role("row").filter(has_text="Ladder")
     expect(ladder).to_contain_text("No-go")
-    unfold(brief, "Days")
+    turn_to(brief, "Visit")
     for row, values in enumerate(
         (("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1
     ):
@@ -127,18 +128,19 @@ def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
 
 def test_the_settings_sheet_of_the_network_keeps_no_secret(brief):
     choose(brief, "Satellite", "Hamerkop 2")
-    unfold(brief, "Settings sheet")
+    turn_to(brief, "Modem")
     brief.get_by_role("button", name="Take the sheet of Hamerkop 2").click()
     expect(brief.get_by_label("Field, row 4")).to_have_value("Installer password")
     brief.get_by_label("Value, row 4").fill("open sesame")
     saved(brief)
     brief.reload()
-    unfold(brief, "Settings sheet")
+    turn_to(brief, "Modem")
     expect(brief.get_by_label("Field, row 4")).to_have_value("Installer password")
     expect(brief.get_by_label("Value, row 4")).to_have_value("")
 
 
 def test_undo_brings_a_whole_list_back(brief):
+    turn_to(brief, "Customer")
     brief.get_by_role("button", name="Add a run").click()
     for label, value in (("Download", "3"), ("Upload", "1"), ("Latency", "700")):
         brief.get_by_label(f"{label}, row 1").fill(value)

@@ -5,14 +5,16 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.browser.hands import turn_to
+
 
 def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
     page.goto("/jobs/2026-103/brief")
     expect(page.get_by_role("heading", level=1)).to_contain_text("Kestrel Bend")
     page.keyboard.press("4")
-    expect(page.get_by_role("heading", level=1)).to_contain_text("Gust force 1105 N")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("The mast is too thin for the clamp: 70.0 mm")
     page.keyboard.press("u")
-    expect(page.get_by_role("heading", level=1)).to_contain_text(f"Gust force {1105 / 4.4482216:.0f} lbf")
+    expect(page.get_by_role("heading", level=1)).to_contain_text(re.compile(r"2\.7\d+ in"))
     expect(page.get_by_label("Mast outer diameter")).to_have_value("2.756")  # 70 mm
     expect(page.locator("[data-drawing=mount]")).to_contain_text("lbf gust")
     page.keyboard.press("u")
@@ -30,7 +32,7 @@ def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
 
 def test_bearings_switch_between_compass_and_true_by_the_declination(page):
     page.goto("/jobs/2026-101/sky")
-    page.locator("summary").filter(has=page.get_by_text("Points", exact=True)).click()
+    turn_to(page, "Points")
     first = page.get_by_role("region", name="Skyline points").locator("table input").first
     compass = float(first.input_value())
     page.keyboard.press("m")
@@ -159,3 +161,53 @@ def test_two_screens_see_each_other_and_history_takes_a_change_back_after_a_relo
     page.get_by_role("button", name="Redo").click()
     expect(other.get_by_label("Customer", exact=True)).to_have_value("Two screens")
     other.close()
+
+
+def test_a_finding_leads_to_its_entry_over_leaves_and_stations(page):
+    page.goto("/jobs/2026-103/mount")
+    page.get_by_role("link", name="Change it: The mast is too thin for the clamp").click()
+    expect(page.get_by_label("Mast outer diameter")).to_be_focused()
+    page.goto("/jobs/2026-103/brief")
+    page.get_by_role("link", name="Change it: The weather stops or hinders some of the work").click()
+    expect(page).to_have_url(re.compile(r"/brief/visit#brief\.forecast_gust_mps$"))
+    expect(page.get_by_label("Gusts forecast")).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(page.get_by_label("Gusts forecast")).not_to_be_focused()
+    page.keyboard.press("3")  # Esc has left the field, so keys are shortcuts again
+    expect(page.get_by_role("main", name="Sky")).to_be_visible()
+    expect(page).to_have_title(re.compile("^Sky · 2026-103"))
+
+
+def test_leaves_turn_by_key_and_stand_in_the_address(page):
+    page.goto("/jobs/2026-103/aim")
+    page.get_by_role("table", name="Figures of the aim").wait_for()  # the leaves are there with the sheet, not before
+    page.keyboard.press(";")
+    expect(page).to_have_url(re.compile("/aim/instruments$"))
+    expect(page.get_by_role("table", name="Instruments")).to_be_visible()
+    page.keyboard.press(",")
+    expect(page.get_by_role("table", name="Figures of the aim")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("table", name="Figures of the aim")).to_be_visible()
+
+
+def test_a_pair_that_serves_is_taken_with_one_press(page):
+    page.goto("/jobs")
+    page.get_by_role("button", name="New job").click()
+    page.get_by_label("Place", exact=True).fill("-29.41, 27.8")
+    page.get_by_label("Place", exact=True).blur()
+    turn_to(page, "Choice")
+    table = page.get_by_role("table", name="What serves here")
+    expect(table.get_by_role("row").nth(1)).to_contain_text("dB")
+    page.get_by_role("button", name="Take Hamerkop 2 with Tarn 74").click()
+    expect(table.get_by_role("row").filter(has_text="Hamerkop 2, Tarn 74")).to_contain_text("taken")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Tarn 74 to Hamerkop 2")
+
+
+def test_a_job_is_archived_and_brought_back_from_the_list(page):
+    page.goto("/jobs")
+    row = page.get_by_role("list", name="Jobs").get_by_role("listitem").filter(has_text="2026-104")
+    page.get_by_role("button", name="What to do with 2026-104").click()
+    page.get_by_text("Archive", exact=True).click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="Bring it back").click()
+    expect(row).to_be_visible()

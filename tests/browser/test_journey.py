@@ -12,7 +12,7 @@ from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
 from rindle_core.science.look_angles import satellite_ecef_km
-from tests.browser.hands import pick
+from tests.browser.hands import pick, turn_to
 
 
 def fill(page, label, text):
@@ -74,9 +74,12 @@ def brief(page):
     fill(page, "Day of the work", "2026-11-24")
     choose(page, "Terminal", "Tarn 74")
     choose(page, "Satellite", "Hamerkop 2")
+    turn_to(page, "Customer")
     page.get_by_role("button", name="Add a run").click()
     for label, text in (("Download", "2.4"), ("Upload", "0.4"), ("Latency", "760")):
         page.get_by_label(f"{label}, row 1").fill(text)
+    turn_to(page, "Hazards")
+    page.get_by_role("checkbox", name="The site was looked over for hazards").check()
     saved(page)
 
 
@@ -98,7 +101,6 @@ def aim(page):
 def sky(page):
     station(page, "Sky")
     page.keyboard.press("m")  # true bearings
-    page.locator("summary").filter(has=page.get_by_text("Points", exact=True)).click()
     for row, (bearing, height) in enumerate(((340, 12), (8, 44), (40, 12)), start=1):
         page.get_by_role("button", name="Add a point").click()
         page.get_by_label(f"True bearing, row {row}").fill(str(bearing))
@@ -159,6 +161,7 @@ def peak(page):
             page.get_by_role("button", name=press, exact=True).click()
             expect(page.get_by_role("button", name="Read here")).to_be_enabled()
         expect(page.get_by_text("You stand at the top")).to_be_visible()
+    turn_to(page, "Lock down")
     page.get_by_role("button", name="Tighten and read").click()
     for side in ("top", "bottom", "left", "right"):
         page.get_by_role("button", name=f"Push {side}, read").click()
@@ -177,7 +180,7 @@ def bring_up(page):
     saved(page)
     page.get_by_role("button", name="Send to the modem").click()
     heading = page.get_by_role("heading", level=1)
-    expect(heading).to_contain_text("Ranging", timeout=30_000)
+    expect(heading).to_contain_text("Beam letter L is not this site's")
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
         "stays at ranging and never enters the network"
     )
@@ -189,12 +192,15 @@ def bring_up(page):
 
 def hand_over(page):
     station(page, "Hand over")
+    turn_to(page, "Proof and signature")
     expect(page.get_by_role("button", name="Sign off")).to_be_disabled()
+    turn_to(page, "Service")
     for row, run in enumerate(((48, 6, 612), (52, 5.5, 598), (50.5, 6.2, 605)), start=1):
         page.get_by_role("button", name="Add a run").click()
         for label, value in zip(("Download", "Upload", "Latency"), run, strict=True):
             page.get_by_label(f"{label}, row {row}").fill(str(value))
     expect(page.get_by_role("heading", level=1)).to_have_text("Download from 2.4 Mbit/s to 50.5 Mbit/s")
+    turn_to(page, "Proof and signature")
     page.get_by_role("button", name="Sign off").click()
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()
     station(page, "Brief")

@@ -15,17 +15,21 @@ from rindle_core.kernel.geometry import separation_deg
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.outline import edge_distance_km
 from rindle_core.science.sun import julian_date, sun_directions
-from rindle_core.stations.aim.aim import AimInput, aim
+from rindle_core.stations.aim.aim import AimInput, aim, clinometer_reading_deg
 from rindle_core.stations.aim.arc import InclinedInput, NeighboursInput, inclined, neighbours
 from rindle_core.stations.aim.beams import BeamInput, beam
 from rindle_core.stations.aim.bearings import LandmarkInput, OffsetInput, SunBearingInput, landmark, offset, sun_bearing
 from rindle_core.stations.aim.instruments import (
     CalibrateInput,
     InstrumentsInput,
+    ReadBackInput,
     ReversalInput,
     calibrate,
+    dial_figures,
     instruments,
+    read_back,
     reversal,
+    shown_reading,
     tolerance_deg,
 )
 from rindle_core.stations.aim.outages import SunOutageInput, outage_limit_deg, sun_outage
@@ -384,3 +388,64 @@ def test_a_printed_skew_agrees_within_twice_the_tolerance_and_no_more(off_deg, a
     right = aim(AimInput(**HIGHLAND, satellite_longitude_deg=31.6, date=DAY)).result
     result, _ = printed(right.azimuth_true_deg, right.elevation_apparent_deg, right.skew_deg + off_deg)
     assert result.agrees is agrees
+
+
+@pytest.mark.parametrize(
+    ("angle_deg", "shown_deg", "side"),
+    [
+        (90.0, 90.0, ""),
+        (106.2, 73.8, "past the vertical"),
+        (0.0, 0.0, ""),
+        (-4.5, 4.5, "leaning the other way"),
+    ],
+)
+def test_a_clinometer_shows_no_more_than_a_right_angle_and_says_to_which_side(angle_deg, shown_deg, side):
+    reading, leans = shown_reading(angle_deg)
+    assert (reading, leans) == (pytest.approx(shown_deg), side)
+
+
+@given(st.floats(0, 90), st.floats(-40, 40), st.sampled_from(["face", "rim"]), st.floats(-3, 3))
+def test_reading_back_is_the_inverse_of_the_reading_to_set(elevation, offset_deg, kind, correction):
+    face = Clinometer(face="rib", kind=kind, offset_deg=offset_deg)
+    shown, side = shown_reading(clinometer_reading_deg(elevation, face) + correction)
+    back = read_back(ReadBackInput(reading_deg=shown, side=side, face=face, correction_deg=correction)).result
+    assert back.elevation_deg == pytest.approx(elevation, abs=1e-9)
+
+
+def test_what_the_clinometer_shows_is_folded_wherever_it_is_told():
+    site = {"latitude_deg": 0.5, "longitude_deg": 31.0, "date": DAY, "satellite_longitude_deg": 31.6}
+    face = Clinometer(face="rib", kind="face", offset_deg=22.0)
+    aimed = aim(AimInput(**site, clinometer=face)).result
+    assert aimed.clinometer_deg > 110  # as arithmetic has it
+    dial = dial_figures(aimed, 0.0, 0.5)
+    told = instruments(
+        InstrumentsInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            azimuth_magnetic_deg=aimed.azimuth_magnetic_deg,
+            elevation_apparent_deg=aimed.elevation_apparent_deg,
+            skew_deg=0.0,
+            beamwidth_deg=2.0,
+            faces=[face],
+            clinometer_correction_deg=0.5,
+        )
+    ).result.figures[0]
+    assert dial.clinometer_deg == pytest.approx(180 - aimed.clinometer_deg - 0.5)
+    assert told.reading == pytest.approx(dial.clinometer_deg)
+    assert dial.clinometer_side == "past the vertical"
+    assert "past the vertical" in told.how
+
+
+def test_outages_come_in_two_seasons_about_the_equinoxes():
+    given = SunOutageInput(
+        latitude_deg=-29.6, longitude_deg=28.2, satellite_longitude_deg=31.6, beamwidth_deg=1.9, date=DAY
+    )
+    told = sun_outage(given).result
+    assert len(told.seasons) == 2
+    for season, middle in zip(told.seasons, (dt.date(2027, 3, 20), dt.date(2027, 9, 23)), strict=True):
+        assert abs((season.first.start.date() - middle).days) < 30
+        inside = [one for one in told.outages if season.first.start <= one.start <= season.last.start]
+        assert season.longest.minutes == max(one.minutes for one in inside)
+        assert 3 <= len(inside) <= 14
+    assert sum(
+        len([one for one in told.outages if s.first.start <= one.start <= s.last.start]) for s in told.seasons
+    ) == (len(told.outages))

@@ -2,17 +2,22 @@
 
 import csv
 import datetime as dt
+import json
 import re
 import typing
+from importlib import import_module
 from pathlib import Path
 from typing import get_args
 
 import pytest
 from pydantic import BaseModel
 
+from rindle_core.kernel.entry import entries_of
+from rindle_core.kernel.findings import Kind
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import calculators
-from rindle_core.reference import page
+from rindle_core.reference import findings_page, page
+from rindle_core.stations.fold import COURSE, kinds_of
 
 DOCS = Path(__file__).parents[2] / "docs"
 SOURCE = Path(__file__).parents[2] / "src"
@@ -117,16 +122,40 @@ def test_the_page_of_formulas_is_made_from_the_registry():
     assert (DOCS / "formulas.md").read_text("utf-8") == page()
 
 
-def test_every_finding_code_is_documented():
-    text = (DOCS / "findings.md").read_text("utf-8")
-    pattern = re.compile(r'(?:(?<!STATION = Station\(\n    )code=f?|missing\(\s*f?)"([a-z_.{}]+)"')
-    codes = {
-        re.sub(r"\{[^}]*\}", "…", code)
-        for path in SOURCE.rglob("*.py")
-        for code in pattern.findall(path.read_text("utf-8"))
+KINDS = [kind for station in COURSE for kind in kinds_of(station.code)]
+
+
+def test_the_page_of_findings_is_made_from_the_tables_of_the_rooms():
+    assert (DOCS / "findings.md").read_text("utf-8") == findings_page()
+    assert len({kind.code for kind in KINDS}) == len(KINDS) > 100
+
+
+@pytest.mark.parametrize("kind", KINDS, ids=lambda kind: kind.code)
+def test_a_finding_leads_to_an_entry_that_exists(kind):
+    facts = {path for station in COURSE for path, _ in entries_of(station.facts, station.code)}
+    assert kind.judges
+    assert kind.at in facts | {station.code for station in COURSE} | {""}
+
+
+def test_what_is_said_of_the_jobs_is_listed_and_what_is_listed_is_used():
+    golden = (DOCS.parent / "tests" / "golden" / "jobs").glob("*.json")
+    said = {
+        one["code"]
+        for path in golden
+        for view in json.loads(path.read_text("utf-8"))["assessment"]["stations"]
+        for one in view["findings"]
     }
-    assert len(codes) > 30
-    assert {code for code in codes if f"`{code}`" not in text} == set()
+    shapes = [re.compile(re.escape(kind.code).replace(r"\{\}", r"[a-z0-9_]+")) for kind in KINDS]
+    assert len(said) > 60
+    assert {code for code in said if not any(shape.fullmatch(code) for shape in shapes)} == set()
+    source = "".join(path.read_text("utf-8") for path in SOURCE.rglob("*.py") if path.name != "findings.py")
+    names = {
+        name
+        for station in COURSE
+        for name, kind in vars(import_module(f"rindle_core.stations.{station.code}.findings")).items()
+        if isinstance(kind, Kind)
+    }
+    assert {name for name in names if not re.search(rf"\b{name}\b", source)} == set()
 
 
 @pytest.mark.parametrize("name", sorted(path.name for path in (DOCS / "screenshots").glob("*.png")))

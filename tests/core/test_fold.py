@@ -5,8 +5,10 @@ from typing import get_args
 import pytest
 from pydantic import BaseModel
 
-from rindle_core.job import JobInput
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.model import Row, parse
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, ORDER, course_of
@@ -105,3 +107,14 @@ def test_every_list_of_rows_has_ids_to_tell_them_apart():
             for inner in get_args(field.annotation):
                 if isinstance(inner, type) and issubclass(inner, BaseModel):
                     assert issubclass(inner, Row), (kind.__name__, name)
+
+
+def test_a_station_on_hold_is_headed_by_what_holds_it_with_its_limit_and_what_would_clear_it():
+    told = assess(JobInput.model_validate({**DISH, "mast_diameter_mm": 20.0, "mast_wall_mm": 2.0})).result.stations
+    mount = next(one for one in told if one.code == "mount")
+    first = next(one for one in mount.findings if one.level is Level.HOLD)
+    said = as_text(mount.headline)
+    assert said.startswith(f"{first.message}: 20.0 mm, wanted between ")
+    assert said.endswith(first.clears_by)
+    clear = assess(JobInput.model_validate(DISH)).result.stations
+    assert as_text(next(one for one in clear if one.code == "mount").headline).startswith("Gust force")

@@ -1,11 +1,18 @@
 """What the whole job hands from one calculator to the next: a demo job with one thing changed, and what must follow."""
 
+import json
+from pathlib import Path
+
 import pytest
 
+from rindle_core.catalogue.models import Beam
 from rindle_core.job import JobInput, assess
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.headline import as_text
+from rindle_core.kernel.model import parse
 from rindle_core.stations.aim.panel_aim import panel_aim_of
+from rindle_core.stations.aim.serves import ServesInput, serves
 from rindle_core.stations.sky.seen import surroundings
 from tests import golden
 
@@ -35,6 +42,35 @@ def test_a_job_without_a_run_after_the_work_is_not_signed_off():
     before = [one for one in DISH["runs"] if one["when"] == "before"]
     assert before
     assert not come_to(runs=before).may_sign_off
+
+
+def test_what_nobody_has_looked_into_at_brief_is_not_clear_and_not_on_hold():
+    silent = found(come_to(settled=[], indoor=[], hazards=[], hazards_sought=False, forecast_gust_mps=None,
+                           forecast_low_c=None), "brief")  # fmt: skip
+    looked = found(come_to(), "brief")
+    for code in ("brief.settled", "brief.indoor", "brief.hazards", "brief.weather"):
+        assert silent[code].level is Level.UNKNOWN, code
+        assert looked[code].level is Level.CLEAR, code
+
+
+def test_only_the_hazards_are_asked_for_again_before_the_signature():
+    asked = {one.code for one in come_to(settled=[], indoor=[], forecast_gust_mps=None, forecast_low_c=None).evidence}
+    assert asked == set()
+    assert {one.code for one in come_to(hazards_sought=False).evidence} == {"brief.hazards"}
+
+
+def test_a_hazard_whose_caution_nobody_saw_is_minded_though_the_site_was_looked_over():
+    unsaid = come_to(hazards=["edge"], cautions_seen=["edge"], hazards_sought=False)
+    assert found(unsaid, "brief")["brief.hazards"].level is Level.UNKNOWN
+    assert not unsaid.may_sign_off  # one hazard that was ticked is no look at the whole site
+    gone = found(come_to(hazards=["bees"], hazards_sought=True), "brief")
+    assert gone["brief.hazard.bees"].level is Level.MIND
+    assert "brief.hazards" not in gone
+    told = found(come_to(hazards=["edge"], hazards_sought=True), "brief")
+    assert told["brief.hazard.edge"].level is Level.MIND
+    assert "brief.hazards" not in told
+    seen = found(come_to(hazards=["edge"], cautions_seen=["edge"], hazards_sought=True), "brief")
+    assert seen["brief.hazards"].level is Level.CLEAR
 
 
 def test_a_better_terminal_expects_the_better_level():
@@ -164,3 +200,122 @@ def test_a_mast_whose_height_nobody_said_is_not_called_safe():
     assert found(result, "mount")["mount.height"].level is Level.UNKNOWN
     assert not result.may_sign_off
     assert "mount.height" not in found(come_to(), "mount")
+
+
+def test_codes_that_the_modem_will_ask_for_are_told_missing_before_the_visit():
+    known = found(come_to(activation_code="7QKD-20XM"), "brief")["brief.codes"]
+    missing = found(come_to(activation_code=""), "brief")["brief.codes"]
+    assert known.level is Level.CLEAR
+    assert missing.level is Level.MIND
+    assert "ctivation" in missing.why
+
+
+@pytest.mark.parametrize(("address", "minded"), [("zz", True), ("02:00:5E:10:00:01", False), ("02005e100001", False)])
+def test_a_hardware_address_is_six_pairs_of_hexadecimal_digits(address, minded):
+    assert ("brief.hardware_address" in found(come_to(hardware_address=address), "brief")) == minded
+
+
+def test_the_least_quality_that_was_typed_judges_the_level_of_the_job():
+    plenty, scarce, lost = (found(come_to(needed_es_n0_db=db), "aim")["aim.margin"].level for db in (2.0, 12.0, 30.0))
+    assert (plenty, scarce, lost) == (Level.CLEAR, Level.MIND, Level.HOLD)
+
+
+LINEAR = golden.read("2026-104")["facts"]
+
+
+def with_beam(facts, **told):
+    satellite = {**facts["satellite"], "beams": [{**one, **told} for one in facts["satellite"]["beams"]]}
+    return come_to(facts, satellite=satellite)
+
+
+def test_a_beam_in_the_other_plane_turns_the_feed_by_a_right_angle():
+    here = with_beam(LINEAR, plane="vertical", transmit_plane="horizontal")
+    across = with_beam(LINEAR, plane="horizontal", transmit_plane="vertical")
+    unknown = with_beam(LINEAR, plane=None, transmit_plane=None)
+    assert LINEAR["terminal"]["receive_port"] == "vertical"
+    assert here.aim.skew_deg == unknown.aim.skew_deg
+    assert abs(across.aim.skew_deg - here.aim.skew_deg) == pytest.approx(90.0)
+    assert -90 < across.aim.skew_deg <= 90
+    assert across.coverage.chosen.receive_plane == "horizontal"
+    assert across.coverage.chosen.receive_hand is None
+    assert found(unknown, "aim")["aim.polarization"].level is Level.MIND
+    assert "aim.polarization" not in found(here, "aim")
+
+
+@pytest.mark.parametrize(
+    ("facts", "told", "held"),
+    [
+        (LINEAR, {"plane": "vertical", "transmit_plane": "vertical"}, True),
+        (LINEAR, {"plane": "vertical", "transmit_plane": "horizontal"}, False),
+        (LINEAR, {"plane": "vertical", "transmit_plane": None}, False),
+        (DISH, {"hand": "left", "transmit_hand": "left"}, True),
+        (DISH, {"hand": "left", "transmit_hand": "right"}, False),
+    ],
+)
+def test_a_terminal_that_sends_another_polarization_than_the_beam_takes_is_held(facts, told, held):
+    assert facts["terminal"]["sends"] == "crossed"
+    finding = found(with_beam(facts, **told), "aim").get("aim.polarization")
+    assert (finding is not None and finding.level is Level.HOLD) == held
+
+
+def test_a_beam_has_hands_or_planes_and_not_both():
+    with pytest.raises(InputError) as caught:
+        parse(Beam, {**LINEAR["satellite"]["beams"][0], "hand": "left"})
+    assert "circular, with hands, or linear" in str(caught.value)
+
+
+def stores(kind):
+    return json.loads((Path(__file__).parents[2] / "demo" / f"{kind}.json").read_text("utf-8"))
+
+
+def served(latitude_deg, longitude_deg):
+    given = ServesInput(
+        latitude_deg=latitude_deg,
+        longitude_deg=longitude_deg,
+        height_m=1800,
+        date="2026-11-24",
+        satellites=stores("satellites"),
+        terminals=stores("terminals"),
+    )
+    return serves(given).result.pairs
+
+
+def test_what_serves_a_place_is_judged_as_the_job_itself_would_be():
+    pairs = {(one.satellite_code, one.terminal_code): one for one in served(-29.41, 27.8)}
+    dishes = [one for one in stores("terminals") if not one.get("panel")]
+    assert len(pairs) == len(stores("satellites")) * len(dishes)  # panels are judged at Sky
+    own = come_to(DISH)
+    place = {"latitude_deg": DISH["latitude_deg"], "longitude_deg": DISH["longitude_deg"]}
+    here = {(one.satellite_code, one.terminal_code): one for one in served(**place)}
+    mine = here[DISH["satellite"]["code"], DISH["terminal"]["code"]]
+    assert mine.elevation_deg == pytest.approx(own.aim.elevation_apparent_deg, abs=0.01)
+    assert mine.level_db == pytest.approx(own.predicted_level_db, abs=0.05)  # but for the height
+    assert mine.beam == own.beam.letter
+
+
+def test_the_best_pair_stands_first_and_what_is_held_stands_last_with_its_reason():
+    pairs = served(-29.41, 27.8)
+    order = [("clear", "mind", "unknown", "hold").index(one.verdict) for one in pairs]
+    assert order == sorted(order)
+    assert len(set(order)) > 1
+    linear = next(one for one in pairs if one.satellite_code == "hamerkop-2" and one.terminal_code == "ridge-96")
+    assert linear.verdict is Level.HOLD
+    assert any("linear" in text for text in linear.against)
+    assert all(one.against for one in pairs if one.verdict in (Level.MIND, Level.HOLD))
+
+
+def test_nothing_serves_a_place_under_every_horizon():
+    assert {one.verdict for one in served(60.0, -150.0)} == {Level.HOLD}
+
+
+def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
+    satellites = stores("satellites")
+    for satellite in satellites:
+        for beam in satellite["beams"]:
+            beam.pop("least_es_n0_db", None)
+    given = ServesInput(
+        latitude_deg=-29.41, longitude_deg=27.8, date="2026-11-24", satellites=satellites, terminals=stores("terminals")
+    )
+    pairs = serves(given).result.pairs
+    assert Level.CLEAR not in {one.verdict for one in pairs}
+    assert any("least quality" in text for text in pairs[0].against)

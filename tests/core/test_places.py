@@ -31,6 +31,9 @@ def read(text):
         "29º30′00″S, 28º15′00″E",
         "29.5 south 28.25 east",
         "geo:-29.5,28.25",
+        "geo:-29.5,28.25?z=12",
+        "-29,5 28,25",
+        "-29,5; 28,25",
         "geo:-29.5,28.25,1850;u=12",
         "UTM 35J 621185.2 6735922.6",
         "35 south 621185.2 6735922.6",
@@ -107,9 +110,20 @@ def test_what_cannot_be_read_says_what_is_accepted(text, says):
 @given(st.floats(-79, 83), st.floats(-179.9, 179.9))
 def test_every_form_that_is_written_is_read_back_to_the_same_place(latitude, longitude):
     forms = place_forms(latitude, longitude)
-    for text in forms.model_dump().values():
+    for name, text in forms.model_dump().items():
         place = read(text)
+        # An open location code of ten digits is a square of 1/8000°: its middle is half of that away at the most.
+        within = 6.3e-5 if name == "location_code" else 2e-5
         # UTM and the grid are cut to a metre, which is 1e-5 degrees of latitude; in longitude it is more towards the
         # poles.
-        assert abs(place.latitude_deg - latitude) < 2e-5
-        assert abs((place.longitude_deg - longitude + 180) % 360 - 180) * math.cos(math.radians(latitude)) < 2e-5
+        assert abs(place.latitude_deg - latitude) < within
+        assert abs((place.longitude_deg - longitude + 180) % 360 - 180) * math.cos(math.radians(latitude)) < within
+
+
+def test_an_open_location_code_is_the_middle_of_its_square():
+    # By hand: base 20 over 400°; 5G 2C 96 Q3 is 29.6125 S, 28.204 E at its south-west corner, and +3J a 1/8000° square.
+    assert read("5G2C96Q3+3J").form == "open location code"
+    assert read("5g2c96q3+3j").latitude_deg == pytest.approx(-29.6123125, abs=1e-7)
+    with pytest.raises(InputError) as caught:
+        read("96Q3+3J")
+    assert "give the whole code" in caught.value.message

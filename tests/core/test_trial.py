@@ -8,12 +8,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
 from rindle_core.stations.sky.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
+from tests import golden
 
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
 
@@ -260,3 +262,16 @@ def test_a_prediction_scatters_as_a_trial_does():
     exact, followed = held(blocked(114), **rate).result, held(blocked(114), **rate, predicted_over_h=12).result
     assert exact.difference_sd == pytest.approx(followed.difference_sd * math.sqrt(2))
     assert (exact.believe, followed.believe) == ("trial", "both")
+
+
+def test_a_trial_judges_the_place_where_it_stood_and_no_other():
+    facts = golden.read("2026-106")["facts"]
+    stood = assess(JobInput.model_validate({**facts, "position_letter": facts["trial"].get("letter", "")})).result
+    moved = assess(JobInput.model_validate({**facts, "position_letter": "B"})).result
+    held, minded = (
+        next(one for view in result.stations for one in view.findings if one.code == "sky.trial")
+        for result in (stood, moved)
+    )
+    assert held.level is Level.HOLD
+    assert minded.level is Level.MIND
+    assert "not at position B" in minded.message

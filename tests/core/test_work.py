@@ -2,9 +2,11 @@
 
 import io
 import json
+from pathlib import Path
 
 import pytest
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, Cause, HouseWords
 from rindle_core.catalogue.models import BringUpState, BuildStep, ModemEntry
 from rindle_core.kernel.calculators import MODULE_OF
 from rindle_core.kernel.cli import main
@@ -44,9 +46,9 @@ def test_a_held_step_says_for_what_it_waits():
     assert result.steps[2].waits_for == ["hold point “Kit”"]
 
 
-def rise(now_s, *entered, **facts):
+def rise(now_s, *entered, words=DEFAULT_WORDS, **facts):
     events = [StateEntered(code=code, at_s=at) for code, at in entered]
-    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts)))
+    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts), words=words))
 
 
 def test_times_in_each_state_are_the_differences():
@@ -68,6 +70,31 @@ def test_a_wrong_beam_letter_is_named_first_when_ranging_is_stuck():
     letter = next(f for f in outcome.findings if f.code == "bringup.beam_letter")
     assert letter.level == "hold"
     assert "stays at ranging" in letter.why
+
+
+def test_a_state_for_which_no_cause_is_known_is_stuck_all_the_same():
+    outcome = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[]))
+    first = next(f for f in outcome.findings if f.code == "bringup.stuck.1")
+    assert first.level == "hold"
+    assert "no cause is known" in first.message
+
+
+def test_a_cause_of_the_firm_is_named_with_the_letters_of_the_job():
+    asked = {"text": "Is {entered} the letter {expected}?", "states": ["search"], "weight_number": 0.1}
+    own = Cause(code="own", name="Ours", signs=["letter_wrong"], weight_with_sign_number=9.0, **asked)
+    rest = HouseWords().causes
+    told = {"beam_letter_entered": "L", "beam_letter_expected": "K"}
+    wrong = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[*rest, own]), **told)
+    first = next(f for f in wrong.findings if f.code == "bringup.stuck.1")
+    assert (first.message, first.clears_by) == ("Ours", "Is L the letter K?")
+    right = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[*rest, own]))
+    assert next(f for f in right.findings if f.code == "bringup.stuck.1").message != "Ours"
+
+
+def test_every_state_that_the_demo_terminals_pass_has_a_likely_cause():
+    terminals = json.loads((Path(__file__).parents[2] / "demo" / "terminals.json").read_text("utf-8"))
+    states = {state["code"] for one in terminals for state in one["bringup_states"]} - {"online"}
+    assert states - {code for cause in HouseWords().causes for code in cause.states} == set()
 
 
 def test_a_weak_supply_is_named_first_when_it_is_on_hold():

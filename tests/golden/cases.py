@@ -104,6 +104,7 @@ def _panel_by_hand() -> dict[str, Any]:
     job = _base("slate-hand", None, -29.62, 28.22) | {"constellation": constellation, "height_m": 2045.0}
     codes = [state["code"] for state in job["terminal"]["bringup_states"]]
     return job | {
+        "hazards_sought": True,
         "skyline": _RING,
         "panel_azimuth_deg": 170.0,
         "attitudes": [{"on": "2026-12-09", "azimuth_deg": 171.0, "tilt_deg": 20.5}],

@@ -64,7 +64,7 @@ def test_a_work_order_as_csv_does_the_same(crew):
 @pytest.mark.parametrize(
     ("content", "field", "says"),
     [
-        (b'{"colour": "red"}', "colour", "not a field"),
+        (b'{"colour": "red"}', "file", "names no field"),
         (b'{"azimuth_deg": "north"}', "azimuth_deg", "not a number"),
         (b'{"terminal": "Heron 9"}', "terminal", "Tarn 74"),
         (b"customer\nA\nB\n", "file", "2 rows"),
@@ -163,28 +163,58 @@ def test_a_list_of_sites_comes_back_in_three_forms(crew, settings):
         assert crew.post(f"/api/sites/{form}", json.dumps(body), **JSON).content.startswith(start)
 
 
-@pytest.mark.parametrize(("paper", "millimetres"), [("A5", (148, 210)), ("A6", (105, 148))])
-def test_the_pocket_card_is_one_page_with_figures_cautions_and_the_way_back(crew, paper, millimetres):
-    answer = crew.get("/api/jobs/2026-104/pocket.pdf", {"paper": paper})
+def sheets(answer):
+    """The words of each page of a PDF, and each run of text with its size in points."""
     reader = PdfReader(io.BytesIO(answer.content))
-    assert len(reader.pages) == 1
+    sizes = []
+
+    def note(text, user, matrix, font, size):
+        if text.strip():
+            sizes.append((round(size * abs(user[3] * matrix[3]), 1), text.strip()))
+
+    return reader, [" ".join(page.extract_text(visitor_text=note).split()) for page in reader.pages], sizes
+
+
+@pytest.mark.parametrize(("paper", "millimetres"), [("A5", (148, 210)), ("A6", (105, 148))])
+def test_the_pocket_card_has_a_front_of_three_figures_and_a_back_of_words(crew, paper, millimetres):
+    reader, (front, back), _ = sheets(crew.get("/api/jobs/2026-104/pocket.pdf", {"paper": paper}))
     assert [float(side) / 72 * 25.4 for side in reader.pages[0].mediabox[2:]] == pytest.approx(millimetres, abs=0.5)
-    text = " ".join(reader.pages[0].extract_text().split())
-    aim = crew.get("/api/jobs/2026-104").json()["assessment"]["aim"]
+    told = crew.get("/api/jobs/2026-104").json()["assessment"]
     for wanted in (
-        f"Compass {aim['azimuth_magnetic_deg']:.0f}°",
-        f"{aim['clinometer_deg']:.1f}°",
-        f"skew {abs(aim['skew_deg']):.1f}° anticlockwise from behind",
+        f"Compass {told['dial']['compass_deg']:.0f}°",
+        f"{told['dial']['clinometer_deg']:.1f}°",
+        f"Skew, anticlockwise from behind {abs(told['aim']['skew_deg']):.1f}°",
+    ):
+        assert wanted in front
+    for wanted in (
         "Working alone",
         "overhead lines first",
         "http://127.0.0.1/jobs/2026-104/aim",  # never the host that a browser names
         "Mast leans",
     ):
-        assert wanted in text
+        assert wanted in back
     page = crew.get("/api/jobs/2026-104/pocket.html", {"paper": paper}).content.decode()
-    assert page.count("<svg") == 2  # the dial card and the code to scan
+    assert page.count("<svg") == {"A5": 2, "A6": 1}[paper]  # the code to scan, and where there is room the dial card
     assert "file://" not in page  # a browser may not read the disk: the typeface comes over the server
     assert crew.get(page.partition('url("')[2].partition('"')[0])["Content-Type"] == "font/woff2"
+
+
+@pytest.mark.parametrize("number", ["2026-104", "2026-106", "2026-107"])
+def test_a_card_is_read_on_the_roof(crew, number):
+    _, pages, sizes = sheets(crew.get(f"/api/jobs/{number}/pocket.pdf", {"paper": "A6"}))
+    assert len(pages) == 2
+    assert min(size for size, _ in sizes) >= 11.9, sorted(sizes)[:3]
+    large = [text for size, text in sizes if size >= 24]
+    assert len(large) >= 2, sizes
+
+
+def test_a_panels_card_has_its_figures_and_an_empty_job_says_what_is_missing(crew):
+    _, (front, _), _ = sheets(crew.get("/api/jobs/2026-107/pocket.pdf", {"paper": "A6"}))
+    panel = crew.get("/api/jobs/2026-107").json()["assessment"]["panel_aim"]
+    assert f"Compass {panel['azimuth_magnetic_deg']:.0f}°" in front
+    assert f"{panel['tilt_deg']:.1f}°" in front
+    _, (empty, *_), _ = sheets(crew.get("/api/jobs/2026-105/pocket.pdf", {"paper": "A6"}))
+    assert "No figures yet: the place and the terminal and the satellite is missing" in empty
 
 
 def test_tiles_come_from_the_firms_own_file_and_nothing_else(crew, settings, tmp_path):

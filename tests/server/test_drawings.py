@@ -4,6 +4,7 @@ import datetime as dt
 import math
 import re
 import xml.etree.ElementTree as ET
+from itertools import pairwise
 
 import pytest
 
@@ -16,6 +17,7 @@ from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_server.drawings import job_drawings
+from rindle_server.drawings.cable import spread
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.peak import peak_trace
@@ -198,3 +200,13 @@ def contrast(one, other):
 def test_every_colour_pair_passes_wcag(light, text, ground, least):
     """WCAG 2.2: 4.5 for text (AA), 7 for figures (AAA)."""
     assert contrast(tokens()[light][text], tokens()[light][ground]) >= least
+
+
+def test_labels_of_short_pieces_stand_apart_and_inside():
+    places = spread([100.0, 104.0, 106.0, 700.0, 719.0], 96.0, 60.0, 720.0)
+    assert all(b - a >= 96.0 for a, b in pairwise(places))
+    assert places[0] == 100.0
+    assert places[-1] <= 720.0
+    crowded = spread([float(at) for at in range(20)], 96.0, 60.0, 720.0)
+    assert crowded[0] == pytest.approx(60.0)
+    assert crowded[-1] == pytest.approx(720.0)

@@ -56,11 +56,28 @@ def moved(tmp_path_factory):
     return json.loads(told) | {"copy": copy}
 
 
+# What the demo's jobs have been given since.
+SINCE = {"settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c"}
+
+
+NEW = {"blocks", "links", "network_id", "plane", "transmit_plane", "sends", "receive_port", "hand_marks"}
+
+
+def before(entry):
+    """An entry of the stores without what the demo's have been given since."""
+    if isinstance(entry, dict):
+        return {name: before(value) for name, value in entry.items() if name not in NEW}
+    return [before(one) for one in entry] if isinstance(entry, list) else entry
+
+
 @pytest.mark.parametrize("number", [f"2026-10{last}" for last in range(1, 7)])
 def test_every_value_is_found_again(moved, number):
     now = golden.flat(golden.idless(moved[number]["facts"]))
-    was = golden.read(number)["facts"]
-    assert was
+    was = {name: value for name, value in golden.read(number)["facts"].items() if name in now or name not in SINCE}
+    assert len(was) > 2
+    was |= {name: before(was[name]) for name in ("terminal", "satellite", "others") if name in was}
+    for delivery in was.get("deliveries", []):
+        delivery.pop("interface", None)
     assert list(golden.differences(was, now)) == []
 
 

@@ -3,6 +3,7 @@
 import errno
 import json
 import os
+import re
 import signal
 import sqlite3
 import subprocess
@@ -492,6 +493,7 @@ def test_the_log_tells_who_did_what_and_no_secret(crew, tmp_path, caplog):
         logging.getLogger("rindle").propagate = False
     line = next(record.getMessage() for record in caplog.records if "/sign-off" in record.getMessage())
     assert answer.headers["X-Request-Id"] in line
+    assert re.fullmatch(r"app;dur=\d+\.\d", answer.headers["Server-Timing"])
     assert "naledi POST /api/jobs/2026-103/sign-off 409" in line
     assert "SECRET" not in line
 

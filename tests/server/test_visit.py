@@ -39,7 +39,8 @@ def test_entries_about_the_visit_are_kept_judged_and_taken_out_again(crew):
     assert codes(job)["brief.weather"]["figure"] >= 2
     assert "brief.return_visit" in codes(job)
     empty = patch(crew, surface="", may_drill=True, forecast_gust_mps=None, conditions=[], permanence="").json()
-    assert not {"brief.mount_choice", "brief.weather", "brief.return_visit"} & set(codes(empty))
+    assert not {"brief.mount_choice", "brief.return_visit"} & set(codes(empty))
+    assert codes(empty)["brief.weather"]["level"] == "unknown"
     assert empty["facts"]["brief"]["may_drill"] is True
 
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { darkTheme, NConfigProvider, NModal } from 'naive-ui'
 import { computed, onErrorCaptured, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import TopBar from '@/frame/TopBar.vue'
 import { naiveTheme } from '@/lib/theme'
@@ -25,6 +26,17 @@ useShortcuts({
   u: prefs.toggleUnits,
   m: prefs.toggleNorth,
 })
+/** Esc leaves a field; what was typed is kept as on any other way out. */
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  const field = document.activeElement
+  if (event.key !== 'Escape' || !(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) return
+  if (!field.closest('[role="dialog"], .n-base-selection--active')) field.blur()
+})
+function skip(): void {
+  const heading = document.querySelector<HTMLElement>('main h1')
+  heading?.setAttribute('tabindex', '-1')
+  heading?.focus()
+}
 onErrorCaptured((error) => {
   console.error(error)
   void router.push({ path: '/trouble', query: { what: String(error), next: route.fullPath } })
@@ -34,6 +46,7 @@ onErrorCaptured((error) => {
 
 <template>
   <n-config-provider :theme="prefs.light === 'dusk' ? darkTheme : null" :theme-overrides="overrides" class="app">
+    <button type="button" class="skip" @click="skip">To the answer</button>
     <top-bar v-if="session.person" @shortcuts="showShortcuts = true" />
     <router-view />
     <n-modal v-model:show="showShortcuts" preset="card" title="Shortcuts" style="max-width: 440px">
@@ -57,6 +70,23 @@ onErrorCaptured((error) => {
   min-height: 100%;
   display: flex;
   flex-direction: column;
+}
+.skip {
+  position: absolute;
+  left: -9999px;
+  top: 4px;
+  z-index: 10;
+  min-height: 40px;
+  padding: 0 16px;
+  border: 2px solid var(--stream);
+  border-radius: 6px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-weight: 600;
+}
+.skip:focus {
+  left: 12px;
 }
 kbd {
   font: inherit;

@@ -10,18 +10,21 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/jobs' },
-    { path: '/sign-in', component: SignIn, meta: { open: true } },
-    { path: '/jobs', component: JobList },
+    { path: '/sign-in', component: SignIn, meta: { open: true, title: 'Sign in' } },
+    { path: '/jobs', component: JobList, meta: { title: 'Jobs' } },
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
-    { path: `/jobs/:number/:station(${STATIONS.join('|')})`, component: () => import('@/frame/JobPage.vue') },
-    { path: '/stores', component: () => import('@/places/StoresPage.vue') },
-    { path: '/words', component: () => import('@/places/WordsPage.vue') },
-    { path: '/sites', component: () => import('@/places/ManySites.vue') },
+    { path: `/jobs/:number/:station(${STATIONS.join('|')})/:leaf?`, component: () => import('@/frame/JobPage.vue') },
+    { path: '/stores', component: () => import('@/places/StoresPage.vue'), meta: { title: 'Stores' } },
+    { path: '/words', component: () => import('@/places/WordsPage.vue'), meta: { title: 'Words' } },
+    { path: '/sites', component: () => import('@/places/ManySites.vue'), meta: { title: 'Many sites' } },
     { path: '/trouble', component: () => import('@/places/TroublePage.vue'), meta: { open: true } },
     { path: '/:rest(.*)*', component: () => import('@/places/NotFound.vue'), meta: { open: true } },
   ],
 })
 
+router.afterEach((to) => {
+  if (!to.params.station) document.title = to.meta.title ? `${String(to.meta.title)} · Rindle` : 'Rindle'
+})
 router.beforeEach(async (to) => {
   if (to.path === '/trouble') return true
   try {

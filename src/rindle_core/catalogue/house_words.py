@@ -11,6 +11,7 @@ from pydantic import Field, TypeAdapter, model_validator
 from rindle_core.kernel.model import Model
 
 Side = Literal["shelter", "discreet", "out_of_reach"]
+Sign = Literal["supply_on_hold", "cable_loss_on_hold", "beam_touched", "level_short", "letter_wrong"]
 
 
 class Phrase(Model):
@@ -33,6 +34,15 @@ class Reason(Phrase):
     """Why a place is chosen or given up, and what of a position counts more for it."""
 
     weighs: list[Side] = Field(default_factory=list, max_length=3)
+
+
+class Cause(Phrase):
+    """Why a terminal may be stuck, and what tells: `text` is the test, with the job's `{entered}` and `{expected}`."""
+
+    states: list[str] = Field(min_length=1, max_length=40, description="Codes of the states that it can hold up")
+    weight_number: float = Field(default=1.0, gt=0, le=100, description="How likely beside the others")
+    signs: list[Sign] = Field(default_factory=list, max_length=5, description="What of this job speaks for it")
+    weight_with_sign_number: float = Field(default=1.0, gt=0, le=100, description="How likely once a sign is there")
 
 
 P = TypeVar("P", bound=Phrase)
@@ -66,6 +76,10 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
+    causes: Annotated[list[Cause], Field(description="Why a terminal may be stuck on its way online")] = _list(
+        Cause, "causes"
+    )
+
     @model_validator(mode="after")
     def _each_once(self) -> Self:
         for name in type(self).model_fields:
@@ -84,4 +98,4 @@ def by_code(phrases: Sequence[P]) -> dict[str, P]:
     return {one.code: one for one in phrases}
 
 
-__all__ = ["DEFAULT_WORDS", "HouseWords", "Need", "Phrase", "Reason", "Side", "by_code"]
+__all__ = ["DEFAULT_WORDS", "Cause", "HouseWords", "Need", "Phrase", "Reason", "Side", "Sign", "by_code"]

@@ -7,6 +7,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.model import Model
@@ -17,6 +18,8 @@ Hand = Literal["left", "right"]
 Polarization = Literal["circular", "linear"]
 
 
+Plane = Literal["horizontal", "vertical"]
+Sends = Literal["", "same", "crossed"]
 Longitude = Annotated[float, Field(ge=-360, le=360)]
 Latitude = Annotated[float, Field(ge=-90, le=90)]
 Corner = tuple[Longitude, Latitude]
@@ -28,6 +31,8 @@ class Beam(Model):
     letter: str = Field(min_length=1, max_length=3, pattern=r"[A-Z0-9]+")
     hand: Hand | None = Field(default=None, description="As received at the site; None: a linear beam")
     transmit_hand: Hand | None = Field(default=None, description="As sent from the site; None: not told, or linear")
+    plane: Plane | None = Field(default=None, description="As received at the site; None: circular, or not told")
+    transmit_plane: Plane | None = Field(default=None, description="As sent from the site; None: circular, or not told")
     carrier_mhz: float = Field(
         gt=0, le=100_000, description="Receive carrier that the modem is told, after down-conversion"
     )
@@ -42,6 +47,20 @@ class Beam(Model):
     holes_deg: list[Annotated[list[Corner], Field(min_length=3, max_length=2000)]] = Field(
         default_factory=list, max_length=20, description="Outlines cut out of it, (longitude, latitude) pairs"
     )
+
+    @property
+    def sends(self) -> Sends:
+        """What is sent beside what is received; empty where the stores do not tell both."""
+        pair = (self.plane, self.transmit_plane) if self.plane else (self.hand, self.transmit_hand)
+        if pair[0] is None or pair[1] is None:
+            return ""
+        return "same" if pair[0] == pair[1] else "crossed"
+
+    @model_validator(mode="after")
+    def _one_kind(self) -> Self:
+        if (self.hand or self.transmit_hand) and (self.plane or self.transmit_plane):
+            raise ValueError("a beam is circular, with hands, or linear, with planes: take one of the two out")
+        return self
 
     @model_validator(mode="after")
     def _encloses(self) -> Self:
@@ -81,6 +100,14 @@ class Satellite(Model):
     name: str = Field(min_length=1, max_length=80)
     longitude_deg: float = Field(ge=-180, le=180)
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
+    network_id: str = Field(
+        default="",
+        max_length=60,
+        description="What a modem on this network shows: proof of the satellite",
+    )
+    reference_mhz: float | None = Field(
+        default=None, gt=0, le=50_000, description="A carrier that only this satellite has, for a meter or receiver"
+    )
     inclination_deg: float = Field(
         default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator"
     )
@@ -245,6 +272,14 @@ class Terminal(Model):
     transmit_w: float = Field(default=0.0, ge=0)
     receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
     wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
+    receive_port: Plane | None = Field(
+        default=None,
+        description="Plane that the receive port takes with the feed at zero; None: circular",
+    )
+    sends: Sends = Field(default="", description="What it sends beside what it receives; empty: either")
+    hand_marks: dict[Hand, str] = Field(
+        default_factory=dict, description="How each hand is set at this feed: collar letter, feed piece, code"
+    )
     reference_gain_db: float = Field(
         default=0.0, description="Receive figure relative to the beam's reference terminal"
     )
@@ -273,6 +308,8 @@ class Terminal(Model):
     elevation_screw: Screw
     azimuth_screw: Screw
     entries: list[ModemEntry]
+    blocks: list[Block] = Field(default_factory=list, max_length=20, description="The boxes of its block diagram")
+    links: list[BlockLink] = Field(default_factory=list, max_length=40, description="What is plugged where")
     build_steps: list[BuildStep]
     bringup_states: list[BringUpState]
 
@@ -283,6 +320,8 @@ class Terminal(Model):
             for need in step.needs:
                 if need.startswith("step:") and need[5:] not in codes:
                     raise ValueError(f"step {step.code} needs {need}, which is not a step of this terminal")
+        if fault := faults_of_blocks(self.blocks, self.links):
+            raise ValueError(fault)
         return self
 
     def beamwidth_deg(self) -> float:
@@ -366,9 +405,11 @@ __all__ = [
     "MastWindow",
     "ModemEntry",
     "Part",
+    "Plane",
     "PositionFormat",
     "Satellite",
     "Screw",
+    "Sends",
     "SettingField",
     "Supply",
     "Terminal",

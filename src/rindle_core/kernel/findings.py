@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import Literal, NotRequired, TypedDict, Unpack
 
@@ -41,6 +42,7 @@ class Finding(Model):
     unit: str = Field(default="", description="Unit of figure and limit")
     clears_by: str = Field(default="", description="What would clear it")
     source: str = Field(default="", description="The formula or rule behind it")
+    at: str = Field(default="", description="The entry that changes it, `mount.mast_wall_mm`, or its station alone")
 
 
 def worst(findings: Iterable[Finding]) -> Level:
@@ -56,42 +58,86 @@ def by_gravity(findings: Iterable[Finding]) -> list[Finding]:
 class _Words(TypedDict):
     """What a finding about a limit says beside its verdict."""
 
-    code: str
-    unit: str
     clear: str
     why: str
     clears_by: str
-    source: str
     level: NotRequired[Level]
     so: NotRequired[str]
 
 
-def _beside_limit(within: bool, figure: float, limit: float, bound: Bound, otherwise: str, words: _Words) -> Finding:
-    return Finding(
-        level=Level.CLEAR if within else words.get("level", Level.HOLD),
-        code=words["code"],
-        message=words["clear"] if within else otherwise,
-        why=words.get("so", "") if within else words["why"],
-        figure=figure,
-        limit=limit,
-        bound=bound,
-        unit=words["unit"],
-        clears_by="" if within else words["clears_by"],
-        source=words["source"],
-    )
+class _Told(TypedDict, total=False):
+    """What a finding may say beside level, message and reason."""
+
+    figure: float | None
+    limit: float | None
+    bound: Bound
+    upper: float | None
+    clears_by: str
+    unit: str
+    source: str
+    at: str
 
 
-def at_most(figure: float, limit: float, *, over: str, **words: Unpack[_Words]) -> Finding:
-    """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default).
+@dataclass(frozen=True, slots=True)
+class Kind:
+    """What findings of one code have in common. Each room lists its own in its `findings.py`.
 
-    `so` says why it is well, where that is more than the message; the reason of the bad case is told there alone.
+    `judges` what is looked at, `against` what; `at` the entry that changes it (`mount.mast_wall_mm`), or the station
+    alone (`build`) where it is changed by doing. A code with `{}` in it stands for several: `LEVEL.of("azimuth")`.
     """
-    return _beside_limit(figure <= limit, figure, limit, "at_most", over, words)
 
+    code: str
+    judges: str
+    against: str = ""
+    unit: str = ""
+    source: str = ""
+    at: str = ""
 
-def at_least(figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
-    """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
-    return _beside_limit(figure >= limit, figure, limit, "at_least", under, words)
+    def of(self, part: str) -> Kind:
+        """The kind for one axis, need, place of a push …"""
+        return replace(self, code=self.code.format(part))
+
+    def __call__(self, level: Level, message: str, why: str, **told: Unpack[_Told]) -> Finding:
+        """A finding of this kind."""
+        beside: _Told = {"unit": self.unit, "source": self.source, "at": self.at}
+        return Finding(level=level, code=self.code, message=message, why=why, **(beside | told))
+
+    def missing(self, message: str, clears_by: str) -> Finding:
+        """A finding that waits for an entry."""
+        return Finding(
+            level=Level.UNKNOWN,
+            code=self.code,
+            message=message,
+            why="Rindle cannot judge this yet.",
+            clears_by=clears_by,
+            at=self.at,
+        )
+
+    def at_most(self, figure: float, limit: float, *, over: str, **words: Unpack[_Words]) -> Finding:
+        """A finding that is clear while `figure` does not exceed `limit`, else of the level (a hold by default).
+
+        `so` says why it is well, where that is more than the message; the reason of the bad case is told there alone.
+        """
+        return self._beside(figure <= limit, figure, limit, "at_most", over, words)
+
+    def at_least(self, figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
+        """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
+        return self._beside(figure >= limit, figure, limit, "at_least", under, words)
+
+    def _beside(
+        self, within: bool, figure: float, limit: float, bound: Bound, otherwise: str, words: _Words
+    ) -> Finding:
+        if within:
+            return self(Level.CLEAR, words["clear"], words.get("so", ""), figure=figure, limit=limit, bound=bound)
+        return self(
+            words.get("level", Level.HOLD),
+            otherwise,
+            words["why"],
+            figure=figure,
+            limit=limit,
+            bound=bound,
+            clears_by=words["clears_by"],
+        )
 
 
 _BOUND_WORDS: dict[Bound, str] = {"at_most": "at most", "at_least": "at least", "usual": "usually"}
@@ -118,11 +164,4 @@ def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
     return told, f"{_BOUND_WORDS.get(finding.bound, '')} {beside}"
 
 
-def missing(code: str, message: str, clears_by: str) -> Finding:
-    """A finding that waits for an entry."""
-    return Finding(
-        level=Level.UNKNOWN, code=code, message=message, why="Rindle cannot judge this yet.", clears_by=clears_by
-    )
-
-
-__all__ = ["Bound", "Finding", "Level", "against", "at_least", "at_most", "by_gravity", "missing", "worst"]
+__all__ = ["Bound", "Finding", "Kind", "Level", "against", "by_gravity", "worst"]

@@ -19,11 +19,6 @@ def julian_date(moment: dt.datetime) -> float:
     return moment.timestamp() / 86_400.0 + _UNIX_EPOCH_JD
 
 
-def zone_of_longitude_h(longitude_deg: float) -> int:
-    """Whole hours before UTC of the clock that goes with the sun here: what stands in where nobody said the zone."""
-    return round(longitude_deg / 15.0)
-
-
 def sun_directions(latitude_deg: ArrayLike, longitude_deg: ArrayLike, julian_dates: ArrayLike) -> tuple[Array, Array]:
     """Azimuth (true, clockwise from north) and geometric elevation of the sun's centre, degrees.
 

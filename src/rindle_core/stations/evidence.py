@@ -11,6 +11,8 @@ from rindle_core.kernel.model import Model, Row
 
 # Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
 _NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
+# What is asked before the visit says nothing about the work once it is done.
+_BEFORE_THE_VISIT = ("brief.settled", "brief.indoor", "brief.weather")
 _NEED = "handover.need."  # a need of the customer that nobody has proved
 
 
@@ -44,7 +46,8 @@ def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Wai
     rows: dict[str, Evidence] = {}
     for station, found in findings.items():
         for one in found:
-            if one.level is Level.UNKNOWN or one.code.startswith(_NEED):
+            unknown = one.level is Level.UNKNOWN and one.code not in _BEFORE_THE_VISIT
+            if unknown or one.code.startswith(_NEED):
                 told = Evidence(
                     station=station,
                     code=one.code,

@@ -6,14 +6,15 @@ import hashlib
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 from graphlib import TopologicalSorter
+from importlib import import_module
 from types import SimpleNamespace
 from typing import Any, NamedTuple
 
 from pydantic import Field
 from pydantic_core import to_json
 
-from rindle_core.kernel.findings import Finding, Level, by_gravity, worst
-from rindle_core.kernel.headline import Segment
+from rindle_core.kernel.findings import Finding, Kind, Level, by_gravity, worst
+from rindle_core.kernel.headline import Segment, sentence
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.room import STATION as AIM
@@ -24,9 +25,10 @@ from rindle_core.stations.cable.room import STATION as CABLE
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.handover.room import STATION as HANDOVER
 from rindle_core.stations.mount.room import STATION as MOUNT
+from rindle_core.stations.names import GOALS
 from rindle_core.stations.peak.room import STATION as PEAK
 from rindle_core.stations.sky.room import STATION as SKY
-from rindle_core.stations.station import Context, Headline, Station
+from rindle_core.stations.station import WAITS, Context, Headline, Station
 
 COURSE: tuple[Station[Any], ...] = (BRIEF, AIM, SKY, MOUNT, CABLE, BUILD, PEAK, BRINGUP, HANDOVER)
 _BY_CODE = {one.code: one for one in COURSE}
@@ -105,11 +107,31 @@ class StationView(Model):
     number: int
     code: str
     name: str
+    goal: str = Field(default="", description="What has to be so here at the end")
     verdict: Level
     settled: bool = Field(description="Whether nothing here is on hold or still to be known: the work has passed")
     figure: list[Segment]
     headline: list[Segment]
     findings: list[Finding]
+
+
+_BOUND_WORDS = {"at_most": ", allowed at most ", "at_least": ", wanted at least ", "between": ", wanted between ",
+                "usual": ", usually "}  # fmt: skip
+
+
+def held(found: list[Finding]) -> list[Segment]:
+    """The gravest hold as a sentence: what is so, against its limit, and what would clear it. Empty without one."""
+    worst_one = next((one for one in found if one.level is Level.HOLD), None)
+    if worst_one is None:
+        return []
+    pieces: list[str | tuple[float, str]] = [worst_one.message]
+    if worst_one.figure is not None and worst_one.unit:
+        pieces += [": ", (worst_one.figure, worst_one.unit)]
+        if worst_one.limit is not None and worst_one.bound:
+            pieces += [_BOUND_WORDS[worst_one.bound], (worst_one.limit, worst_one.unit)]
+        if worst_one.upper is not None:
+            pieces += [" and ", (worst_one.upper, worst_one.unit)]
+    return sentence(*pieces, f". {worst_one.clears_by}" if worst_one.clears_by else "")
 
 
 def views(answers: Mapping[str, Answer]) -> list[StationView]:
@@ -122,14 +144,21 @@ def views(answers: Mapping[str, Answer]) -> list[StationView]:
                 number=number,
                 code=station.code,
                 name=station.name,
+                goal=GOALS[station.code],
                 verdict=worst(found),
                 settled=bool(found) and all(one.level in (Level.CLEAR, Level.MIND) for one in found),
                 figure=answers[station.code].headline.figure,
-                headline=answers[station.code].headline.words,
+                headline=held(found) or answers[station.code].headline.words,
                 findings=by_gravity(found),
             )
         )
     return shown
+
+
+def kinds_of(code: str) -> list[Kind]:
+    """The kinds of finding that a room lists; the one that all rooms share stands with Brief."""
+    listed = vars(import_module(f"rindle_core.stations.{code}.findings")).values()
+    return [*([WAITS] if code == "brief" else []), *(one for one in listed if isinstance(one, Kind))]
 
 
 def furthest(stations: list[StationView]) -> int:
@@ -137,4 +166,4 @@ def furthest(stations: list[StationView]) -> int:
     return next((at for at, one in enumerate(stations) if not one.settled), len(stations) - 1)
 
 
-__all__ = ["COURSE", "ORDER", "Answer", "StationView", "course_of", "furthest", "views"]
+__all__ = ["COURSE", "ORDER", "Answer", "StationView", "course_of", "furthest", "kinds_of", "views"]

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
-from rindle_core.kernel.findings import Finding, Level, missing, worst
+from rindle_core.kernel.findings import Finding, Kind, Level, worst
 from rindle_core.kernel.headline import Segment
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.registry import Outcome
@@ -14,7 +14,8 @@ from rindle_core.stations.entries import JobInput
 
 R = TypeVar("R", bound=Model)
 
-WAITS_FOR_BRIEF = missing("waits.brief", "The brief is not complete", "Enter place, terminal and satellite at Brief.")
+WAITS = Kind("waits.brief", "a station that waits for entries at Brief", at="brief.place_text")
+WAITS_FOR_BRIEF = WAITS.missing("The brief is not complete", "Enter place, terminal and satellite at Brief.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,4 +86,4 @@ def free(findings: list[Finding]) -> bool:
     return worst(findings) in (Level.CLEAR, Level.MIND)
 
 
-__all__ = ["WAITS_FOR_BRIEF", "Context", "Entered", "Headline", "Station", "as_given", "free"]
+__all__ = ["WAITS", "WAITS_FOR_BRIEF", "Context", "Entered", "Headline", "Station", "as_given", "free"]

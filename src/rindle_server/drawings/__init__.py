@@ -2,89 +2,128 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Collection
 from dataclasses import replace
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
+from rindle_core.stations.fold import furthest
 from rindle_core.stations.peak.passes import last_pass, readings
-from rindle_core.stations.peak.peaking import PeakView
+from rindle_server.drawings.blocks import block_diagram
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.dial import dial_card
 from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
-from rindle_server.drawings.skyline import position_strips, skyline_strip, subject_of
+from rindle_server.drawings.skyline import StripSubject, position_strips, skyline_strip, subject_of
 from rindle_server.drawings.svg import Drawing, for_print
 
-
-def _peaks(facts: JobInput, views: list[PeakView | None]) -> list[Drawing]:
-    drawn = []
-    for view in views:
-        if view is not None and (shown := readings(facts, view.axis, last_pass(facts, view.axis))):
-            drawn.append(peak_trace(view, shown))
-    return drawn
+Made = Callable[[JobInput, JobAssessment, System], list[Drawing]]
 
 
-def _skies(facts: JobInput, result: JobAssessment) -> list[Drawing]:
-    """The strip for print, the whole circle for the editor, and a small strip for each candidate."""
+def _blocks(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    terminal = facts.picks.terminal
+    if terminal is None or not terminal.blocks:
+        return []
+    return [block_diagram(terminal, result.stations[furthest(result.stations)].code)]
+
+
+def _dial(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    dial = result.dial or dial_of(facts, result.aim)  # a record of an older version has none of its own
+    if result.aim is None or dial is None:
+        return []
+    return [dial_card(result.aim, dial, facts.picks.terminal, result.beam)]
+
+
+def _plan(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    there = facts.brief.latitude_deg is not None and (facts.sky.positions or result.aim is not None)
+    return [site_plan(facts, result, system)] if there else []
+
+
+def _peaks(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    return [
+        peak_trace(view, shown)
+        for view in (result.elevation_peak, result.azimuth_peak)
+        if view is not None and (shown := readings(facts, view.axis, last_pass(facts, view.axis)))
+    ]
+
+
+def _subject(facts: JobInput, result: JobAssessment) -> StripSubject | None:
     subject = subject_of(facts, result)
     if subject is None or (subject.sky is None and subject.low_orbit is None):
-        return []
-    if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0:
-        return []
-    narrow = (
-        skyline_strip(subject, half_width_deg=180.0, px=2.7)
-        if subject.low_orbit is not None
-        else skyline_strip(subject)
-    )
-    worked_on = (
-        facts.sky.skylines[min(facts.sky.sky_set, len(facts.sky.skylines) - 1)].letter
-        if facts.sky.skylines
-        else facts.sky.position_letter
-    )
-    edited = subject_of(facts, result, worked_on) or subject
-    wide = skyline_strip(
-        replace(edited, handles=False), name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0
-    )
-    return [narrow, wide, *position_strips(facts, result)]
+        return None
+    return None if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0 else subject
 
 
-def job_drawings(facts: JobInput, result: JobAssessment, system: System = "metric") -> list[Drawing]:
-    """Every drawing for which the results are there, in the order of the stations."""
-    drawn: list[Drawing] = []
-    dial = result.dial or dial_of(facts, result.aim)  # a record of an older version has none of its own
-    if result.aim is not None and dial is not None:
-        drawn.append(dial_card(result.aim, dial, facts.picks.terminal, result.beam))
-    if facts.brief.latitude_deg is not None and (facts.sky.positions or result.aim is not None):
-        drawn.append(site_plan(facts, result, system))
-    drawn += _skies(facts, result)
-    if (
-        result.mount is not None
-        and facts.picks.terminal
-        and facts.mount.mast_free_length_m
-        and facts.mount.mast_diameter_mm
-    ):
-        height_m = facts.mount.height_above_ground_m or facts.mount.mast_free_length_m
-        elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
-        drawn.append(
-            mount_elevation(
-                result.mount,
-                facts.picks.terminal,
-                facts.mount.mast_free_length_m,
-                height_m,
-                facts.mount.mast_diameter_mm,
-                elevation_deg,
-                system,
-            )
-        )
-    if result.cable is not None and facts.picks.terminal and facts.cable.cable_pieces:
-        drawn.append(cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, system))
-    drawn += _peaks(facts, [result.elevation_peak, result.azimuth_peak])
-    if result.bringup is not None:
-        drawn.append(bringup_ladder(result.bringup))
+def _skyline(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    """The strip for print: about the sight-line, or of a panel the whole circle."""
+    subject = _subject(facts, result)
+    if subject is None:
+        return []
+    return [skyline_strip(subject, half_width_deg=180.0, px=2.7) if subject.low_orbit else skyline_strip(subject)]
+
+
+def _wide(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    """The whole circle of the skyline that is worked on, for the editor."""
+    subject = _subject(facts, result)
+    if subject is None:
+        return []
+    sets = facts.sky.skylines
+    worked_on = sets[min(facts.sky.sky_set, len(sets) - 1)].letter if sets else facts.sky.position_letter
+    edited = replace(subject_of(facts, result, worked_on) or subject, handles=False)
+    return [skyline_strip(edited, name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)]
+
+
+def _positions(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    """A small strip for each candidate."""
+    return position_strips(facts, result) if _subject(facts, result) is not None else []
+
+
+def _mount(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    terminal, mast = facts.picks.terminal, facts.mount
+    if result.mount is None or not terminal or not mast.mast_free_length_m or not mast.mast_diameter_mm:
+        return []
+    height_m = mast.height_above_ground_m or mast.mast_free_length_m
+    elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
+    free_m, wide_mm = mast.mast_free_length_m, mast.mast_diameter_mm
+    return [mount_elevation(result.mount, terminal, free_m, height_m, wide_mm, elevation_deg, system)]
+
+
+def _cable(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    if result.cable is None or not facts.picks.terminal or not facts.cable.cable_pieces:
+        return []
+    return [cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, system)]
+
+
+def _ladder(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    return [bringup_ladder(result.bringup)] if result.bringup is not None else []
+
+
+# In the order of the stations. A group is what a part of a screen asks for.
+GROUPS: dict[str, Made] = {
+    "blocks": _blocks,
+    "dial": _dial,
+    "plan": _plan,
+    "skyline": _skyline,
+    "skyline-wide": _wide,
+    "positions": _positions,
+    "mount": _mount,
+    "cable": _cable,
+    "peak": _peaks,
+    "bringup": _ladder,
+}
+
+
+def job_drawings(
+    facts: JobInput, result: JobAssessment, system: System = "metric", groups: Collection[str] | None = None
+) -> list[Drawing]:
+    """Every drawing for which the results are there, or those of some groups, in the order of the stations."""
+    drawn = [
+        one for name, made in GROUPS.items() if groups is None or name in groups for one in made(facts, result, system)
+    ]
     return [replace(one, rows=[(what, in_system(text, system)) for what, text in one.rows]) for one in drawn]
 
 
-__all__ = ["Drawing", "for_print", "job_drawings"]
+__all__ = ["GROUPS", "Drawing", "for_print", "job_drawings"]

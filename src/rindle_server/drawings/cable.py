@@ -8,6 +8,7 @@ from rindle_core.stations.cable.cable import CablePiece, CableResult
 from rindle_server.drawings.svg import Drawing, circle, ink, line, path, sheet, tag, words
 
 _W, _LEFT, _Y = 780.0, 60.0, 92.0
+_LABEL = 96.0  # as wide as the longest name
 _NAMES = {
     "arm": "arm",
     "loop": "loop",
@@ -33,6 +34,40 @@ def _bar(y: float, label: str, share: float, limit_share: float, value: str, lim
     ]
 
 
+def spread(wanted: list[float], apart: float, left: float, right: float) -> list[float]:
+    """Places for labels in a row, near to where they are wanted and no two nearer than `apart` (pixels).
+
+    `wanted` rises. Where the row is too short for all of them, they stand evenly in it.
+    """
+    if len(wanted) > 1:
+        apart = min(apart, (right - left) / (len(wanted) - 1))
+    places: list[float] = []
+    for place in wanted:
+        places.append(max(place, left, places[-1] + apart if places else left))
+    limit = right
+    for index in range(len(places) - 1, -1, -1):
+        places[index] = min(places[index], limit)
+        limit = places[index] - apart
+    return places
+
+
+def _labels(pieces: list[CablePiece], middles: list[float], system: System) -> list[str]:
+    """Names and lengths, in turn above and below the string, each with a line to its piece."""
+    parts = []
+    for below in (0, 1):
+        row = list(zip(pieces, middles, strict=True))[below::2]
+        places = spread([middle for _, middle in row], _LABEL, _LEFT, _W - _LEFT)
+        level = _Y + 62 if below else _Y - 56
+        foot, head = (_Y + 8, level - 16) if below else (_Y - 26, level + 22)
+        for (piece, middle), place in zip(row, places, strict=True):
+            parts += [
+                line((middle, foot), (place, head), "rule", 1),
+                words((place, level), _NAMES[piece.kind], 13, "quiet"),
+                words((place, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600),
+            ]
+    return parts
+
+
 def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, system: System) -> Drawing:
     """Pieces in order from the dish inwards, lengths in proportion."""
     total = max(sum(piece.length_m for piece in pieces), 0.1)
@@ -42,7 +77,8 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         circle((_LEFT, _Y), 4, "ink", 1.5, fill=ink("ink")),
     ]
     x = _LEFT
-    for number, piece in enumerate(pieces):
+    middles: list[float] = []
+    for piece in pieces:
         end = x + span * piece.length_m / total
         middle = (x + end) / 2
         if piece.kind == "wall":
@@ -56,14 +92,10 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
             dash = "7 5" if piece.kind == "slack" else None
             parts.append(line((x, _Y), (end, _Y), "stream", 3, stroke_dasharray=dash))
         parts.append(line((end, _Y - 6), (end, _Y + 6), "quiet", 1))
-        level = _Y + 62 if number % 2 else _Y - 56
-        parts.append(
-            line((middle, _Y + (8 if number % 2 else -26)), (middle, level + (-16 if number % 2 else 22)), "rule", 1)
-        )
-        parts.append(words((middle, level), _NAMES[piece.kind], 13, "quiet"))
-        parts.append(words((middle, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600))
+        middles.append(middle)
         x = end
     parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), "modem", 14, "ink", "start", 600)]
+    parts += _labels(pieces, middles, system)
     limits, supply = terminal.cable, terminal.supply
     top = _Y + 110
     parts += _bar(

@@ -7,9 +7,12 @@ import hashlib
 from django.http import HttpRequest, HttpResponse
 from pydantic_core import to_json
 
-from rindle_server.jobs.api_models import JobOut
+from rindle_core.kernel.units import System
+from rindle_server.jobs.api_models import DrawingOut, JobOut, drawings_of, job_out
+from rindle_server.jobs.models import Job
 
 _HAS = "X-Rindle-Has"
+_SHOWS, _DRAWN, _UNITS = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units"
 _SMALL = 300  # bytes: what is no longer than that is sent in any case
 
 
@@ -17,10 +20,21 @@ def _mark(content: bytes) -> str:
     return hashlib.blake2b(content, digest_size=5).hexdigest()
 
 
-def sent(request: HttpRequest, out: JobOut) -> HttpResponse:
+def _drawn(request: HttpRequest, job: Job) -> list[DrawingOut] | None:
+    """The drawings that the screen shows, so that it need not ask once more; None where it names none."""
+    shown = request.headers.get(_SHOWS, "")
+    if not shown:
+        return None
+    units: System = "imperial" if request.headers.get(_UNITS) == "imperial" else "metric"
+    return drawings_of(job, shown.split(","), units, set(request.headers.get(_DRAWN, "").split(",")))
+
+
+def sent(request: HttpRequest, job: Job) -> HttpResponse:
     """The job as JSON. Rooms of facts and results whose marks the request names are left out of `facts` and
     `assessment`; `marks` tells all of them, so that the screen knows which of its own still hold.
     """
+    out = job_out(job)
+    out.drawings = _drawn(request, job)
     has = set(request.headers.get(_HAS, "").split(","))
     marks: dict[str, str] = {}
 

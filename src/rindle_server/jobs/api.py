@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-import hashlib
 from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
@@ -16,52 +15,20 @@ from pydantic import AwareDatetime, Field, create_model, model_validator
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.units import System
-from rindle_core.stations.brief.brief import read_work_order
+from rindle_core.stations.brief.order_text import read_work_order
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.facts import AxisReading
 from rindle_server.accounts.api import person_of
-from rindle_server.drawings import job_drawings
 from rindle_server.errors import NotThere
 from rindle_server.files import bytes_of, text_of
-from rindle_server.jobs import documents, edit, journal, orders, positions, signing, steps
+from rindle_server.jobs import copies, documents, edit, journal, orders, positions, signing, steps
 from rindle_server.jobs.answers import sent
-from rindle_server.jobs.api_models import JobOut, job_out
-from rindle_server.jobs.facts import assessed
-from rindle_server.jobs.listing import JobPage, neighbours_of, page_of
+from rindle_server.jobs.api_models import DrawingOut, JobOut, drawings_of, job_out
+from rindle_server.jobs.listing import JobPage, ListQuery, neighbours_of, page_of
 from rindle_server.jobs.models import Change, Job
 
 router = Router(tags=["jobs"])
-
-
-class FrameOut(Schema):
-    """How a strip's drawing units turn into angles."""
-
-    left_azimuth_deg: float
-    top_elevation_deg: float
-    left_px: float
-    top_px: float
-    px_per_deg: float
-    width_px: float
-    height_px: float
-
-
-class DrawingRow(Schema):
-    """A row of a drawing's text twin."""
-
-    what: str
-    value: str
-
-
-class DrawingOut(Schema):
-    """A drawing with its text twin."""
-
-    name: str
-    title: str
-    svg: str = Field(description="Empty where the request names its mark: the screen has it")
-    mark: str
-    rows: list[DrawingRow]
-    frame: FrameOut | None
 
 
 class SignOff(Schema):
@@ -78,9 +45,41 @@ class Neighbours(Schema):
 
 
 @router.get("", response=JobPage)
-def list_jobs(request: HttpRequest, find: str = "", page: Annotated[int, Query(ge=1, le=1_000_000)] = 1) -> JobPage:
-    """A page of the jobs, newest first; `find`: those that hold every word of it."""
-    return page_of(find[:200], page)
+def list_jobs(request: HttpRequest, given: Annotated[ListQuery, Query()]) -> JobPage:
+    """A page of the jobs; `find`: those that hold every word of it."""
+    return page_of(given)
+
+
+class Put(Schema):
+    """On which shelf a job goes."""
+
+    shelf: copies.ShelfName
+
+
+@router.put("/{number}/shelf", response=JobPage)
+def put_job(request: HttpRequest, number: str, given: Put) -> JobPage:
+    """Archives a job, makes it a template, takes it out, or brings it back; nothing of it is lost."""
+    copies.put(number, given.shelf)
+    return page_of(ListQuery(find=number, show=given.shelf))
+
+
+@router.post("/{number}/copy", response=JobOut)
+def copy_job(request: HttpRequest, number: str) -> HttpResponse:
+    """A new job with what was entered at Brief to Cable of this one."""
+    return sent(request, copies.copy_of(number))
+
+
+@router.get("/{number}/export.json", response=copies.JobFile)
+def export_job(request: HttpRequest, number: str, response: HttpResponse) -> copies.JobFile:
+    """The job as a file that another Rindle takes in. Secrets and files are not in it."""
+    response["Content-Disposition"] = content_disposition_header(True, f"rindle-{number}.json") or ""
+    return copies.file_of(edit.find(number))
+
+
+@router.post("/import", response=JobOut)
+def import_job(request: HttpRequest, file: File[UploadedFile]) -> HttpResponse:
+    """A new job from such a file."""
+    return sent(request, copies.taken_in(text_of(file)))
 
 
 @router.get("/{number}/neighbours", response=Neighbours)
@@ -93,13 +92,13 @@ def neighbours(request: HttpRequest, number: str) -> Neighbours:
 @router.post("", response=JobOut)
 def create_job(request: HttpRequest) -> HttpResponse:
     """A new, empty job."""
-    return sent(request, job_out(edit.create()))
+    return sent(request, edit.create())
 
 
 @router.get("/{number}", response=JobOut)
 def read_job(request: HttpRequest, number: str) -> HttpResponse:
     """One job."""
-    return sent(request, job_out(edit.find(number)))
+    return sent(request, edit.find(number))
 
 
 class _Change(Model):
@@ -129,7 +128,7 @@ def _patches(room: str, kind: type[Facts]) -> None:
     def change_facts(request: HttpRequest, number: str, change: Model) -> HttpResponse:
         job = edit.editable(number)
         edit.patch(job, room, change.model_dump(mode="json", exclude_unset=True))
-        return sent(request, job_out(job))
+        return sent(request, job)
 
     change_facts.__annotations__ |= {
         "request": HttpRequest,
@@ -235,7 +234,7 @@ def enter_state(request: HttpRequest, number: str, seen: StateSeen) -> HttpRespo
     """A state on the way online, entered by hand."""
     job = edit.editable(number)
     edit.enter_state(job, seen.code, seen.at or timezone.now())
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.delete("/{number}/states", response=JobOut)
@@ -243,7 +242,7 @@ def forget_states(request: HttpRequest, number: str) -> HttpResponse:
     """The terminal was switched off: its states begin anew."""
     job = edit.editable(number)
     edit.forget_states(job)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/positions/{letter}/as-place", response=JobOut)
@@ -251,7 +250,7 @@ def position_as_place(request: HttpRequest, number: str, letter: str) -> HttpRes
     """Makes a candidate the job's place; all that was measured from the old place stays where it is on the ground."""
     job = edit.editable(number)
     positions.take_as_place(job, letter)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/documents", response=JobOut)
@@ -259,7 +258,7 @@ def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) ->
     """Keeps a file with the job."""
     job = edit.editable(number)
     documents.keep(job, file.name or "file", bytes_of(file), person_of(request).name)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.get("/{number}/documents/{document_id}")
@@ -278,7 +277,7 @@ def patch_document(
     """Says what a file is, for which satellite, and whether the modem has it."""
     job = edit.editable(number)
     documents.patch_document(job, document_id, change)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.delete("/{number}/documents/{document_id}", response=JobOut)
@@ -286,7 +285,7 @@ def delete_document(request: HttpRequest, number: str, document_id: int) -> Http
     """Takes a file out of the job."""
     job = edit.editable(number)
     documents.take_out(job, document_id)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/work-order", response=JobOut)
@@ -294,7 +293,7 @@ def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile
     """Reads a work order (JSON or CSV) into the job."""
     job = edit.editable(number)
     orders.take_order(job, read_work_order(text_of(file)))
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/readings", response=JobOut)
@@ -302,7 +301,7 @@ def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> HttpRe
     """A peaking reading taken by hand."""
     job = edit.editable(number)
     edit.add_reading(job, entry.model_dump())
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.delete("/{number}/readings/{reading_id}", response=JobOut)
@@ -310,7 +309,7 @@ def delete_reading(request: HttpRequest, number: str, reading_id: str) -> HttpRe
     """Takes a reading back."""
     job = edit.editable(number)
     edit.remove_reading(job, reading_id)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/steps/{code}", response=JobOut)
@@ -318,7 +317,7 @@ def mark_step(request: HttpRequest, number: str, code: str) -> HttpResponse:
     """Marks a build step done by the signed-in person."""
     job = edit.editable(number)
     steps.mark_step(job, code, person_of(request).name)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.delete("/{number}/steps/{code}", response=JobOut)
@@ -326,7 +325,7 @@ def unmark_step(request: HttpRequest, number: str, code: str) -> HttpResponse:
     """Takes a mark back."""
     job = edit.editable(number)
     steps.unmark_step(job, code)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/sign-off", response=JobOut)
@@ -334,18 +333,14 @@ def sign_off(request: HttpRequest, number: str, given: SignOff) -> HttpResponse:
     """Freezes the job."""
     job = edit.editable(number)
     signing.sign_off(job, given.name, account=person_of(request).username)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.get("/{number}/drawings", response=list[DrawingOut])
-def drawings(request: HttpRequest, number: str, units: System = "metric", has: str = "") -> list[DrawingOut]:
-    """The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already."""
-    found, held = assessed(edit.find(number)), set(has.split(","))
-    told = []
-    for one in job_drawings(found.facts, found.result, units):
-        mark = hashlib.blake2b(one.svg.encode(), digest_size=5).hexdigest()
-        rows = [DrawingRow(what=what, value=value) for what, value in one.rows]
-        frame = FrameOut.from_orm(one.frame) if one.frame else None
-        svg = "" if mark in held else one.svg
-        told.append(DrawingOut(name=one.name, title=one.title, svg=svg, mark=mark, rows=rows, frame=frame))
-    return told
+def drawings(
+    request: HttpRequest, number: str, units: System = "metric", has: str = "", groups: str = ""
+) -> list[DrawingOut]:
+    """The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already;
+    `groups`: those that it shows, all of them where none is named.
+    """
+    return drawings_of(edit.find(number), groups.split(",") if groups else None, units, set(has.split(",")))

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import datetime as dt
+import hashlib
+from collections.abc import Collection
 from typing import Any
 
 from ninja import Schema
 from pydantic import Field
 
 from rindle_core.job import JobAssessment
+from rindle_core.kernel.units import System
 from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
@@ -22,6 +25,7 @@ from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkyFacts, TrialFacts
 from rindle_core.stations.sky.positions import PositionView
+from rindle_server.drawings import job_drawings
 from rindle_server.jobs import edit, journal
 from rindle_server.jobs.facts import Assessed, assessed, files_of, store_troubles
 from rindle_server.jobs.models import Job
@@ -41,6 +45,36 @@ class DocumentOut(Schema):
     size_bytes: int
     at: dt.datetime
     by: str
+
+
+class FrameOut(Schema):
+    """How a strip's drawing units turn into angles."""
+
+    left_azimuth_deg: float
+    top_elevation_deg: float
+    left_px: float
+    top_px: float
+    px_per_deg: float
+    width_px: float
+    height_px: float
+
+
+class DrawingRow(Schema):
+    """A row of a drawing's text twin."""
+
+    what: str
+    value: str
+
+
+class DrawingOut(Schema):
+    """A drawing with its text twin."""
+
+    name: str
+    title: str
+    svg: str = Field(description="Empty where the request names its mark: the screen has it")
+    mark: str
+    rows: list[DrawingRow]
+    frame: FrameOut | None
 
 
 class FactsOut(Schema):
@@ -80,8 +114,15 @@ class JobOut(Schema):
     marks: dict[str, str] = Field(
         default_factory=dict, description="Of each longer part of facts and assessment: the same mark, the same content"
     )
+    drawings: list[DrawingOut] | None = Field(
+        default=None, description="Those of the groups that the request names as shown; else left out"
+    )
     undo_words: str = Field(description="What this person would take back next; empty: nothing")
     redo_words: str = Field(description="What this person would bring back next; empty: nothing")
+
+
+# Of a terminal: what the server draws, and what Build tells judged.
+_UNSHOWN = ("blocks", "links", "build_steps", "parts", "tools")
 
 
 def _without_events(trial: TrialFacts) -> TrialFacts:
@@ -117,7 +158,11 @@ def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
     sky, result = _lighter(found)
-    picks = found.facts.picks.model_copy(update={"mounts": []})  # Brief shows those of the surface, judged
+    words = found.facts.picks.words.model_copy(update={"causes": []})  # a terminal that is stuck shows its own
+    terminal = found.facts.picks.terminal
+    told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
+    # Brief shows the mounts of the surface, judged.
+    picks = found.facts.picks.model_copy(update={"mounts": [], "words": words, "terminal": told})
     place = found.facts.brief.place
     back, again = journal.next_words(job)
     return JobOut.model_construct(
@@ -143,6 +188,19 @@ def job_out(job: Job) -> JobOut:
         undo_words=back,
         redo_words=again,
     )
+
+
+def drawings_of(job: Job, groups: Collection[str] | None, units: System, held: Collection[str]) -> list[DrawingOut]:
+    """The drawings of some groups, or all; of those whose mark the screen holds the mark alone."""
+    found = assessed(job)
+    told = []
+    for one in job_drawings(found.facts, found.result, units, groups):
+        mark = hashlib.blake2b(one.svg.encode(), digest_size=5).hexdigest()
+        rows = [DrawingRow(what=what, value=value) for what, value in one.rows]
+        frame = FrameOut.from_orm(one.frame) if one.frame else None
+        svg = "" if mark in held else one.svg
+        told.append(DrawingOut(name=one.name, title=one.title, svg=svg, mark=mark, rows=rows, frame=frame))
+    return told
 
 
 __all__ = ["DocumentOut", "FactsOut", "JobOut", "job_out"]

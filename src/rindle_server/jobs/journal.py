@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import threading
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
@@ -20,7 +21,7 @@ from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, parse
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
-from rindle_core.stations.fold import COURSE
+from rindle_core.stations.fold import COURSE, furthest
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, stores_now
 from rindle_server.jobs.models import Change, Job, StationDoc
@@ -36,11 +37,14 @@ _WRITTEN = (
     "date",
     "terminal_code",
     "satellite_code",
+    "verdict",
+    "stage",
     "signed_off_at",
     "signed_off_by",
     "record",
     "record_sha256",
 )
+_GESTURE = dt.timedelta(seconds=2)  # from one keystroke of an entry to the next
 _LOOKED_BACK = 300  # changes of a person that may be taken back
 _TRIES = 40  # more writers at one job than that there are not
 _STATIONS = {one.code: one for one in COURSE}
@@ -175,7 +179,8 @@ def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Con
                 write = change(draft, *given, **named)
                 ops = journal.differences(draft.was, draft.now)
                 if ops:
-                    answer_to(draft.facts)  # what no calculator can use is refused here, before it is saved
+                    result = answer_to(draft.facts)  # what no calculator can use is refused here, before it is saved
+                    job.verdict, job.stage = result.verdict, result.stations[furthest(result.stations)].code
                 if _written(draft, ops, write):
                     return
         raise Conflict.one("job", "Others are changing this job at this moment. Try again.")
@@ -198,20 +203,30 @@ def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
             row.data = draft.now.get(station, {})
             row.save()
         if {op.path for op in ops} - TELEMETRY:
-            Change.objects.create(
-                job=job,
-                seq=job.head,
-                by=actor.by,
-                device=actor.device,
-                ops=[op.model_dump() for op in ops],
-                undoes=draft.undoes,
-            )
+            _note(job, seen, actor, ops, draft.undoes)
         if write is not None:
             write()
             job.__dict__.pop("files", None)
     if write is None:
         job.__dict__["known"] = draft.facts
     return True
+
+
+def _note(job: Job, seen: int, actor: Actor, ops: list[Op], undoes: Change | None) -> None:
+    """Writes the change down. What goes on from the same person's last keystroke in the same entry is one change with
+    it: one gesture is one step back.
+    """
+    now = timezone.now()
+    last = Change.objects.filter(job=job, seq=seen, by=actor.by, device=actor.device, undoes=None).first()
+    if last is not None and undoes is None and actor.device and now - last.at < _GESTURE:
+        begun, now_at = {op.path: op for op in ops_of(last)}, {op.path: op for op in ops}
+        if set(begun) == set(now_at) and not any("/" in path for path in begun):
+            last.ops = [Op(path=at, before=begun[at].before, after=op.after).model_dump() for at, op in now_at.items()]
+            last.seq, last.at = job.head, now
+            last.save()
+            return
+    told = [op.model_dump() for op in ops]
+    Change.objects.create(job=job, seq=job.head, by=actor.by, device=actor.device, ops=told, undoes=undoes)
 
 
 _TURNS: dict[int, threading.Lock] = {}

@@ -5,10 +5,11 @@ from __future__ import annotations
 import datetime as dt
 import logging
 import math
-from typing import Any
+from typing import Any, Literal
 
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from ninja import Schema
+from pydantic import Field
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import Terminal
@@ -16,6 +17,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import Segment, sentence
 from rindle_core.stations.fold import furthest
+from rindle_core.stations.names import NAMES
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.stores.shelf import Shelf, rules_mark, shelf
@@ -45,6 +47,7 @@ class JobRow(Schema):
     station: str
     headline: list[Segment]
     signed_off: bool
+    shelf: str = "open"
     trouble: str = ""
 
 
@@ -66,6 +69,7 @@ def _row(job: Job, held: Shelf) -> JobRow:
         "terminal_name": terminal.name if terminal else job.terminal_code,
         "date": job.date,
         "signed_off": job.signed_off_at is not None,
+        "shelf": job.shelf,
     }
     result = assessed(job).result
     current = result.stations[furthest(result.stations)]
@@ -100,7 +104,7 @@ def row_of(job: Job, held: Shelf, rules: str) -> JobRow:
     """The job's row, from the one that is kept where nothing changed since."""
     mark = _mark(job, held, rules)
     if job.listed and job.listed.get("mark") == mark:
-        return JobRow.model_validate(job.listed["row"])
+        return JobRow.model_validate(job.listed["row"] | {"shelf": job.shelf})
     try:
         row = _row(job, held)
     except InputError as error:
@@ -108,16 +112,54 @@ def row_of(job: Job, held: Shelf, rules: str) -> JobRow:
     except Exception as error:  # whatever it is, the other jobs must still be reached
         _LOG.exception("job %s cannot be worked out", job.number)
         return _failing(job, f"{type(error).__name__}: {error}")
-    Job.objects.filter(pk=job.pk).update(listed={"mark": mark, "row": row.model_dump(mode="json")})
+    stage = next((code for code, name in NAMES.items() if name == row.station), "")
+    Job.objects.filter(pk=job.pk).update(
+        listed={"mark": mark, "row": row.model_dump(mode="json")}, verdict=row.verdict, stage=stage
+    )
     return row
 
 
-def page_of(find: str, page: int) -> JobPage:
+Show = Literal["open", "signed", "archived", "template", "deleted"]
+Sort = Literal["number", "day", "customer", "changed"]
+_SORTS: dict[Sort, tuple[str, ...]] = {
+    "number": ("-year", "-serial", "-number"),
+    "day": ("date", "-year", "-serial"),
+    "customer": ("customer", "-year", "-serial"),
+    "changed": ("-updated_at",),
+}
+
+
+class ListQuery(Schema):
+    """What of the jobs is listed, and in which order."""
+
+    find: str = Field(default="", max_length=200)
+    page: int = Field(default=1, ge=1, le=1_000_000)
+    show: Show = "open"
+    sort: Sort = "number"
+    verdict: Level | None = Field(default=None, description="As it was when the job last changed")
+    stage: str = Field(default="", description="Code of the station where the work stands")
+
+
+def _shown(given: ListQuery) -> QuerySet[Job]:
+    if given.show == "signed":
+        wanted = Job.objects.filter(shelf="open", signed_off_at__isnull=False)
+    else:
+        wanted = Job.objects.filter(shelf=given.show)
+    if given.verdict is not None:
+        wanted = wanted.filter(verdict=given.verdict)
+    if given.stage:
+        wanted = wanted.filter(stage=given.stage)
+    return wanted.order_by(*_SORTS[given.sort])
+
+
+def page_of(given: ListQuery) -> JobPage:
     """A page of the jobs that hold every word of the search:
 
-    in number, customer, service, place, terminal or people.
+    in number, customer, service, place, terminal, satellite, people or where the work stands. `open` holds the signed
+    ones too: it is what is not put away.
     """
-    held, rules, wanted = shelf(), rules_mark(), Job.objects.all()
+    held, rules, wanted = shelf(), rules_mark(), _shown(given)
+    find, page = given.find, given.page
     for word in find.split():
         named = [one.code for one in held.all("terminal", Terminal) if word.casefold() in one.name.casefold()]
         wanted = wanted.filter(
@@ -126,7 +168,9 @@ def page_of(find: str, page: int) -> JobPage:
             | Q(service_wanted__icontains=word)
             | Q(place_text__icontains=word)
             | Q(terminal_code__in=named)
+            | Q(satellite_code__icontains=word)
             | Q(signed_off_by__icontains=word)
+            | Q(stage__in=[code for code, name in NAMES.items() if word.casefold() in name.casefold()])
         )
     count = wanted.count()
     page_count = max(1, math.ceil(count / PAGE))
@@ -139,9 +183,9 @@ def neighbours_of(job: Job) -> tuple[str, str]:
     """Numbers of the jobs before and after it in the list; empty at its ends."""
     older = Q(year__lt=job.year) | Q(year=job.year, serial__lt=job.serial)
     newer = Q(year__gt=job.year) | Q(year=job.year, serial__gt=job.serial)
-    after = Job.objects.filter(older).values_list("number", flat=True).first()
-    before = Job.objects.filter(newer).order_by("year", "serial").values_list("number", flat=True).first()
+    after = Job.objects.filter(older, shelf="open").values_list("number", flat=True).first()
+    before = Job.objects.filter(newer, shelf="open").order_by("year", "serial").values_list("number", flat=True).first()
     return before or "", after or ""
 
 
-__all__ = ["JobPage", "JobRow", "StationMark", "neighbours_of", "page_of", "row_of"]
+__all__ = ["JobPage", "JobRow", "ListQuery", "Show", "Sort", "StationMark", "neighbours_of", "page_of", "row_of"]

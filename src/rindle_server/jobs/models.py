@@ -38,6 +38,10 @@ class Job(models.Model):
     signed_off_by = models.CharField(max_length=120, blank=True)
     record = models.JSONField(null=True)
     record_sha256 = models.CharField(max_length=64, blank=True)
+    verdict = models.CharField(max_length=8, blank=True, db_comment="Its gravest, as it was when it last changed")
+    stage = models.CharField(max_length=12, blank=True, db_comment="Code of the station where the work stands")
+    shelf = models.CharField(max_length=8, default="open", db_comment="open, archived, template or deleted")
+    shelved_at = models.DateTimeField(null=True)
     listed = models.JSONField(null=True, db_comment="Its row in the list of jobs, and what that row was computed from")
 
     class Meta:
@@ -61,7 +65,9 @@ class StationDoc(models.Model):
 
 
 class Change(models.Model):
-    """What somebody changed at one go, path by path. Changes are only ever added."""
+    """What somebody changed at one go, path by path. Changes are only added; the keystrokes of one
+    entry, each within seconds of the one before, are one change.
+    """
 
     uid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
     job = models.ForeignKey(Job, models.CASCADE, related_name="changes")

@@ -22,6 +22,7 @@ _ORDERED = (
     "customer_reference",
     "site_code",
     "cluster_code",
+    "order_extra",
 )
 
 

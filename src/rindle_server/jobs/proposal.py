@@ -73,7 +73,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
     found = worded(assessed(job), system)
     facts, visit = found.facts, found.result.visit
     compared = found.result.sky_more.compared if found.result.sky_more else None
-    plan = next((one for one in job_drawings(facts, found.result, system) if one.name == "plan"), None)
+    plan = next(iter(job_drawings(facts, found.result, system, ["plan"])), None)
     sign = facts.picks.rules.currency
     money = (
         []

@@ -13,6 +13,8 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.findings import against
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_money, format_quantity
+from rindle_core.science.site_clock import told_at
+from rindle_core.stations.aim.outages import SunOutageInput, sun_outage
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.errors import Conflict
@@ -72,7 +74,31 @@ def _aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tu
     ]
     if aim.clinometer_deg is not None:
         reading = dial.clinometer_deg if dial else aim.clinometer_deg
-        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}", format_quantity(reading, "deg")))
+        side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""
+        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}{side}", format_quantity(reading, "deg")))
+    return rows + outage_rows(facts, result)
+
+
+def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+    """When the sun will stand behind the satellite in the year from the day of the work, by the site's clock."""
+    terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
+    if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:
+        return []
+    told = sun_outage(
+        SunOutageInput(
+            latitude_deg=place[0],
+            longitude_deg=place[1],
+            height_m=facts.brief.above_sea_m,
+            satellite_longitude_deg=satellite.longitude_deg,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            date=facts.brief.date,
+        )
+    ).result
+    rows = []
+    for season in told.seasons:
+        first, last, at = (told_at(one.start, result.zone) for one in (season.first, season.last, season.longest))
+        words = f"{first[:10]} to {last[:10]}, up to {season.longest.minutes:.0f} minutes a day about {at[11:]}"
+        rows.append(("Sun behind the satellite", words))
     return rows
 
 

@@ -214,7 +214,7 @@ def start_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Starts the trial's clock."""
     job = edit.editable(number)
     trial.start(job)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/trial/end", response=JobOut)
@@ -222,7 +222,7 @@ def end_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Ends the trial."""
     job = edit.editable(number)
     trial.end(job)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.delete("/{number}/trial", response=JobOut)
@@ -230,7 +230,7 @@ def forget_trial(request: HttpRequest, number: str) -> HttpResponse:
     """Takes the trial out."""
     job = edit.editable(number)
     trial.forget(job)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 @router.post("/{number}/trial/bring-back", response=JobOut)
@@ -238,7 +238,7 @@ def bring_trial_back(request: HttpRequest, number: str) -> HttpResponse:
     """Brings back the trial that was taken out last."""
     job = edit.editable(number)
     trial.bring_back(job)
-    return sent(request, job_out(job))
+    return sent(request, job)
 
 
 class LogColumns(Model):

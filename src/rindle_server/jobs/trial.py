@@ -8,6 +8,7 @@ from typing import Any
 from django.utils import timezone
 
 from rindle_core.kernel.errors import InputError
+from rindle_core.science.site_clock import told_at
 from rindle_core.stations.sky.facts import TrialFacts
 from rindle_core.stations.sky.trial import TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict
@@ -71,9 +72,9 @@ def _take(draft: Draft, name: str, log: TrialLog) -> None:
     assert first is not None  # either the trial was timed, or the log has events
     assert last is not None
     if log.events and old.ended_at is not None and not any(first <= one.start <= last for one in log.events):
-        spans = [
-            f"{a:%Y-%m-%d %H:%M} to {b:%H:%M} UTC" for a, b in ((log.events[0].start, last_end or last), (first, last))
-        ]
+        zone = draft.facts.brief.zone
+        both = (log.events[0].start, last_end or last), (first, last)
+        spans = [f"{told_at(start, zone)} to {told_at(end, zone)}" for start, end in both]
         raise InputError.one(
             "file",
             f"its outages lie from {spans[0]}, none of them in the trial from {spans[1]}: check the zone, or the "

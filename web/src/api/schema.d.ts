@@ -636,6 +636,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/read_back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_read_back"];
+        put?: never;
+        /** The beam's elevation from what a clinometer reads */
+        post: operations["calc_read_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/reversal": {
         parameters: {
             query?: never;
@@ -648,6 +666,24 @@ export interface paths {
         put?: never;
         /** A clinometer's own error from the reversal test */
         post: operations["calc_reversal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/serves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_serves"];
+        put?: never;
+        /** Which satellites and dishes serve a place, best first */
+        post: operations["calc_serves"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1007,7 +1043,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description A page of the jobs, newest first; `find`: those that hold every word of it.
+         * @description A page of the jobs; `find`: those that hold every word of it.
          */
         get: operations["rindle_server_jobs_api_list_jobs"];
         put?: never;
@@ -1016,6 +1052,26 @@ export interface paths {
          * @description A new, empty job.
          */
         post: operations["rindle_server_jobs_api_create_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Job
+         * @description A new job from such a file.
+         */
+        post: operations["rindle_server_jobs_api_import_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1161,6 +1217,26 @@ export interface paths {
         get: operations["rindle_server_jobs_api_list_changes"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Job
+         * @description A new job with what was entered at Brief to Cable of this one.
+         */
+        post: operations["rindle_server_jobs_api_copy_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1344,9 +1420,30 @@ export interface paths {
         };
         /**
          * Drawings
-         * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already.
+         * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already;
+         *     `groups`: those that it shows, all of them where none is named.
          */
         get: operations["rindle_server_jobs_api_drawings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Job
+         * @description The job as a file that another Rindle takes in. Secrets and files are not in it.
+         */
+        get: operations["rindle_server_jobs_api_export_job"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1639,6 +1736,26 @@ export interface paths {
          */
         get: operations["rindle_server_jobs_report_api_pdf"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Job
+         * @description Archives a job, makes it a template, takes it out, or brings it back; nothing of it is lost.
+         */
+        put: operations["rindle_server_jobs_api_put_job"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2552,6 +2669,11 @@ export interface components {
             /** Elevation on its page */
             modem_elevation_deg?: number | null;
             /**
+             * Least quality of the service
+             * @description Es/N0 under which the service fails
+             */
+            needed_es_n0_db?: number | null;
+            /**
              * Clinometer after the preset
              * @description Clinometer reading once the elevation was preset
              */
@@ -2600,6 +2722,11 @@ export interface components {
             /** Elevation on its page */
             modem_elevation_deg?: number | null;
             /**
+             * Least quality of the service
+             * @description Es/N0 under which the service fails
+             */
+            needed_es_n0_db?: number | null;
+            /**
              * Clinometer after the preset
              * @description Clinometer reading once the elevation was preset
              */
@@ -2633,6 +2760,12 @@ export interface components {
             latitude_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
+            /**
+             * Port Turned
+             * @description Whether the receive port takes the other plane with the feed at zero
+             * @default false
+             */
+            port_turned: boolean;
             /**
              * @default {
              *       "aside_factor": 0.3,
@@ -3104,6 +3237,11 @@ export interface components {
             /** Letter */
             letter: string;
             /**
+             * Plane
+             * @description As received at the site; None: circular, or not told
+             */
+            plane?: ("horizontal" | "vertical") | null;
+            /**
              * Polygon Deg
              * @description Outline, (longitude, latitude) pairs
              */
@@ -3116,6 +3254,11 @@ export interface components {
              * @description As sent from the site; None: not told, or linear
              */
             transmit_hand?: ("left" | "right") | null;
+            /**
+             * Transmit Plane
+             * @description As sent from the site; None: circular, or not told
+             */
+            transmit_plane?: ("horizontal" | "vertical") | null;
         };
         /**
          * BeamChoice
@@ -3144,10 +3287,20 @@ export interface components {
              */
             receive_hand: ("left" | "right") | null;
             /**
+             * Receive Plane
+             * @description As received at the site; None: it has none
+             */
+            receive_plane?: ("horizontal" | "vertical") | null;
+            /**
              * Transmit Hand
              * @description As sent from the site; None: it has none, or the stores do not say
              */
             transmit_hand: ("left" | "right") | null;
+            /**
+             * Transmit Plane
+             * @description As sent from the site
+             */
+            transmit_plane?: ("horizontal" | "vertical") | null;
         };
         /**
          * BeamHeightInput
@@ -3356,6 +3509,13 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Sends
+             * @description What the terminal can send beside what it receives
+             * @default
+             * @enum {string}
+             */
+            sends: "" | "same" | "crossed";
         };
         /** BeamOutcome */
         BeamOutcome: {
@@ -3410,6 +3570,66 @@ export interface components {
              * @description Median absolute deviation, scaled to one standard deviation
              */
             spread_deg: number | null;
+        };
+        /**
+         * Block
+         * @description A box of the block diagram. Columns run from the sky (0) to the customer's network (4), rows from the top.
+         */
+        Block: {
+            /** Code */
+            code: string;
+            /** Column */
+            column: number;
+            /**
+             * Indoors
+             * @default false
+             */
+            indoors: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Row
+             * @default 0
+             */
+            row: number;
+            /**
+             * Stations
+             * @description Codes of the stations that work on it
+             */
+            stations?: string[];
+        };
+        /**
+         * BlockLink
+         * @description A line between two boxes, each end with its port as it is marked on the device.
+         */
+        BlockLink: {
+            /**
+             * Carries
+             * @enum {string}
+             */
+            carries: "coax" | "ethernet" | "power" | "earth" | "waveguide" | "fixed";
+            /**
+             * First
+             * @description Code of the box nearer to the sky
+             */
+            first: string;
+            /**
+             * First Port
+             * @default
+             */
+            first_port: string;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Second */
+            second: string;
+            /**
+             * Second Port
+             * @default
+             */
+            second_port: string;
         };
         /**
          * Bracket
@@ -3479,6 +3699,12 @@ export interface components {
              * @default
              */
             access: string;
+            /**
+             * Street address
+             * @description Kept as text: no place is worked out from it
+             * @default
+             */
+            address: string;
             /** Cautions seen by everyone who goes */
             cautions_seen?: string[];
             /**
@@ -3550,6 +3776,11 @@ export interface components {
             hardware_address: string;
             /** Hazards on this site */
             hazards?: string[];
+            /**
+             * The site was looked over for hazards
+             * @default false
+             */
+            hazards_sought: boolean;
             /** Height above sea */
             height_m?: number | null;
             /**
@@ -3604,6 +3835,13 @@ export interface components {
              * @enum {string}
              */
             old_line: "" | "replace" | "backup" | "balance";
+            /**
+             * What else the order said
+             * @description Fields of the work order that have no place of their own here
+             */
+            order_extra?: {
+                [key: string]: string;
+            };
             /**
              * Latitude of the second entry
              * @description A second entry for the same site
@@ -3735,6 +3973,11 @@ export interface components {
             accept_cost_money?: number | null;
             /** Access */
             access?: string | null;
+            /**
+             * Street address
+             * @description Kept as text: no place is worked out from it
+             */
+            address?: string | null;
             /** Cautions seen by everyone who goes */
             cautions_seen?: string[] | null;
             /**
@@ -3790,6 +4033,8 @@ export interface components {
             hardware_address?: string | null;
             /** Hazards on this site */
             hazards?: string[] | null;
+            /** The site was looked over for hazards */
+            hazards_sought?: boolean | null;
             /** Height above sea */
             height_m?: number | null;
             /**
@@ -3828,6 +4073,13 @@ export interface components {
             needs?: string[] | null;
             /** The old line */
             old_line?: ("" | "replace" | "backup" | "balance") | null;
+            /**
+             * What else the order said
+             * @description Fields of the work order that have no place of their own here
+             */
+            order_extra?: {
+                [key: string]: string;
+            } | null;
             /**
              * Latitude of the second entry
              * @description A second entry for the same site
@@ -4108,6 +4360,451 @@ export interface components {
             told?: {
                 [key: string]: string;
             };
+            /**
+             * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else.",
+             *           "weighs": []
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "Measure before and after on the same kind of test.",
+             *           "weighs": []
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
         };
         /**
          * BringUpResult
@@ -4714,6 +5411,44 @@ export interface components {
             unread?: components["schemas"]["UnreadEntry"][];
         };
         /**
+         * Cause
+         * @description Why a terminal may be stuck, and what tells: `text` is the test, with the job's `{entered}` and `{expected}`.
+         */
+        Cause: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Signs
+             * @description What of this job speaks for it
+             */
+            signs?: ("supply_on_hold" | "cable_loss_on_hold" | "beam_touched" | "level_short" | "letter_wrong")[];
+            /**
+             * States
+             * @description Codes of the states that it can hold up
+             */
+            states: string[];
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Weight Number
+             * @description How likely beside the others
+             * @default 1
+             */
+            weight_number: number;
+            /**
+             * Weight With Sign Number
+             * @description How likely once a sign is there
+             * @default 1
+             */
+            weight_with_sign_number: number;
+        };
+        /**
          * CauseCount
          * @description What one cause cost.
          */
@@ -4928,6 +5663,191 @@ export interface components {
             rules: components["schemas"]["HouseRules"];
             /**
              * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -5422,6 +6342,12 @@ export interface components {
              * @description Where it is laid; empty: along the beam
              */
             clinometer_face: string;
+            /**
+             * Clinometer Side
+             * @description To which side the face leans, where that is not plain
+             * @default
+             */
+            clinometer_side: string;
             /** Compass Correction Deg */
             compass_correction_deg: number;
             /** Compass Deg */
@@ -5731,6 +6657,12 @@ export interface components {
          * @description One judgement of a station.
          */
         Finding: {
+            /**
+             * At
+             * @description The entry that changes it, `mount.mast_wall_mm`, or its station alone
+             * @default
+             */
+            at: string;
             /**
              * Bound
              * @description What the limit is: a ceiling, a floor, a window, what is usual
@@ -6376,6 +7308,11 @@ export interface components {
          */
         HouseWords: {
             /**
+             * Causes
+             * @description Why a terminal may be stuck on its way online
+             */
+            causes?: components["schemas"]["Cause"][];
+            /**
              * Entry Checks
              * @description Checked of an old hole
              */
@@ -6722,6 +7659,41 @@ export interface components {
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
+            /**
+             * Zone
+             * @description Name of the zone whose clocks hang at the site, IANA
+             * @default UTC
+             */
+            zone: string;
+        };
+        /**
+         * JobFile
+         * @description A job as a file: what people entered, room by room. Secrets and files stay where they are.
+         */
+        JobFile: {
+            /** Facts */
+            facts: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /**
+             * Number
+             * @default
+             */
+            number: string;
+            /**
+             * Rindle Job
+             * @description Version of this form
+             * @default 1
+             */
+            rindle_job: number;
+            /**
+             * Version
+             * @description Of the Rindle that wrote it
+             * @default 0.1.0
+             */
+            version: string;
         };
         /**
          * JobInput
@@ -6738,6 +7710,7 @@ export interface components {
              *       "lean_towards_deg": null,
              *       "modem_azimuth_deg": null,
              *       "modem_elevation_deg": null,
+             *       "needed_es_n0_db": null,
              *       "preset_measured_deg": null
              *     }
              */
@@ -7047,6 +8020,191 @@ export interface components {
              *       "satellite": null,
              *       "terminal": null,
              *       "words": {
+             *         "causes": [
+             *           {
+             *             "code": "supply",
+             *             "name": "Too little voltage at the outdoor unit",
+             *             "signs": [
+             *               "supply_on_hold"
+             *             ],
+             *             "states": [
+             *               "power",
+             *               "boot",
+             *               "search",
+             *               "ranging"
+             *             ],
+             *             "text": "Measure the voltage at the dish end under load.",
+             *             "weight_number": 0.6,
+             *             "weight_with_sign_number": 3
+             *           },
+             *           {
+             *             "code": "plug",
+             *             "name": "A plug is loose, wet or in the wrong socket",
+             *             "signs": [],
+             *             "states": [
+             *               "power",
+             *               "boot"
+             *             ],
+             *             "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "weak",
+             *             "name": "The level is short of what the link promises",
+             *             "signs": [
+             *               "level_short"
+             *             ],
+             *             "states": [
+             *               "search",
+             *               "receive_lock",
+             *               "frame_sync",
+             *               "ranging",
+             *               "network_entry",
+             *               "address"
+             *             ],
+             *             "text": "Go back to Peak and pass the top on both axes.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "blocked",
+             *             "name": "Something stands in the beam",
+             *             "signs": [
+             *               "beam_touched"
+             *             ],
+             *             "states": [
+             *               "search",
+             *               "receive_lock"
+             *             ],
+             *             "text": "Look along the sight-line from the dish; compare Sky.",
+             *             "weight_number": 0.4,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "letter",
+             *             "name": "The beam letter entered is not this site's",
+             *             "signs": [
+             *               "letter_wrong"
+             *             ],
+             *             "states": [
+             *               "search",
+             *               "frame_sync",
+             *               "ranging",
+             *               "network_entry"
+             *             ],
+             *             "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *             "weight_number": 0.3,
+             *             "weight_with_sign_number": 5
+             *           },
+             *           {
+             *             "code": "loss",
+             *             "name": "The cable loses too much",
+             *             "signs": [
+             *               "cable_loss_on_hold"
+             *             ],
+             *             "states": [
+             *               "search",
+             *               "receive_lock",
+             *               "frame_sync",
+             *               "ranging"
+             *             ],
+             *             "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 2.5
+             *           },
+             *           {
+             *             "code": "file",
+             *             "name": "The site's file is another's, or was not taken",
+             *             "signs": [],
+             *             "states": [
+             *               "site_file",
+             *               "search"
+             *             ],
+             *             "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *             "weight_number": 0.45,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "meter",
+             *             "name": "The meter is still in the line",
+             *             "signs": [],
+             *             "states": [
+             *               "meter_out"
+             *             ],
+             *             "text": "Modem off, meter out, line closed again, modem on.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "desk_busy",
+             *             "name": "The desk is not ready, or the slot has passed",
+             *             "signs": [],
+             *             "states": [
+             *               "desk_called"
+             *             ],
+             *             "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "no_carrier",
+             *             "name": "The carrier does not leave the dish",
+             *             "signs": [],
+             *             "states": [
+             *               "carrier_on",
+             *               "cross_pol"
+             *             ],
+             *             "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *             "weight_number": 0.7,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "turned",
+             *             "name": "The feed is not turned right",
+             *             "signs": [],
+             *             "states": [
+             *               "isolation",
+             *               "cross_pol"
+             *             ],
+             *             "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "left_on",
+             *             "name": "The carrier was not switched off",
+             *             "signs": [],
+             *             "states": [
+             *               "carrier_off"
+             *             ],
+             *             "text": "Switch it off now, and hear the desk say that it is gone.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "operator",
+             *             "name": "The operator's side has not finished",
+             *             "signs": [],
+             *             "states": [
+             *               "address"
+             *             ],
+             *             "text": "Wait as long again, then restart the modem once.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "code",
+             *             "name": "The activation code is missing or not accepted",
+             *             "signs": [],
+             *             "states": [
+             *               "activation"
+             *             ],
+             *             "text": "Read the code back to the operations desk.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           }
+             *         ],
              *         "entry_checks": [
              *           {
              *             "code": "dead",
@@ -7339,6 +8497,11 @@ export interface components {
             assessment: components["schemas"]["JobAssessment"];
             /** Documents */
             documents: components["schemas"]["DocumentOut"][];
+            /**
+             * Drawings
+             * @description Those of the groups that the request names as shown; else left out
+             */
+            drawings?: components["schemas"]["DrawingOut"][] | null;
             facts: components["schemas"]["FactsOut"];
             /** Head */
             head: number;
@@ -7430,6 +8593,11 @@ export interface components {
             number: string;
             /** Service Wanted */
             service_wanted: string;
+            /**
+             * Shelf
+             * @default open
+             */
+            shelf: string;
             /** Signed Off */
             signed_off: boolean;
             /** Station */
@@ -7908,6 +9076,42 @@ export interface components {
             without_service_percent: number | null;
         };
         /**
+         * ListQuery
+         * @description What of the jobs is listed, and in which order.
+         */
+        ListQuery: {
+            /**
+             * Find
+             * @default
+             */
+            find: string;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Show
+             * @default open
+             * @enum {string}
+             */
+            show: "open" | "signed" | "archived" | "template" | "deleted";
+            /**
+             * Sort
+             * @default number
+             * @enum {string}
+             */
+            sort: "number" | "day" | "customer" | "changed";
+            /**
+             * Stage
+             * @description Code of the station where the work stands
+             * @default
+             */
+            stage: string;
+            /** @description As it was when the job last changed */
+            verdict?: components["schemas"]["Level"] | null;
+        };
+        /**
          * LockdownInput
          * @description Levels before and after the nuts are tightened, and after a push on each side of the rim.
          */
@@ -8226,6 +9430,191 @@ export interface components {
             terminal_height_m: number;
             /**
              * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -9250,6 +10639,15 @@ export interface components {
             path: string;
         };
         /**
+         * OutageSeason
+         * @description Days on end with an outage each, and the longest of them.
+         */
+        OutageSeason: {
+            first: components["schemas"]["SunOutage"];
+            last: components["schemas"]["SunOutage"];
+            longest: components["schemas"]["SunOutage"];
+        };
+        /**
          * OwnFigures
          * @description This job's own figures, which decide what cause is likely.
          */
@@ -9866,6 +11264,191 @@ export interface components {
             terminal?: components["schemas"]["Terminal"] | null;
             /**
              * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -10155,7 +11738,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "decimal" | "degrees-minutes" | "degrees-minutes-seconds" | "UTM" | "MGRS" | "geo link";
+            form: "decimal" | "degrees-minutes" | "degrees-minutes-seconds" | "UTM" | "MGRS" | "geo link" | "open location code";
             /** Height M */
             height_m: number | null;
             /** Latitude Deg */
@@ -10216,6 +11799,12 @@ export interface components {
             degrees_minutes_seconds: string;
             /** Geo Link */
             geo_link: string;
+            /**
+             * Location Code
+             * @description Open location code, some fourteen metres square
+             * @default
+             */
+            location_code: string;
             /** Military Grid */
             military_grid: string;
             /**
@@ -10756,6 +12345,17 @@ export interface components {
             side: "top" | "bottom" | "left" | "right";
         };
         /**
+         * Put
+         * @description On which shelf a job goes.
+         */
+        Put: {
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "open" | "archived" | "template" | "deleted";
+        };
+        /**
          * RainFade
          * @description Fade that is passed during a share of the average year.
          */
@@ -10791,6 +12391,41 @@ export interface components {
             raise_m: number;
             /** Tube Margin Deg */
             tube_margin_deg: number;
+        };
+        /**
+         * ReadBackInput
+         * @description A reading of a clinometer on a face, and to which side the face leans.
+         */
+        ReadBackInput: {
+            /**
+             * Correction Deg
+             * @description The instrument reads more than true by this
+             * @default 0
+             */
+            correction_deg: number;
+            face: components["schemas"]["Clinometer"];
+            /** Reading Deg */
+            reading_deg: number;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side: "" | "past the vertical" | "leaning the other way";
+        };
+        /** ReadBackOutcome */
+        ReadBackOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ReadBackResult"];
+        };
+        /**
+         * ReadBackResult
+         * @description Where the beam looks.
+         */
+        ReadBackResult: {
+            /** Elevation Deg */
+            elevation_deg: number;
         };
         /**
          * ReadOrder
@@ -10986,6 +12621,17 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Network Id
+             * @description What a modem on this network shows: proof of the satellite
+             * @default
+             */
+            network_id: string;
+            /**
+             * Reference Mhz
+             * @description A carrier that only this satellite has, for a meter or receiver
+             */
+            reference_mhz?: number | null;
+            /**
              * Settings
              * @description Settings sheet of its network, in the order of entry
              */
@@ -11065,6 +12711,118 @@ export interface components {
             value?: number | null;
         };
         /**
+         * ServesInput
+         * @description A place, and what the stores hold. Panels are left out: their satellites are judged with the sky, at Sky.
+         */
+        ServesInput: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Height M
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Satellites */
+            satellites: components["schemas"]["Satellite"][];
+            /** Terminals */
+            terminals: components["schemas"]["Terminal"][];
+        };
+        /** ServesOutcome */
+        ServesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ServesResult"];
+        };
+        /**
+         * ServesResult
+         * @description All pairs, best first.
+         */
+        ServesResult: {
+            /** Pairs */
+            pairs: components["schemas"]["Serving"][];
+        };
+        /**
          * ServiceFigures
          * @description Medians and spread (largest less smallest) of several runs.
          */
@@ -11125,6 +12883,48 @@ export interface components {
              * @enum {string}
              */
             when: "before" | "after";
+        };
+        /**
+         * Serving
+         * @description A pair of satellite and terminal.
+         */
+        Serving: {
+            /**
+             * Against
+             * @description What speaks against the pair, gravest first
+             */
+            against: string[];
+            /**
+             * Beam
+             * @description Letter of the beam that covers the place; empty: none does
+             */
+            beam: string;
+            /**
+             * Edge Km
+             * @description How far inside the beam's edge the place lies
+             */
+            edge_km: number | null;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /**
+             * Level Db
+             * @description Expected Es/N0 in clear sky
+             */
+            level_db: number | null;
+            /**
+             * Margin Db
+             * @description Over the least that the operator asks for
+             */
+            margin_db: number | null;
+            /** Satellite */
+            satellite: string;
+            /** Satellite Code */
+            satellite_code: string;
+            /** Terminal */
+            terminal: string;
+            /** Terminal Code */
+            terminal_code: string;
+            verdict: components["schemas"]["Level"];
         };
         /**
          * SettingField
@@ -11363,7 +13163,7 @@ export interface components {
             set_name: string;
             /**
              * Sun Zone H
-             * @description Zone of the clock that goes with the sun here, hours before UTC
+             * @description Hours by which the site's clocks are before UTC on the day of the work
              */
             sun_zone_h?: number | null;
             /** Terminal Height M */
@@ -12239,6 +14039,12 @@ export interface components {
             figure: components["schemas"]["Segment"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Goal
+             * @description What has to be so here at the end
+             * @default
+             */
+            goal: string;
             /** Headline */
             headline: components["schemas"]["Segment"][];
             /** Name */
@@ -12379,7 +14185,7 @@ export interface components {
             rules: components["schemas"]["HouseRules"];
             /**
              * Utc Offset H
-             * @description Of the clock on site; else the longitude's whole hour
+             * @description Of the clock on site; else that of the place's own zone
              */
             utc_offset_h?: number | null;
         };
@@ -12495,6 +14301,11 @@ export interface components {
             limit_deg: number;
             /** Outages */
             outages: components["schemas"]["SunOutage"][];
+            /**
+             * Seasons
+             * @description Twice a year, about the equinoxes
+             */
+            seasons?: components["schemas"]["OutageSeason"][];
         };
         /**
          * Supply
@@ -12619,6 +14430,11 @@ export interface components {
              */
             aperture_offset_mm?: number | null;
             azimuth_screw: components["schemas"]["Screw"];
+            /**
+             * Blocks
+             * @description The boxes of its block diagram
+             */
+            blocks?: components["schemas"]["Block"][];
             /** Bringup States */
             bringup_states: components["schemas"]["BringUpState"][];
             /** Build Steps */
@@ -12640,6 +14456,18 @@ export interface components {
              * @description Of the reflector, for spare feeds
              */
             focal_length_mm?: number | null;
+            /**
+             * Hand Marks
+             * @description How each hand is set at this feed: collar letter, feed piece, code
+             */
+            hand_marks?: {
+                [key: string]: string;
+            };
+            /**
+             * Links
+             * @description What is plugged where
+             */
+            links?: components["schemas"]["BlockLink"][];
             mast: components["schemas"]["MastWindow"];
             /** Name */
             name: string;
@@ -12678,11 +14506,23 @@ export interface components {
             /** Receive Ghz */
             receive_ghz: number;
             /**
+             * Receive Port
+             * @description Plane that the receive port takes with the feed at zero; None: circular
+             */
+            receive_port?: ("horizontal" | "vertical") | null;
+            /**
              * Reference Gain Db
              * @description Receive figure relative to the beam's reference terminal
              * @default 0
              */
             reference_gain_db: number;
+            /**
+             * Sends
+             * @description What it sends beside what it receives; empty: either
+             * @default
+             * @enum {string}
+             */
+            sends: "" | "same" | "crossed";
             /**
              * Skew Mechanism
              * @description What is turned for the skew
@@ -15410,6 +17250,52 @@ export interface operations {
             };
         };
     };
+    schema_read_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_read_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadBackInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackOutcome"];
+                };
+            };
+        };
+    };
     schema_reversal: {
         parameters: {
             query?: never;
@@ -15452,6 +17338,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReversalOutcome"];
+                };
+            };
+        };
+    };
+    schema_serves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_serves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServesOutcome"];
                 };
             };
         };
@@ -16309,6 +18241,12 @@ export interface operations {
             query?: {
                 find?: string;
                 page?: number;
+                show?: "open" | "signed" | "archived" | "template" | "deleted";
+                sort?: "number" | "day" | "customer" | "changed";
+                /** @description As it was when the job last changed */
+                verdict?: components["schemas"]["Level"] | null;
+                /** @description Code of the station where the work stands */
+                stage?: string;
             };
             header?: never;
             path?: never;
@@ -16335,6 +18273,36 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_import_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -16544,6 +18512,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_copy_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };
@@ -16804,6 +18794,7 @@ export interface operations {
             query?: {
                 units?: "metric" | "imperial";
                 has?: string;
+                groups?: string;
             };
             header?: never;
             path: {
@@ -16820,6 +18811,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_export_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobFile"];
                 };
             };
         };
@@ -17171,6 +19184,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_put_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Put"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPage"];
+                };
             };
         };
     };

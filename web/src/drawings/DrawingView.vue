@@ -1,10 +1,16 @@
 <script setup lang="ts">
 /** A server-made drawing, with its text twin unfolded on demand; clicks come back as drawing coordinates. */
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ name: string }>()
 const store = useJob()
+// The two axes of Peak are one group.
+watch(
+  () => props.name,
+  (name, _, onCleanup) => onCleanup(store.lookAt(name.replace(/^peak-.*/, 'peak'))),
+  { immediate: true },
+)
 const drawing = computed(() => store.drawings.find((one) => one.name === props.name))
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pathOf } from '@/fields/told'
 /** Ticks of a list of words of the job. Each tick is a change of its own, so that two people can tick at once. */
 import { NCheckbox } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -23,7 +24,7 @@ async function toggle(code: string): Promise<void> {
 </script>
 
 <template>
-  <ul class="choices" :aria-label="label">
+  <ul class="choices" :aria-label="label" :data-fact="pathOf(field)">
     <li v-for="choice in choices" :key="choice.code">
       <n-checkbox
         size="large"

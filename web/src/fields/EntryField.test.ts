@@ -48,8 +48,13 @@ describe('an entry field', () => {
     await vi.advanceTimersByTimeAsync(600)
     expect(patch).toHaveBeenCalledOnce()
     await input.setValue('88.9') // changed meanwhile: this one goes out too
+    await input.setValue('89.1') // and of what is typed meanwhile the last alone
+    await vi.advanceTimersByTimeAsync(600)
+    expect(patch).toHaveBeenCalledOnce()
+    answer(true)
     await vi.advanceTimersByTimeAsync(600)
     expect(patch).toHaveBeenCalledTimes(2)
+    expect(patch).toHaveBeenLastCalledWith({ mast_diameter_mm: 89.1 })
     answer(true)
   })
 
@@ -66,6 +71,8 @@ describe('an entry field', () => {
     await input.setValue('sixty')
     await vi.advanceTimersByTimeAsync(500)
     await flushPromises()
+    expect(wrapper.find('[role=alert]').exists()).toBe(false) // half a figure is not blamed while it is typed
+    await vi.advanceTimersByTimeAsync(300)
     expect(wrapper.get('[role=alert]').text()).toContain('is not a number')
     expect((input.element as HTMLInputElement).value).toBe('sixty')
     expect(wrapper.get('[role=alert]').text()).toContain('Still holds: 60.3 mm')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pathOf } from '@/fields/told'
 /** One entry of the job: saved as one types, kept on the screen with a sentence when it cannot be used. */
 import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
@@ -9,6 +10,9 @@ import { type Patch, useJob } from '@/stores/job'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import { usePrefs } from '@/stores/prefs'
 
+const NUMBER_PAUSE_MS = 40
+const WORDS_PAUSE_MS = 450
+const REST_MS = 700
 const props = withDefaults(
   defineProps<{
     field: keyof Patch
@@ -22,6 +26,8 @@ const props = withDefaults(
     placeholder?: string
     maxlength?: number
     bare?: boolean
+    /** A code that nobody else should read over the shoulder: shown on demand. */
+    secret?: boolean
     /** A day can be picked from a calendar too. */
     day?: boolean
   }>(),
@@ -77,6 +83,7 @@ async function save(): Promise<void> {
   const value = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
   if (!dirty.value || (typed === shown.value && !fault.value)) {
     dirty.value = false
+    draft.value = null
     return
   }
   const mine = {
@@ -89,18 +96,31 @@ async function save(): Promise<void> {
   })
   const why = store.faults[named.value]
   refused.value = !saved && why ? { text: typed, why } : null
-  draft.value = saved || why ? null : typed
+  if (text.value === typed) draft.value = saved || why ? null : typed
   if (saved && text.value === typed) dirty.value = false
 }
 /** Leaving the field shows what was saved, in its usual form. */
 async function leave(): Promise<void> {
+  typing.value = false
   await save()
   if (!dirty.value) text.value = shown.value
 }
 let gone = false
-const saveSoon = useDebounceFn(async () => {
-  if (!gone) await save()
-}, 450)
+/** Figures follow the fingers; words and places wait until a person has come to an end of them. */
+const saveSoon = useDebounceFn(
+  async () => {
+    if (sending) await sending.done // of what is typed meanwhile the last counts
+    if (!gone) await save()
+  },
+  () => (isNumber.value ? NUMBER_PAUSE_MS : WORDS_PAUSE_MS),
+)
+/** What the server says against half a figure is not said while the other half is still being typed. */
+const typing = ref(false)
+const said = computed(() => {
+  const now = fault.value // looked at in any case, so that it is known at once when the rest comes
+  return typing.value && !ask.value ? undefined : now
+})
+const restSoon = useDebounceFn(() => (typing.value = false), REST_MS)
 /** What was typed in the last moment is sent before the page, or the job, is left. */
 const flush = () => {
   if (dirty.value && !gone) void save()
@@ -115,6 +135,9 @@ if (draft.value !== null) void save()
 function typed(now: string): void {
   text.value = now
   dirty.value = true
+  typing.value = true
+  draft.value = now // until the server has it
+  void restSoon()
   void saveSoon()
 }
 /** One of the two readings, or a day of the calendar. */
@@ -137,19 +160,21 @@ const id = computed(() => `field-${named.value}`)
 </script>
 
 <template>
-  <div class="entry">
+  <div class="entry" :data-fact="pathOf(field)">
     <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
     <n-input
       :value="text"
       :maxlength="maxlength"
       :placeholder="placeholder"
       :disabled="store.locked"
-      :status="fault ? 'error' : undefined"
+      :type="secret ? 'password' : 'text'"
+      :show-password-on="secret ? 'click' : undefined"
+      :status="said ? 'error' : undefined"
       :input-props="{
         id,
         inputmode: isNumber ? 'decimal' : 'text',
-        'aria-invalid': fault ? 'true' : undefined,
-        'aria-describedby': fault || hint ? `${id}-note` : undefined,
+        'aria-invalid': said ? 'true' : undefined,
+        'aria-describedby': said || hint ? `${id}-note` : undefined,
         autocomplete: 'off',
       }"
       @update:value="typed"
@@ -164,8 +189,8 @@ const id = computed(() => `field-${named.value}`)
     <p v-if="ask" class="ask">
       <n-button v-for="one in ask" :key="one" size="small" @click="choose(one)">{{ one }}</n-button>
     </p>
-    <p v-if="fault" :id="`${id}-note`" class="fault" role="alert">
-      {{ fault }}<template v-if="holds"> Still holds: {{ holds }}.</template>
+    <p v-if="said" :id="`${id}-note`" class="fault" role="alert">
+      {{ said }}<template v-if="holds"> Still holds: {{ holds }}.</template>
     </p>
     <p v-else-if="earlier" class="fault" role="status">
       “{{ earlier.text }}” was not taken: {{ earlier.why }}
@@ -189,7 +214,7 @@ label {
   font-weight: 600;
   font-size: 14px;
 }
-.fault {
+.said {
   color: var(--rust);
   font-size: 13px;
   font-weight: 600;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pathOf } from '@/fields/told'
 /** A choice from the stores, saved at once. */
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
@@ -20,7 +21,7 @@ const pick = (now: string | null) =>
 </script>
 
 <template>
-  <div class="entry">
+  <div class="entry" :data-fact="pathOf(field)">
     <label :for="`pick-${field}`">{{ label }}</label>
     <n-select
       :value="value || null"

@@ -149,6 +149,24 @@ describe('a grid of rows', () => {
     expect(put).not.toHaveBeenCalled()
   })
 
+  it('keeps the row that is being typed while the first one makes the skyline', async () => {
+    const sky = (skylines: unknown[], head: number) =>
+      ({ number: '1', head, facts: { sky: { skylines, sky_set: 0 } } }) as never
+    useJob().job = sky([], 1)
+    const { wrapper, inputs } = grid({ rows: [] })
+    await wrapper.get('button').trigger('click')
+    await inputs()[0]!.setValue('340')
+    await inputs()[1]!.setValue('12')
+    await vi.advanceTimersByTimeAsync(100) // on its way
+    await wrapper.findAll('button').at(-1)!.trigger('click')
+    await inputs()[2]!.setValue('8')
+    useJob().job = sky([{ id: 'a' }], 2)
+    await wrapper.setProps({ rows: [{ azimuth_deg: 340, elevation_deg: 12 }] })
+    await vi.advanceTimersByTimeAsync(600)
+    expect(inputs()).toHaveLength(4)
+    expect((inputs()[2]!.element as HTMLInputElement).value).toBe('8')
+  })
+
   it('draws many rows only when they are asked for', async () => {
     const many = Array.from({ length: 70 }, (_, at) => ({ azimuth_deg: at, elevation_deg: 5 }))
     const { wrapper, inputs } = grid({ rows: many })

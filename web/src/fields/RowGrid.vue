@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pathOf } from '@/fields/told'
 /**
  * A small grid of rows, saved whole as one types. A row that cannot be used keeps its text and says why; what has not
  * reached the server, or was refused, survives a reload.
@@ -61,7 +62,8 @@ watch([mine, () => prefs.system, () => props.columns], () => {
 /** Another skyline is in use: what was typed for the one before is not its own. */
 watch(
   () => (UNNAMED.has(props.name) ? store.skyline?.id : ''),
-  () => {
+  (_, was) => {
+    if (!was) return // the first one came of these very rows: what is typed meanwhile goes into it
     strokes += 1
     pending = busy.value = false
     held.value = mine.value.map(shownAs)
@@ -107,13 +109,29 @@ async function save(leaving = false): Promise<void> {
   if (saved && strokes === before) draft.value = null
 }
 let gone = false
-const saveSoon = useDebounceFn(() => {
-  if (!gone && pending) void save()
-}, 500)
+/** Figures follow the fingers; words wait until a person has come to an end of them. */
+const FIGURE_PAUSE_MS = 40
+const WORDS_PAUSE_MS = 500
+const REST_MS = 700
+const inWords = ref(false)
+let running: Promise<void> | null = null
+const saveSoon = useDebounceFn(
+  async () => {
+    if (running) await running // of what is typed meanwhile the last counts
+    if (gone || !pending) return
+    running = save().finally(() => (running = null))
+  },
+  () => (inWords.value ? WORDS_PAUSE_MS : FIGURE_PAUSE_MS),
+)
+/** What the server says against half a figure is not said while the other half is still being typed. */
+const typing = ref(false)
+const restSoon = useDebounceFn(() => (typing.value = false), REST_MS)
 /** Whether something waits to be sent. */
 let pending = false
 function typed(): void {
   strokes += 1
+  typing.value = true
+  void restSoon()
   pending = true
   busy.value = true
   if (mayDraft) draft.value = { held: held.value, seen }
@@ -121,6 +139,8 @@ function typed(): void {
 }
 function set(one: Held, key: string, text: string): void {
   one.texts[key] = text
+  const column = props.columns.find((other) => other.key === key)
+  inWords.value = Boolean(column?.text || column?.day)
   typed()
 }
 async function add(): Promise<void> {
@@ -138,6 +158,7 @@ function remove(index: number): void {
   void save()
 }
 function faultOf(index: number): string {
+  if (typing.value) return ''
   const sent = held.value.slice(0, index).filter((_, at) => !blankAt(at)).length
   const at = others.value.length + sent
   const found = Object.entries(store.faults).filter(([field]) => field.startsWith(`${props.name}.${at}.`))
@@ -162,7 +183,12 @@ defineExpose({ add })
 </script>
 
 <template>
-  <section ref="root" class="row-grid" :aria-label="title">
+  <section
+    ref="root"
+    class="row-grid"
+    :aria-label="title"
+    :data-fact="name === 'skyline' ? 'sky.skylines' : pathOf(name)"
+  >
     <table v-if="held.length" class="grid-table">
       <thead>
         <tr>

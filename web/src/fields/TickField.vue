@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pathOf } from '@/fields/told'
 /** A yes or no of the job, shown as it was ticked at once and saved. */
 import { NCheckbox } from 'naive-ui'
 import { ref } from 'vue'
@@ -22,7 +23,7 @@ async function toggle(now: boolean): Promise<void> {
 </script>
 
 <template>
-  <div class="tick">
+  <div class="tick" :data-fact="pathOf(field)">
     <n-checkbox size="large" :checked="ticked ?? value === true" :disabled="store.locked" @update:checked="toggle">{{
       label
     }}</n-checkbox>

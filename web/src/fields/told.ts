@@ -50,3 +50,6 @@ export const ROOM_OF: Readonly<Record<string, Room>> = Object.fromEntries(
     .filter((parts) => parts.length === 2)
     .map(([room, name]) => [name!, room as Room]),
 )
+
+/** The path of a fact by its name alone: what findings lead to. */
+export const pathOf = (field: string): string => (ROOM_OF[field] ? `${ROOM_OF[field]}.${field}` : field)

@@ -56,7 +56,8 @@ const who = (change: Change) =>
     <ol v-else aria-label="Changes, newest first">
       <li v-for="one in changes" :key="one.seq" :class="{ gone: one.taken_back }">
         <p>
-          <b>{{ one.words }}</b> · {{ who(one) }} · <span class="quiet">{{ when(one.at) }}</span>
+          <b>{{ one.words }}</b> · {{ who(one) }} ·
+          <span class="quiet">{{ when(one.at, store.job?.assessment.zone) }}</span>
           <em v-if="one.undoes_seq"> · takes number {{ one.undoes_seq }} back</em>
           <em v-if="one.taken_back"> · taken back</em>
         </p>

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 /** The frame of a job: course, sheet with its answer, margin. */
-import { computed, type Component, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, type Component, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
+import { useIntervalFn, useTimeoutFn, useTitle } from '@vueuse/core'
 import client, { ApiError, unwrap } from '@/api/client'
 import CourseLine from '@/frame/CourseLine.vue'
 import DialStrip from '@/stations/aim/DialStrip.vue'
 import PanelStrip from '@/stations/aim/PanelStrip.vue'
 import HeadLine from '@/frame/HeadLine.vue'
+import LeafLine from '@/frame/LeafLine.vue'
+import { useShelf } from '@/frame/leaves'
 import MarginNotes from '@/frame/MarginNotes.vue'
 import SavedNote from '@/frame/SavedNote.vue'
+import VerdictLine from '@/frame/VerdictLine.vue'
+import { leadTo } from '@/lib/leadTo'
 import { useShortcuts } from '@/lib/useShortcuts'
 import { type Station, STATIONS } from '@/router'
 import { useJob } from '@/stores/job'
@@ -40,6 +44,35 @@ const sheet = ref<{ newEntry?: () => void; stepDone?: () => void } | null>(null)
 
 const code = computed(() => route.params.station as Station)
 const station = computed(() => store.job?.assessment.stations.find((one) => one.code === code.value) ?? null)
+const { present, current } = useShelf(
+  () => code.value,
+  () => String(route.params.leaf ?? ''),
+)
+const heading = ref<HTMLElement | null>(null)
+useTitle(() => `${station.value?.name ?? 'Job'} · ${String(route.params.number)} · Rindle`)
+// A station opens at its top with its answer in focus; a link to an entry leads to that entry.
+watch(
+  [code, () => store.number, () => station.value !== null],
+  async () => {
+    if (!station.value || route.hash) return
+    await nextTick()
+    scrollTo(0, 0)
+    heading.value?.focus({ preventScroll: true })
+  },
+  { immediate: true },
+)
+watch(
+  () => [route.hash, current.value, station.value !== null],
+  () => {
+    if (station.value && route.hash) void leadTo(route.hash.slice(1))
+  },
+  { immediate: true },
+)
+function turn(step: number): void {
+  const at = present.value.findIndex((one) => one.code === current.value) + step
+  const next = present.value[(at + present.value.length) % present.value.length]
+  if (next) void router.push(`/jobs/${store.number}/${code.value}/${next.code}`)
+}
 const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
 
 useIntervalFn(() => void store.look(), 1500)
@@ -69,6 +102,8 @@ useShortcuts({
   '[': () => void neighbour(-1),
   ']': () => void neighbour(1),
   p: () => void window.open(`/api/jobs/${store.number}/pocket.html`, '_blank'),
+  ',': () => turn(-1),
+  ';': () => turn(1),
   n: () => sheet.value?.newEntry?.(),
   '.': () => sheet.value?.stepDone?.(),
   undo: () => {
@@ -99,7 +134,15 @@ useShortcuts({
         :circular="store.job.facts.picks.terminal?.polarization === 'circular'"
       />
       <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
-      <h1><head-line :segments="station.headline" /></h1>
+      <h1 ref="heading" tabindex="-1" aria-live="polite"><head-line :segments="station.headline" /></h1>
+      <verdict-line :station="station" />
+      <leaf-line
+        :leaves="present"
+        :current="current"
+        :station="code"
+        :number="store.number"
+        :findings="station.findings"
+      />
       <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble }}</p>
       <p v-for="one in store.job.store_troubles" :key="one" class="trouble" role="alert">
         {{ one }} <router-link to="/stores">To the stores</router-link>
@@ -110,7 +153,7 @@ useShortcuts({
       </p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
     </main>
-    <margin-notes :findings="station.findings" />
+    <margin-notes :findings="station.findings" :station="code" :number="store.number" />
   </div>
   <main v-else class="lost quiet" aria-busy="true">Opening the job</main>
 </template>
@@ -137,6 +180,9 @@ h1 {
   line-height: 1.2;
   font-weight: 700;
   text-wrap: balance;
+}
+h1:focus {
+  outline: none;
 }
 .line {
   display: flex;

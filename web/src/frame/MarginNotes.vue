@@ -2,16 +2,26 @@
 /** The findings of a station, worst first: figure against limit, the reason, and what would clear it. */
 import type { Schemas } from '@/api/client'
 import { against } from '@/lib/finding'
+import { placeOf } from '@/frame/leaves'
 import { VERDICT_WORD } from '@/lib/verdict'
+import type { Station } from '@/router'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from '@/frame/VerdictStone.vue'
 
-defineProps<{ findings: Schemas['Finding'][] }>()
+const props = defineProps<{ findings: Schemas['Finding'][]; station: Station; number: string }>()
 const prefs = usePrefs()
+/** The address of the entry that changes a finding; none where there is no such entry. */
+function way(at: string | undefined): string {
+  const place = at ? placeOf(at, props.station) : null
+  if (!place) return ''
+  const leaf = place.leaf ? `/${place.leaf}` : ''
+  return `/jobs/${props.number}/${place.station}${leaf}${at!.includes('.') ? `#${at}` : ''}`
+}
+const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear: 'Where it is entered' }
 </script>
 
 <template>
-  <aside class="margin" aria-label="Findings" tabindex="0">
+  <aside id="findings" class="margin" aria-label="Findings" tabindex="0">
     <h2 class="visually-hidden">Findings</h2>
     <p v-if="findings.length === 0" class="quiet">Nothing to say yet. Findings appear here as you enter figures.</p>
     <article v-for="finding in findings" :key="finding.code" :class="['note', finding.level]">
@@ -27,6 +37,11 @@ const prefs = usePrefs()
       <h3>{{ finding.message }}</h3>
       <p v-if="finding.why">{{ finding.why }}</p>
       <p v-if="finding.clears_by" class="clears">{{ finding.clears_by }}</p>
+      <p v-if="finding.level !== 'clear' && way(finding.at)">
+        <router-link class="way" :to="way(finding.at)" :aria-label="`${WAYS[finding.level]}: ${finding.message}`">{{
+          WAYS[finding.level]
+        }}</router-link>
+      </p>
       <p v-if="finding.source" class="quiet small">{{ finding.source }}</p>
     </article>
   </aside>
@@ -94,6 +109,12 @@ h3 {
   line-height: 1.3;
 }
 .clears {
+  font-weight: 600;
+}
+.way {
+  display: inline-block;
+  min-height: 32px;
+  padding: 4px 0;
   font-weight: 600;
 }
 @media (max-width: 1100px) {

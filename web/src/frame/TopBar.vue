@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { IconKeyboard, IconLogout, IconMoon, IconRuler2, IconSun } from '@tabler/icons-vue'
+import { IconKeyboard, IconLogout, IconMenu2, IconMoon, IconRuler2, IconSun, IconX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -11,6 +11,8 @@ const prefs = usePrefs()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
+/** On narrow screens what is rarely wanted lies behind one press. */
+const open = ref(false)
 const find = ref(String(route.query.find ?? ''))
 watch(
   () => route.query.find,
@@ -20,7 +22,9 @@ watch(
 )
 
 function search(): void {
-  void router.replace({ path: '/jobs', query: find.value ? { find: find.value } : {} })
+  const rest = route.path === '/jobs' ? { ...route.query } : {}
+  delete rest.find
+  void router.replace({ path: '/jobs', query: find.value ? { ...rest, find: find.value } : rest })
 }
 async function leave(): Promise<void> {
   await session.signOut()
@@ -40,40 +44,51 @@ async function leave(): Promise<void> {
           stroke-linecap="round"
         />
       </svg>
-      Rindle
+      <span class="name">Rindle</span>
     </router-link>
     <nav aria-label="Places">
       <router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link>
       <router-link to="/words">Words</router-link>
     </nav>
-    <label class="find"
-      ><span class="visually-hidden">Find a job</span>
-      <input
-        id="find"
-        v-model="find"
-        type="search"
-        placeholder="Find a job  ( / )"
-        autocomplete="off"
-        @input="search"
-        @keydown.esc="($event.target as HTMLInputElement).blur()"
-      />
-    </label>
-    <span class="tools">
-      <n-button quaternary size="small" title="Shortcut u" @click="prefs.toggleUnits"
-        ><template #icon><icon-ruler-2 /></template>{{ prefs.system === 'metric' ? 'Metric' : 'Imperial' }}</n-button
-      >
-      <n-button quaternary size="small" @click="prefs.toggleLight"
-        ><template #icon><icon-sun v-if="prefs.light === 'day'" /><icon-moon v-else /></template
-        >{{ prefs.light === 'day' ? 'Day' : 'Dusk' }}</n-button
-      >
-      <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"
-        ><template #icon><icon-keyboard /></template>Keys</n-button
-      >
-      <span class="person">{{ session.person?.name }}</span>
-      <n-button quaternary size="small" @click="leave"
-        ><template #icon><icon-logout /></template>Sign out</n-button
-      >
-    </span>
+    <n-button
+      quaternary
+      class="menu"
+      :aria-expanded="open"
+      aria-controls="tools"
+      :aria-label="open ? 'Close the menu' : 'Find, units, light and more'"
+      @click="open = !open"
+      ><template #icon><icon-x v-if="open" /><icon-menu-2 v-else /></template
+    ></n-button>
+    <div id="tools" :class="['rest', { open }]">
+      <label class="find"
+        ><span class="visually-hidden">Find a job</span>
+        <input
+          id="find"
+          v-model="find"
+          type="search"
+          placeholder="Find a job  ( / )"
+          autocomplete="off"
+          @input="search"
+          @keydown.esc="($event.target as HTMLInputElement).blur()"
+        />
+      </label>
+      <span class="tools">
+        <n-button quaternary size="small" title="Shortcut u" @click="prefs.toggleUnits"
+          ><template #icon><icon-ruler-2 /></template>{{ prefs.system === 'metric' ? 'Metric' : 'Imperial' }}</n-button
+        >
+        <n-button quaternary size="small" @click="prefs.toggleLight"
+          ><template #icon><icon-sun v-if="prefs.light === 'day'" /><icon-moon v-else /></template
+          >{{ prefs.light === 'day' ? 'Day' : 'Dusk' }}</n-button
+        >
+        <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"
+          ><template #icon><icon-keyboard /></template>Keys</n-button
+        >
+        <span class="person">{{ session.person?.name }}</span>
+        <n-button quaternary size="small" @click="leave"
+          ><template #icon><icon-logout /></template>Sign out</n-button
+        >
+      </span>
+    </div>
   </header>
 </template>
 
@@ -130,6 +145,15 @@ nav a.router-link-active {
   color: var(--quiet);
   white-space: nowrap;
 }
+.rest {
+  flex: 1;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+}
+.menu {
+  display: none;
+}
 @media (max-width: 900px) {
   .person {
     display: none;
@@ -144,16 +168,36 @@ nav a.router-link-active {
 }
 @media (max-width: 640px) {
   .top {
-    height: auto;
-    flex-wrap: wrap;
-    gap: 4px 12px;
-    padding: 4px 8px;
+    position: relative;
+  }
+  .name {
+    display: none;
+  }
+  .menu {
+    display: inline-flex;
+    width: 44px;
+    margin-left: auto;
+  }
+  .rest {
+    display: none;
+  }
+  .rest.open {
+    position: absolute;
+    inset: 48px 0 auto;
+    z-index: 5;
+    display: grid;
+    gap: 8px;
+    padding: 12px;
+    background: var(--sheet);
+    border-bottom: 1px solid var(--rule);
   }
   .find input {
-    width: 120px;
+    width: 100%;
+    height: 44px;
   }
   .tools {
     margin-left: 0;
+    flex-wrap: wrap;
   }
 }
 </style>

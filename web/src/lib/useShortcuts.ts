@@ -10,6 +10,8 @@ export const SHORTCUTS: [string, string][] = [
   ['n', 'new reading or row'],
   ['.', 'next step done'],
   ['p', 'pocket card'],
+  [',  ;', 'turn to the leaf before, and after'],
+  ['Esc', 'leave a field'],
   ['[  ]', 'previous and next job'],
   ['Ctrl+Z', 'take back what you changed last'],
   ['Ctrl+Shift+Z', 'bring it back'],

@@ -1,20 +1,40 @@
 /** Dates and times in one form on every screen: year-month-day, 24 hours, and the zone named. */
 
-const two = (value: number) => String(value).padStart(2, '0')
+/** This device's own zone, where a time belongs to no site. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
 
-/** `UTC+2`, `UTC-3:30`: how far this device's clock is ahead of UTC at that moment. */
-function zone(at: Date): string {
-  const ahead = -at.getTimezoneOffset()
-  const hours = Math.floor(Math.abs(ahead) / 60)
-  const minutes = Math.abs(ahead) % 60
-  return `UTC${ahead < 0 ? '-' : '+'}${hours}${minutes ? `:${two(minutes)}` : ''}`
+function partsOf(at: Date, zone: string): Record<string, string> {
+  const format = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    timeZoneName: 'longOffset',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+  return Object.fromEntries(format.formatToParts(at).map((one) => [one.type, one.value]))
 }
 
-/** `14:05`, by this device's clock. */
-export const clock = (at: Date) => `${two(at.getHours())}:${two(at.getMinutes())}`
+/** `GMT+02:00` as `UTC+2`, `GMT-03:30` as `UTC-3:30`, `GMT` as `UTC+0`. */
+const offset = (name: string) =>
+  name === 'GMT'
+    ? 'UTC+0'
+    : name.replace(
+        /GMT([+-])0?(\d+):(\d\d)/,
+        (_, sign, hours, rest) => `UTC${sign}${hours}${rest === '00' ? '' : `:${rest}`}`,
+      )
 
-/** `2026-11-24 14:05 UTC+2`, by this device's clock. */
-export function when(moment: string | Date): string {
+/** `14:05`, by the clocks of that zone, or by this device's. */
+export function clock(at: Date, zone = HERE): string {
+  const { hour, minute } = partsOf(at, zone)
+  return `${hour}:${minute}`
+}
+
+/** `2026-11-24 14:05 UTC+2`, by the clocks of that zone (a site's, by its IANA name), or by this device's. */
+export function when(moment: string | Date, zone = HERE): string {
   const at = new Date(moment)
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())} ${clock(at)} ${zone(at)}`
+  const { year, month, day, timeZoneName } = partsOf(at, zone)
+  return `${year}-${month}-${day} ${clock(at, zone)} ${offset(timeZoneName!)}`
 }

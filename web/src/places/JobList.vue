@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { IconPlus } from '@tabler/icons-vue'
+import { IconDotsVertical, IconPlus } from '@tabler/icons-vue'
 import { useDebounceFn } from '@vueuse/core'
-import { NButton } from 'naive-ui'
+import { type DropdownOption, NButton, NDropdown } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import client, { ApiError, type Schemas, unwrap } from '@/api/client'
+import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import type { paths } from '@/api/schema'
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import FilePick from '@/fields/FilePick.vue'
 import HeadLine from '@/frame/HeadLine.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
+import { counted } from '@/lib/counted'
 import { VERDICT_WORD } from '@/lib/verdict'
 
 const router = useRouter()
@@ -14,12 +18,46 @@ const route = useRoute()
 const page = ref<Schemas['JobPage'] | null>(null)
 const trouble = ref('')
 const wanted = computed(() => String(route.query.find ?? ''))
+type Query = NonNullable<paths['/api/jobs']['get']['parameters']['query']>
+const SHOWS = {
+  open: 'In hand',
+  signed: 'Handed over',
+  archived: 'Archived',
+  template: 'Templates',
+  deleted: 'Taken out',
+}
+const SORTS = {
+  number: 'Newest first',
+  day: 'By day of the work',
+  customer: 'By customer',
+  changed: 'Last changed first',
+}
+const options = (words: Record<string, string>) => Object.entries(words).map(([value, label]) => ({ value, label }))
+/** What is listed stands in the address, so that the way back leads to the same list. */
+const shown = computed(() => ({
+  show: (String(route.query.show) in SHOWS ? String(route.query.show) : 'open') as keyof typeof SHOWS,
+  sort: (String(route.query.sort) in SORTS ? String(route.query.sort) : 'number') as keyof typeof SORTS,
+  verdict: String(route.query.verdict ?? ''),
+}))
+const choose = (more: Record<string, string>) => void router.replace({ query: { ...route.query, ...more } })
 const rows = computed(() => page.value?.rows ?? [])
 let latest = 0
 async function load(at = 1): Promise<void> {
   const mine = ++latest
   try {
-    const found = await unwrap(client.GET('/api/jobs', { params: { query: { find: wanted.value, page: at } } }))
+    const found = await unwrap(
+      client.GET('/api/jobs', {
+        params: {
+          query: {
+            find: wanted.value,
+            page: at,
+            show: shown.value.show,
+            sort: shown.value.sort,
+            ...(shown.value.verdict ? { verdict: shown.value.verdict } : {}),
+          } as Query,
+        },
+      }),
+    )
     if (mine !== latest) return // a later search has overtaken this one
     page.value = found
     trouble.value = ''
@@ -30,11 +68,66 @@ async function load(at = 1): Promise<void> {
 }
 const loadSoon = useDebounceFn(() => load(), 200)
 watch(wanted, () => void loadSoon())
+watch(shown, (now, was) => {
+  if (JSON.stringify(now) !== JSON.stringify(was)) void load()
+})
 void load()
 
 async function create(): Promise<void> {
   const job = await unwrap(client.POST('/api/jobs'))
   await router.push(`/jobs/${job.number}/brief`)
+}
+type Row = Schemas['JobRow']
+const path = (row: Row) => ({ params: { path: { number: row.number } } })
+const ACTS = {
+  copy: 'Make a new job like it',
+  file: 'As a file',
+  archived: 'Archive',
+  template: 'Keep as a template',
+  open: 'Bring back',
+  deleted: 'Take out',
+}
+/** What can be done with a job of the list; a signed one is a record. */
+const acts = (row: Row): DropdownOption[] =>
+  (['copy', 'file', 'archived', 'template', 'open', 'deleted'] as const)
+    .filter((one) => one !== row.shelf && !(row.signed_off && ['template', 'deleted'].includes(one)))
+    .filter((one) => one !== 'open' || row.shelf !== 'open')
+    .map((key) => ({ key, label: ACTS[key] }))
+async function act(row: Row, what: keyof typeof ACTS): Promise<void> {
+  try {
+    if (what === 'file') {
+      location.assign(`/api/jobs/${row.number}/export.json`)
+    } else if (what === 'copy') {
+      const job = await unwrap(client.POST('/api/jobs/{number}/copy', path(row)))
+      await router.push(`/jobs/${job.number}/brief`)
+    } else {
+      await unwrap(client.PUT('/api/jobs/{number}/shelf', { ...path(row), body: { shelf: what } }))
+      moved.value = { row, from: row.shelf as 'open', words: `${row.number}: ${SHOWS[what].toLowerCase()}.` }
+      await load(page.value?.page ?? 1)
+    }
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    trouble.value = error.message
+  }
+}
+/** What was put away last, so that it can be brought back at once. */
+const moved = ref<{ row: Row; from: 'open' | 'archived' | 'template' | 'deleted'; words: string } | null>(null)
+async function back(): Promise<void> {
+  if (!moved.value) return
+  const { row, from } = moved.value
+  moved.value = null
+  await unwrap(client.PUT('/api/jobs/{number}/shelf', { ...path(row), body: { shelf: from } }))
+  await load(page.value?.page ?? 1)
+}
+async function takeIn(files: File[]): Promise<void> {
+  try {
+    const body = { file: files[0] as unknown as string }
+    const job = await unwrap(client.POST('/api/jobs/import', { body, bodySerializer: formOf }))
+    await router.push(`/jobs/${job.number}/brief`)
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    trouble.value = error.message
+  }
 }
 </script>
 
@@ -42,13 +135,33 @@ async function create(): Promise<void> {
   <main class="jobs">
     <header class="row">
       <h1>Jobs</h1>
-      <router-link to="/sites" class="many">Many sites at once</router-link
-      ><n-button type="primary" @click="create"
+      <router-link to="/sites" class="many">Many sites at once</router-link>
+      <file-pick label="Take in a job file" accept=".json,application/json" @files="takeIn" />
+      <n-button type="primary" @click="create"
         ><template #icon><icon-plus /></template>New job</n-button
       >
     </header>
+    <div class="row filters">
+      <choice-box label="Show" :value="shown.show" :options="options(SHOWS)" @choose="choose({ show: $event })" />
+      <choice-box
+        label="Verdict"
+        :value="shown.verdict"
+        :options="[{ value: '', label: 'Any' }, ...options(VERDICT_WORD)]"
+        @choose="choose({ verdict: $event })"
+      />
+      <choice-box label="Order" :value="shown.sort" :options="options(SORTS)" @choose="choose({ sort: $event })" />
+      <span v-if="page" class="quiet count">{{ counted(page.count, 'job') }}</span>
+    </div>
+    <p v-if="moved" class="row" role="status">
+      {{ moved.words }} <button type="button" class="link" @click="back">Bring it back</button>
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <p v-else-if="page === null" class="quiet" role="status">Opening the jobs</p>
+    <p v-if="page === null && !trouble" class="quiet" role="status">Opening the jobs</p>
+    <p v-else-if="rows.length === 0 && !wanted && (shown.show !== 'open' || shown.verdict)" class="quiet">
+      No job is
+      {{ shown.verdict ? `“${VERDICT_WORD[shown.verdict as 'hold']}”` : SHOWS[shown.show].toLowerCase() }} here.
+      <button type="button" class="link" @click="choose({ show: 'open', verdict: '' })">Show those in hand</button>
+    </p>
     <p v-else-if="rows.length === 0 && !wanted" class="quiet">
       No jobs yet. A job begins with the first call: press New job and enter who is calling and from where.
     </p>
@@ -86,6 +199,11 @@ async function create(): Promise<void> {
             >
           </span>
         </router-link>
+        <n-dropdown trigger="click" :options="acts(row)" @select="(what: keyof typeof ACTS) => act(row, what)">
+          <n-button quaternary class="more" :aria-label="`What to do with ${row.number}`"
+            ><template #icon><icon-dots-vertical /></template
+          ></n-button>
+        </n-dropdown>
       </li>
     </ul>
     <nav v-if="page && page.page_count > 1" class="row" aria-label="Pages of the list">
@@ -128,7 +246,23 @@ ul {
 li + li {
   border-top: 1px solid var(--rule);
 }
+li {
+  display: flex;
+  align-items: center;
+}
+.more {
+  margin-right: 8px;
+  width: 44px;
+}
+.filters {
+  align-items: flex-end;
+}
+.count {
+  padding-bottom: 12px;
+}
 li a {
+  flex: 1;
+  min-width: 0;
   display: grid;
   grid-template-columns: 104px minmax(200px, 1.1fr) minmax(220px, 1.2fr) auto;
   gap: 20px;

@@ -32,7 +32,7 @@ const trouble = ref('')
 const said = ref('')
 const editor = ref<HTMLElement | null>(null)
 void unwrap(client.GET('/api/stores')).then((found) => {
-  catalogue.value = found
+  catalogue.value ??= found // what was changed meanwhile is newer
 })
 void unwrap(client.GET('/api/stores/firm')).then((found) => {
   firm.value = found
@@ -304,14 +304,14 @@ async function saveFirm(): Promise<void> {
         @change="rules = $event as Entry"
       />
       <p><n-button type="primary" @click="saveFirm">Save the rules</n-button></p>
-      <h2>Words that are ticked</h2>
+      <h2>The house’s words</h2>
       <p class="quiet">
-        Needs, hazards and checks as your crew says them. A job keeps the code, so a word can be put better later; one
-        that is taken out stays in the jobs that have it and is not asked any more.
+        Needs, hazards, checks and likely causes as your crew says them. A job keeps the code, so a word can be put
+        better later; one that is taken out stays in the jobs that have it and is not asked any more.
       </p>
       <schema-field
         v-if="schemas.words"
-        name="Words that are ticked"
+        name="The house’s words"
         :node="schemas.words"
         :defs="schemas.words.$defs ?? {}"
         :value="words"

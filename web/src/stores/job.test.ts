@@ -198,6 +198,7 @@ describe('the open job', () => {
 
   it('sends what its page still holds to its own job before another one is opened', async () => {
     const store = await opened()
+    store.lookAt('dial')
     const flush = vi.fn(() => {
       void store.patch({ customer: 'Last word' })
     })

@@ -99,18 +99,55 @@ export const useJob = defineStore('job', () => {
   const locked = computed(() => job.value?.signed_off_at != null)
   const path = computed(() => ({ params: { path: { number: number.value } } }))
 
+  /** Groups of drawings that the screen shows, and how many parts of it show each. */
+  const shownGroups = new Map<string, number>()
+  let asking = false
+  /** A part of the screen shows a group of drawings until it calls what it is given. */
+  function lookAt(group: string): () => void {
+    const count = shownGroups.get(group) ?? 0
+    shownGroups.set(group, count + 1)
+    if (count === 0 && !asking) {
+      asking = true // several parts that come at once ask once
+      void Promise.resolve().then(() => {
+        asking = false
+        return drawAnew()
+      })
+    }
+    return () => {
+      const left = (shownGroups.get(group) ?? 1) - 1
+      if (left > 0) shownGroups.set(group, left)
+      else shownGroups.delete(group)
+    }
+  }
+  const drawn = (found: Schemas['DrawingOut'][]) => {
+    const held = new Map(drawings.value.map((one) => [one.mark, one.svg]))
+    drawings.value = found.map((one) => ({ ...one, svg: one.svg || (held.get(one.mark) ?? '') }))
+  }
+  /** What the screen shows and holds of drawings: a change brings back those that it changed. */
+  const shows = () =>
+    shownGroups.size
+      ? {
+          'X-Rindle-Shows': [...shownGroups.keys()].join(','),
+          'X-Rindle-Drawn': drawings.value.map((one) => one.mark).join(','),
+          'X-Rindle-Units': prefs.system,
+        }
+      : {}
   let latestDrawing = 0
   async function drawAnew(): Promise<void> {
-    if (!job.value) return
+    if (!job.value || !shownGroups.size) return
     const [asked, mine] = [job.value.number, ++latestDrawing]
-    const held = new Map(drawings.value.map((one) => [one.mark, one.svg]))
+    const query = {
+      units: prefs.system,
+      has: drawings.value.map((one) => one.mark).join(','),
+      groups: [...shownGroups.keys()].join(','),
+    }
     const found = await unwrap(
       client.GET('/api/jobs/{number}/drawings', {
-        params: { path: { number: asked }, query: { units: prefs.system, has: [...held.keys()].join(',') } },
+        params: { path: { number: asked }, query },
       }),
     )
     if (job.value?.number !== asked || mine !== latestDrawing) return // an overtaken drawing is let go
-    drawings.value = found.map((one) => ({ ...one, svg: one.svg || (held.get(one.mark) ?? '') }))
+    drawn(found)
   }
   watch(
     () => prefs.system,
@@ -190,7 +227,10 @@ export const useJob = defineStore('job', () => {
         if (fields.some((one) => within(field, one)) || (prefix && field.startsWith(prefix))) delete faults.value[field]
       savedAt.value = new Date()
       trouble.value = ''
-      void drawAnew()
+      if (news.drawings) {
+        latestDrawing += 1 // what is still on its way is older
+        drawn(news.drawings)
+      } else void drawAnew()
       return true
     } catch (error) {
       if (!(error instanceof ApiError)) throw error
@@ -229,7 +269,7 @@ export const useJob = defineStore('job', () => {
       client.PATCH(`/api/jobs/{number}/${room}`, {
         params: { path: { number: at } },
         body: body as Schemas['BriefFactsPatch'],
-        headers: { 'X-Rindle-Seen': String(seen), ...has(held) },
+        headers: { 'X-Rindle-Seen': String(seen), ...has(held), ...shows() },
       }),
     )
     return filled(news, held)
@@ -470,6 +510,7 @@ export const useJob = defineStore('job', () => {
     job,
     flushers,
     drawings,
+    lookAt,
     telemetry,
     deviceTrouble,
     faults,

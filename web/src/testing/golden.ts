@@ -77,7 +77,11 @@ export function goldenJob(name: string, more: Partial<Schemas['Picks']> = {}): J
 export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper> {
   setActivePinia(createPinia())
   const answer = (status: number, error?: unknown) =>
-    (async () => ({ data: undefined, error, response: new Response(null, { status }) })) as never
+    (async (path: string) => ({
+      data: /\/(terrain|drawings)$/.test(path) ? [] : undefined,
+      error,
+      response: new Response(null, { status }),
+    })) as never
   const refusal = { error: { faults: [{ field: 'device', message: 'Not in a test.' }] } }
   for (const method of ['GET', 'PATCH', 'PUT', 'DELETE'] as const)
     vi.spyOn(client, method).mockImplementation(answer(204))

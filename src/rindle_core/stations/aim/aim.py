@@ -15,7 +15,7 @@ from rindle_core.kernel.constants import (
     SPEED_OF_LIGHT_KM_PER_S,
     WGS84_SEMI_MAJOR_AXIS_M,
 )
-from rindle_core.kernel.findings import Finding, Level, at_least
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import fold_90, wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
@@ -25,6 +25,7 @@ from rindle_core.science.magnetism import ModelDay, magnetic_fields
 from rindle_core.science.refraction import refraction_deg
 from rindle_core.science.site import Site
 from rindle_core.stations.aim.compass_trust import judge
+from rindle_core.stations.aim.findings import BELOW_HORIZON, ELEVATION, OVERHEAD
 
 _GATEWAY_NEAREST_KM = GEOSTATIONARY_RADIUS_KM - WGS84_SEMI_MAJOR_AXIS_M / 1000.0  # straight under the satellite
 # Where the satellite stands on the horizon: the tangent's length.
@@ -36,6 +37,10 @@ class AimInput(Site):
 
     satellite_longitude_deg: float = Field(ge=-180, le=360)
     date: ModelDay = Field(description="Day of the work, for the magnetic model")
+    port_turned: bool = Field(
+        default=False,
+        description="Whether the receive port takes the other plane with the feed at zero",
+    )
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     inclination_deg: float = Field(default=0.0, ge=0, le=30)
     time_since_node_h: float = Field(default=0.0, ge=0, le=24, description="Since the northbound equator crossing")
@@ -115,7 +120,7 @@ def aim_many(given: Sequence[AimInput]) -> list[Outcome[AimResult]]:
             declination_change_deg_per_year=field.declination_change_deg_per_year,
             elevation_deg=elevation_deg,
             elevation_apparent_deg=apparent_deg,
-            skew_deg=float(fold_90(skew_deg + one.satellite_tilt_deg)),
+            skew_deg=float(fold_90(skew_deg + one.satellite_tilt_deg + (90.0 if one.port_turned else 0.0))),
             slant_range_km=range_km,
             round_trip_ms=round_trip_ms,
             least_ping_ms=_echo_ms(range_km, _GATEWAY_NEAREST_KM),
@@ -177,48 +182,39 @@ def _judge_elevation(result: AimResult, rules: HouseRules) -> list[Finding]:
     apparent_deg = result.elevation_apparent_deg
     if not result.visible:
         return [
-            Finding(
-                level=Level.HOLD,
-                code="aim.below_horizon",
-                message="The satellite is below the horizon",
-                why="The Earth itself stands in the way; no mast and no clearing of trees can help.",
+            BELOW_HORIZON(
+                Level.HOLD,
+                "The satellite is below the horizon",
+                "The Earth itself stands in the way; no mast and no clearing of trees can help.",
                 figure=apparent_deg,
                 limit=0.0,
                 bound="at_least",
-                unit="deg",
                 clears_by="Choose a satellite nearer to the site's longitude, or check the sign of the coordinates.",
-                source="Look angles on WGS 84 with refraction after ITU-R P.834",
             )
         ]
     findings = [
-        at_least(
+        ELEVATION.at_least(
             apparent_deg,
             rules.low_elevation_deg,
             level=Level.MIND,
-            code="aim.elevation",
-            unit="deg",
             clear="The satellite stands high enough",
             under="The satellite stands low",
             why="Low paths meet terrain, ground noise and more rain."
             if apparent_deg < rules.low_elevation_deg
             else "Terrain, ground noise and rain matter less at this height.",
             clears_by="Read the skyline with care, and ask for a satellite that stands higher if there is one.",
-            source="House rule: least unminded elevation",
         )
     ]
     if result.elevation_deg > rules.overhead_deg:
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="aim.overhead",
-                message="The satellite is almost overhead",
-                why="Azimuth has hardly any meaning here: peak on elevation and cross-elevation instead.",
+            OVERHEAD(
+                Level.MIND,
+                "The satellite is almost overhead",
+                "Azimuth has hardly any meaning here: peak on elevation and cross-elevation instead.",
                 figure=result.elevation_deg,
                 limit=rules.overhead_deg,
                 bound="at_most",
-                unit="deg",
                 clears_by="Nothing to clear; check that the mount's elevation travel reaches so high.",
-                source="Geometry of an azimuth-elevation head",
             )
         )
     return findings

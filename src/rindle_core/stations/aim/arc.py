@@ -14,6 +14,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import pattern_loss_db
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.site import Site
+from rindle_core.stations.aim.findings import NEIGHBOUR
 
 
 class InclinedInput(Site):
@@ -108,6 +109,9 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
             continue
         wanted = {beam.carrier_mhz for beam in given.satellite.beams}
         shared = wanted & {beam.carrier_mhz for beam in other.beams}
+        proof = f" Ours shows itself as {given.satellite.network_id}." if given.satellite.network_id else ""
+        if given.satellite.reference_mhz is not None:
+            proof += f" Only ours has a carrier at {given.satellite.reference_mhz:g} MHz."
         identity = (
             "It uses the same carrier: only the network's identity on the modem page tells them apart."
             if shared
@@ -121,7 +125,7 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
                 azimuth_difference_deg=float(wrap_180(there.azimuth_true_deg - own.azimuth_true_deg)),
                 elevation_difference_deg=float(there.elevation_deg - own.elevation_deg),
                 beam_loss_db=float(pattern_loss_db(off, given.beamwidth_deg)),
-                identity=identity,
+                identity=identity + proof,
             )
         )
     found.sort(key=lambda one: one.off_deg)
@@ -129,15 +133,12 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
 
 
 def _judge_neighbour(nearest: Neighbour) -> Finding:
-    return Finding(
-        level=Level.MIND,
-        code="aim.neighbour",
-        message=f"{nearest.name} stands close by and could be mistaken",
+    return NEIGHBOUR(
+        Level.MIND,
+        f"{nearest.name} stands close by and could be mistaken",
+        "A preset by compass may land on the neighbour; a strong signal alone does not tell.",
         figure=nearest.off_deg,
-        unit="deg",
-        why="A preset by compass may land on the neighbour; a strong signal alone does not tell.",
         clears_by=nearest.identity,
-        source="Angle between the satellites as seen from the site",
     )
 
 

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Beam
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim import beams
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.dial import correction, dial_of
+from rindle_core.stations.aim.findings import PRESET
 from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
 from rindle_core.stations.aim.level import expected_level
+from rindle_core.stations.aim.link import judge_margin
 from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
@@ -19,6 +21,15 @@ from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+
+def port_turned(job: JobInput) -> bool:
+    """Whether the beam comes in the plane that the terminal's receive port does not take while its feed is at zero."""
+    terminal, satellite, place = job.picks.terminal, job.picks.satellite, job.brief.place
+    if terminal is None or satellite is None or place is None or terminal.receive_port is None:
+        return False
+    covering = beams.beam_at(satellite.beams, *place)
+    return covering is not None and covering.plane is not None and covering.plane != terminal.receive_port
 
 
 def aim_of(job: JobInput) -> Outcome[AimResult] | None:
@@ -32,6 +43,7 @@ def aim_of(job: JobInput) -> Outcome[AimResult] | None:
             height_m=job.brief.above_sea_m,
             satellite_longitude_deg=job.picks.satellite.longitude_deg,
             satellite_tilt_deg=job.picks.satellite.tilt_deg,
+            port_turned=port_turned(job),
             date=job.brief.date,
             clinometer=job.picks.terminal.clinometer if job.picks.terminal else None,
             rules=job.picks.rules,
@@ -49,6 +61,7 @@ def beam_of(job: JobInput) -> Outcome[BeamResult] | None:
             longitude_deg=job.brief.longitude_deg,
             beams=job.picks.satellite.beams,
             polarization=job.picks.terminal.polarization if job.picks.terminal else None,
+            sends=job.picks.terminal.sends if job.picks.terminal else "",
             rules=job.picks.rules,
         )
     )
@@ -107,18 +120,15 @@ def judge_preset(job: JobInput, measured: InstrumentsResult | None) -> list[Find
     if measured is None or job.aim.preset_measured_deg is None:
         return []
     return [
-        at_most(
+        PRESET.at_most(
             abs(job.aim.preset_measured_deg - measured.figures[0].reading),
             job.picks.rules.preset_elevation_deg,
             level=Level.MIND,
-            code="aim.preset",
-            unit="deg",
             clear="The elevation is preset well enough",
             over="The elevation is not preset well enough",
             why="What the clinometer shows now, against what it has to show; a sweep in azimuth passes below or above "
             "otherwise.",
             clears_by="Turn the elevation screw until the clinometer shows its figure, then read again.",
-            source="House rule: preset elevation",
         )
     ]
 
@@ -155,6 +165,10 @@ def assess(context: Context) -> Outcome[AimPart]:
     measured, leaning, shown = instruments_of(job, result), plumb_of(job, result), modem_of(job)
     told = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
     dish = [*(one for found in told for one in found), *judge_preset(job, measured.result if measured else None)]
+    level = predicted_level_db(job, beam)
+    needed = job.aim.needed_es_n0_db if job.aim.needed_es_n0_db is not None else (beam.least_es_n0_db if beam else None)
+    if level is not None and needed is not None:
+        dish.append(judge_margin(level - needed, job.picks.rules))
     part = AimPart(
         beam=beam,
         coverage=covering.result if covering else None,
@@ -166,7 +180,7 @@ def assess(context: Context) -> Outcome[AimPart]:
         plumb=leaning.result if leaning else None,
         modem=shown.result if shown else None,
         panel_aim=panel_aim,
-        predicted_level_db=predicted_level_db(job, beam),
+        predicted_level_db=level,
     )
     if panel_aim is not None:
         return Outcome(part, judge_panel_aim(panel_aim))

@@ -9,7 +9,7 @@ from typing import NamedTuple
 import numpy as np
 from pydantic import Field
 
-from rindle_core.catalogue.models import Beam, Hand, Polarization
+from rindle_core.catalogue.models import Beam, Hand, Plane, Polarization, Sends
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -17,6 +17,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.outline import contains, edge_distance_km, unrolled
 from rindle_core.science.site import Position
+from rindle_core.stations.aim.findings import BEAM, BEAM_EDGE, POLARIZATION
 
 
 def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> Beam | None:
@@ -70,6 +71,7 @@ class BeamInput(Position):
 
     beams: list[Beam] = Field(max_length=2000)
     polarization: Polarization | None = Field(default=None, description="Of the terminal; a linear one is told no hand")
+    sends: Sends = Field(default="", description="What the terminal can send beside what it receives")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -79,6 +81,8 @@ class BeamChoice(Model):
     letter: str
     receive_hand: Hand | None = Field(description="As received at the site; None: it has none")
     transmit_hand: Hand | None = Field(description="As sent from the site; None: it has none, or the stores do not say")
+    receive_plane: Plane | None = Field(default=None, description="As received at the site; None: it has none")
+    transmit_plane: Plane | None = Field(default=None, description="As sent from the site")
     carrier_mhz: float
     modem_entry: str = Field(description="What the modem is told")
     expected_es_n0_db: float
@@ -95,13 +99,17 @@ class BeamResult(Model):
 def _choice(one: Beam, given: BeamInput) -> BeamChoice:
     linear = given.polarization == "linear"
     receive = None if linear else one.hand
+    plane = one.plane if given.polarization != "circular" else None
+    said = receive or plane
     entry = f"beam {one.letter}, {one.carrier_mhz:g} MHz"
     return BeamChoice(
         letter=one.letter,
         receive_hand=receive,
         transmit_hand=None if linear else one.transmit_hand,
+        receive_plane=plane,
+        transmit_plane=one.transmit_plane if plane else None,
         carrier_mhz=one.carrier_mhz,
-        modem_entry=entry if receive is None else f"{entry}, receive {receive}",
+        modem_entry=entry if said is None else f"{entry}, receive {said}",
         expected_es_n0_db=one.expected_es_n0_db,
         edge_km=edge_distance_km(one.polygon_deg, given.latitude_deg, given.longitude_deg, one.holes_deg),
     )
@@ -115,27 +123,61 @@ def beam(given: BeamInput) -> Outcome[BeamResult]:
     second = next((one for one in choices if one is not chosen), None)
     result = BeamResult(chosen=chosen, second=second)
     stored = next((one for one in given.beams if chosen and one.letter == chosen.letter), None)
-    mismatch = [] if stored is None else _judge_polarization(stored, given.polarization)
+    mismatch = [] if stored is None else _judge_polarization(stored, given)
     return Outcome(result, [*_judge_beam(result, given.rules), *mismatch])
 
 
-def _judge_polarization(beam: Beam, polarization: Polarization | None) -> list[Finding]:
-    """Terminal and beam must be of one kind. A linear antenna takes half of a circular wave, and sends as badly."""
+def _judge_polarization(beam: Beam, given: BeamInput) -> list[Finding]:
+    """Terminal and beam must be of one kind, and the terminal must be able to send what the beam takes.
+
+    A linear antenna takes half of a circular wave, and sends as badly.
+    """
+    polarization = given.polarization
+    crossed = bool(given.sends and beam.sends and given.sends != beam.sends)
+    if polarization is not None and (polarization == "linear") == (beam.hand is None) and crossed:
+        words = {"same": "the same polarization as it receives", "crossed": "the one across what it receives"}
+        return [
+            POLARIZATION(
+                Level.HOLD,
+                "The terminal sends the wrong polarization for this beam",
+                f"It sends {words[given.sends]}, the beam wants {words[beam.sends]}: nothing of it arrives, and a "
+                "neighbour is disturbed.",
+                clears_by="Another feed or transceiver of the order, or put beam and terminal right in the stores.",
+            )
+        ]
+    if polarization == "linear" and beam.hand is None and beam.plane is None:
+        return [
+            POLARIZATION(
+                Level.MIND,
+                "In which plane this beam comes is not told",
+                "The skew is reckoned for the plane that the port takes; in the other one it is a right angle off.",
+                clears_by="Ask the operator, and enter the beam's plane in the stores.",
+            )
+        ]
     if polarization is None or (polarization == "linear") == (beam.hand is None):
         return []
     kinds = ("linear", "circular") if polarization == "linear" else ("circular", "linear")
     return [
-        Finding(
-            level=Level.HOLD,
-            code="aim.polarization",
-            message=f"The terminal is {kinds[0]}, the beam {kinds[1]}",
+        POLARIZATION(
+            Level.HOLD,
+            f"The terminal is {kinds[0]}, the beam {kinds[1]}",
+            "Half of the power is lost each way, and the other half disturbs the neighbours.",
             figure=3.0,
-            unit="db",
-            why="Half of the power is lost each way, and the other half disturbs the neighbours.",
             clears_by="Choose the terminal of the order, or put the beam right in the stores.",
-            source="Polarization of terminal and beam in the stores",
         )
     ]
+
+
+def _received(chosen: BeamChoice) -> str:
+    if chosen.receive_hand:
+        return f", received {chosen.receive_hand}-handed"
+    return f", received in the {chosen.receive_plane} plane" if chosen.receive_plane else ""
+
+
+def _sent(chosen: BeamChoice) -> str:
+    if chosen.transmit_hand:
+        return f"; the terminal sends {chosen.transmit_hand}-handed"
+    return f"; the terminal sends in the {chosen.transmit_plane} plane" if chosen.transmit_plane else ""
 
 
 def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
@@ -143,24 +185,19 @@ def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
     chosen, second = result.chosen, result.second
     if chosen is None:
         return [
-            Finding(
-                level=Level.HOLD,
-                code="aim.beam",
-                message="No beam of this satellite covers the site",
-                why="The site lies outside every outline that the stores hold for it.",
+            BEAM(
+                Level.HOLD,
+                "No beam of this satellite covers the site",
+                "The site lies outside every outline that the stores hold for it.",
                 clears_by="Choose another satellite, or check the sign of the coordinates.",
                 source=source,
             )
         ]
     findings = [
-        Finding(
-            level=Level.CLEAR,
-            code="aim.beam",
-            message=f"Beam {chosen.letter}, received {chosen.receive_hand}-handed"
-            if chosen.receive_hand
-            else f"Beam {chosen.letter}",
-            why="The site lies inside this beam's outline"
-            + (f"; the terminal sends {chosen.transmit_hand}-handed." if chosen.transmit_hand else "."),
+        BEAM(
+            Level.CLEAR,
+            f"Beam {chosen.letter}{_received(chosen)}",
+            f"The site lies inside this beam's outline{_sent(chosen)}.",
             source=source,
         )
     ]
@@ -171,15 +208,13 @@ def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
             else "Expect less level than at the beam's centre."
         )
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="aim.beam_edge",
-                message="The site lies near the beam's edge",
+            BEAM_EDGE(
+                Level.MIND,
+                "The site lies near the beam's edge",
+                "Outlines are smoothed and satellites drift: the neighbouring beam may serve better.",
                 figure=chosen.edge_km,
                 limit=rules.beam_edge_km,
                 bound="at_least",
-                unit="km",
-                why="Outlines are smoothed and satellites drift: the neighbouring beam may serve better.",
                 clears_by=other,
                 source=source,
             )

@@ -16,7 +16,8 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.site import Position
-from rindle_core.science.sun import julian_date, sun_directions, zone_of_longitude_h
+from rindle_core.science.site_clock import ahead_h, noon_of, zone_at
+from rindle_core.science.sun import julian_date, sun_directions
 
 _STEP_MIN = 2.0
 
@@ -27,7 +28,7 @@ class SunBearingInput(Position):
     date: dt.date
     azimuth_true_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     utc_offset_h: float | None = Field(
-        default=None, ge=-14, le=14, description="Of the clock on site; else the longitude's whole hour"
+        default=None, ge=-14, le=14, description="Of the clock on site; else that of the place's own zone"
     )
     rules: HouseRules = DEFAULT_RULES
 
@@ -70,7 +71,10 @@ def sun_bearing(given: SunBearingInput) -> Outcome[SunBearingResult]:
     The day is the site's clock day. Source: `sun_directions`; linear crossing between samples two minutes apart, then
     refined.
     """
-    offset_h = zone_of_longitude_h(given.longitude_deg) if given.utc_offset_h is None else given.utc_offset_h
+    offset_h = given.utc_offset_h
+    if offset_h is None:
+        zone_name = zone_at(given.latitude_deg, given.longitude_deg)
+        offset_h = ahead_h(zone_name, noon_of(given.date, zone_name))
     zone = dt.timezone(dt.timedelta(hours=offset_h))
     midnight = dt.datetime(given.date.year, given.date.month, given.date.day, tzinfo=zone)
     start = julian_date(midnight)

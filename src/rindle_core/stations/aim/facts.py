@@ -35,6 +35,9 @@ class AimFacts(Facts):
     clinometer_correction_deg: Annotated[
         float, Entry("Clinometer reads more than true by", hint="From the reversal test below")
     ] = Field(default=0.0, ge=-10, le=10)
+    needed_es_n0_db: Annotated[
+        float | None, Entry("Least quality of the service", hint="Es/N0; empty: as the stores say of the beam")
+    ] = Field(default=None, ge=-10, le=40, description="Es/N0 under which the service fails")
     modem_azimuth_deg: Annotated[float | None, Entry("Azimuth on its page")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )

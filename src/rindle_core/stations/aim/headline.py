@@ -30,7 +30,8 @@ def headline(context: Context, result: AimPart) -> Headline:
     else:
         tail = sentence(", skew ", (abs(aim.skew_deg), "deg"), f" {skew_words(aim.skew_deg)} from behind")
     compass, clinometer = (dial.compass_deg, "compass_deg"), (dial.clinometer_deg, "deg")
-    head = sentence("Compass ", compass, ", clinometer ", clinometer)
+    side = [f" {dial.clinometer_side}"] if dial.clinometer_side else []
+    head = sentence("Compass ", compass, ", clinometer ", clinometer, *side)
     return Headline([*head, *tail], sentence(compass, " · ", clinometer))
 
 

@@ -12,12 +12,13 @@ from pydantic import Field
 from rindle_core.catalogue.models import Clinometer, Instrument, InstrumentCheck
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.aim.aim import AimResult, clinometer_reading_deg
+from rindle_core.stations.aim.findings import CLINOMETER_ERROR, END_STOP, SWEEP
 
 _FINAL_LOSS_DB = 0.1  # what no receiver shows any more
 _LOCK_LOSS_DB = 3.0  # what a receiver still finds: half power
@@ -70,6 +71,7 @@ class DialFigures(Model):
     clinometer_deg: float
     clinometer_correction_deg: float
     clinometer_face: str = Field(description="Where it is laid; empty: along the beam")
+    clinometer_side: str = Field(default="", description="To which side the face leans, where that is not plain")
 
 
 class InstrumentsResult(Model):
@@ -82,14 +84,56 @@ def dial_figures(aimed: AimResult, compass_correction_deg: float, clinometer_cor
     """The readings of compass and clinometer with their corrections. A scale or a level head has no correction."""
     by_scale = aimed.clinometer_kind in ("scale", "flat")
     off_deg = 0.0 if by_scale else clinometer_correction_deg
-    reading = aimed.elevation_apparent_deg if aimed.clinometer_deg is None else aimed.clinometer_deg
+    angle = aimed.elevation_apparent_deg if aimed.clinometer_deg is None else aimed.clinometer_deg
+    reading, side = shown_reading(angle + off_deg)
     return DialFigures(
         compass_deg=(aimed.azimuth_magnetic_deg + compass_correction_deg) % 360.0,
         compass_correction_deg=compass_correction_deg,
-        clinometer_deg=reading + off_deg,
+        clinometer_deg=reading,
+        clinometer_side=side,
         clinometer_correction_deg=off_deg,
         clinometer_face=aimed.clinometer_face,
     )
+
+
+Side = Literal["", "past the vertical", "leaning the other way"]
+
+
+def shown_reading(angle_deg: float) -> tuple[float, Side]:
+    """What a clinometer shows of an angle, 0 to 90, and to which side: none shows more than a right angle."""
+    if angle_deg > 90.0:
+        return 180.0 - angle_deg, "past the vertical"
+    if angle_deg < 0.0:
+        return -angle_deg, "leaning the other way"
+    return angle_deg, ""
+
+
+class ReadBackInput(Model):
+    """A reading of a clinometer on a face, and to which side the face leans."""
+
+    reading_deg: float = Field(ge=0, le=90)
+    side: Side = ""
+    face: Clinometer
+    correction_deg: float = Field(default=0.0, ge=-10, le=10, description="The instrument reads more than true by this")
+
+
+class ReadBackResult(Model):
+    """Where the beam looks."""
+
+    elevation_deg: float
+
+
+@register("read_back", "The beam's elevation from what a clinometer reads", ReadBackInput, ReadBackResult)
+def read_back(given: ReadBackInput) -> Outcome[ReadBackResult]:
+    """The inverse of the reading to set: the angle unfolded, less the instrument's error and the face's offset."""
+    angle = {"": given.reading_deg, "past the vertical": 180.0 - given.reading_deg}.get(given.side, -given.reading_deg)
+    sign = -1.0 if given.face.kind == "rim" else 1.0
+    elevation = angle - given.correction_deg - sign * given.face.offset_deg
+    if not -10.0 <= elevation <= 100.0:
+        raise InputError.one(
+            "reading_deg", f"would have the beam at {elevation:.1f}°: check the face and to which side it leans"
+        )
+    return Outcome(ReadBackResult(elevation_deg=elevation), [])
 
 
 def tolerance_deg(beamwidth_deg: float, loss_db: float) -> float:
@@ -105,18 +149,22 @@ def _elevation_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
         "scale": "Set the {face}.",
         "flat": "Set the {face} level, then the elevation on its own scale.",
     }
+    found = []
+    for face in faces:
+        off_deg = 0.0 if face.kind == "scale" else given.clinometer_correction_deg
+        angle = clinometer_reading_deg(given.elevation_apparent_deg, face)
+        found.append((face, off_deg, *((angle, "") if face.kind == "scale" else shown_reading(angle + off_deg))))
     return [
         InstrumentFigure(
             instrument="Elevation scale" if face.kind == "scale" else "Clinometer",
-            reading=clinometer_reading_deg(given.elevation_apparent_deg, face)
-            + (0.0 if face.kind == "scale" else given.clinometer_correction_deg),
-            how=hows[face.kind].format(face=face.face),
-            correction_deg=0.0 if face.kind == "scale" else given.clinometer_correction_deg,
+            reading=reading,
+            how=hows[face.kind].format(face=face.face) + (f" The face then stands {side}." if side else ""),
+            correction_deg=off_deg,
             instrument_tolerance_deg=given.rules.clinometer_deg,
             acquisition_tolerance_deg=tolerance_deg(given.beamwidth_deg, _LOCK_LOSS_DB),
             final_tolerance_deg=tolerance_deg(given.beamwidth_deg, _FINAL_LOSS_DB),
         )
-        for face in faces
+        for face, off_deg, reading, side in found
     ]
 
 
@@ -192,18 +240,15 @@ def instruments(given: InstrumentsInput) -> Outcome[InstrumentsResult]:
     compass = azimuth[-1]
     assert compass.instrument_tolerance_deg is not None
     assert compass.acquisition_tolerance_deg is not None
-    sweep = at_most(
+    sweep = SWEEP.at_most(
         compass.instrument_tolerance_deg,
         compass.acquisition_tolerance_deg,
         level=Level.MIND,
-        code="aim.sweep",
-        unit="deg",
         clear="The compass alone finds the satellite",
         over="Expect to sweep in azimuth",
         why="The compass cannot point as finely as the beam is wide: the elevation must be right, then the azimuth is "
         "swept.",
         clears_by="Set the elevation first and exactly, then sweep slowly to both sides of the compass figure.",
-        source="Beamwidth against the compass",
     )
     return Outcome(result, [sweep])
 
@@ -255,16 +300,13 @@ def _judge_stop(given: CalibrateInput, ends_at: float) -> list[Finding]:
     if not any(beyond):
         return []
     return [
-        Finding(
-            level=Level.HOLD,
-            code="aim.end_stop",
-            message="The screw's travel ends before the wanted angle",
+        END_STOP(
+            Level.HOLD,
+            "The screw's travel ends before the wanted angle",
+            "Forcing a screw against its stop bends the head.",
             figure=ends_at,
             limit=low if beyond[0] else high,
-            unit="turns",
-            why="Forcing a screw against its stop bends the head.",
             clears_by="Bring the screw to mid-travel, loosen the clamp, set the angle coarsely, and calibrate again.",
-            source="Two readings of the scale",
         )
     ]
 
@@ -303,17 +345,14 @@ def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
         correction_deg=(given.first_deg - given.turned_round_deg) / 2.0,
         surface_deg=(given.first_deg + given.turned_round_deg) / 2.0,
     )
-    finding = at_most(
+    finding = CLINOMETER_ERROR.at_most(
         abs(result.correction_deg),
         given.rules.clinometer_error_deg,
         level=Level.MIND,
-        code="aim.clinometer_error",
-        unit="deg",
         clear="The clinometer reads true",
         over="The clinometer has an error of its own",
         why="An error of half a degree is a third of a narrow beam.",
         clears_by="Enter it as this instrument's correction, or have it adjusted.",
-        source="Reversal test",
     )
     return Outcome(result, [finding])
 
@@ -338,7 +377,7 @@ def checks_at_peak(
             on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how
         )
     if clinometer_deg is not None and faces and faces[0].kind != "scale":
-        true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
+        true_deg, _ = shown_reading(clinometer_reading_deg(aim.elevation_apparent_deg, faces[0]))
         found["clinometer"] = InstrumentCheck(on=on, read_deg=clinometer_deg, true_deg=round(true_deg, 2), how=how)
     return found
 
@@ -371,12 +410,16 @@ __all__ = [
     "InstrumentFigure",
     "InstrumentsInput",
     "InstrumentsResult",
+    "ReadBackInput",
+    "ReadBackResult",
     "ReversalInput",
     "ReversalResult",
     "calibrate",
     "checks_at_peak",
     "instrument_bias",
     "instruments",
+    "read_back",
     "reversal",
+    "shown_reading",
     "tolerance_deg",
 ]

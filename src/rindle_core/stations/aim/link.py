@@ -10,7 +10,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.models import Beam, Polarization
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level, at_least
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
@@ -18,6 +18,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.gas import MOST_GHZ
 from rindle_core.science.look_angles import LookAngles
 from rindle_core.science.site import Site
+from rindle_core.stations.aim.findings import MARGIN
 from rindle_core.stations.aim.level import expected_level
 
 _MEDIUM_K = 275.0  # mean temperature of rain as it radiates, ITU-R P.618-13, 2.7 remark (270 to 280 K)
@@ -195,24 +196,22 @@ def _rain_words(result: LinkResult) -> str:
     return f" Rain takes it {words} {shown} in an average year, most of them in thunderstorms."
 
 
+def judge_margin(margin_db: float, rules: HouseRules, rain: str = "") -> Finding:
+    """What is expected in clear sky, over the least that the service needs."""
+    return MARGIN.at_least(
+        margin_db,
+        rules.level_margin_db,
+        level=Level.MIND if margin_db > 0 else Level.HOLD,
+        clear="Enough level is to be expected",
+        under="Little level is left over what the service needs",
+        so=rain.strip(),
+        why=f"Expected in clear sky less the least quality.{rain}",
+        clears_by="A larger antenna, another beam, or tell the customer what rain will do.",
+    )
+
+
 def _judge(result: LinkResult, rules: HouseRules) -> list[Finding]:
-    if result.margin_db is None:
-        return []
-    return [
-        at_least(
-            result.margin_db,
-            rules.level_margin_db,
-            level=Level.MIND if result.margin_db > 0 else Level.HOLD,
-            code="aim.margin",
-            unit="db",
-            clear="Enough level is to be expected",
-            under="Little level is left over what the service needs",
-            so=_rain_words(result).strip(),
-            why=f"Expected in clear sky less the least quality.{_rain_words(result)}",
-            clears_by="A larger antenna, another beam, or tell the customer what rain will do.",
-            source="Footprint, spreading, ITU-R P.676 gas and P.618 rain: a planning aid",
-        )
-    ]
+    return [] if result.margin_db is None else [judge_margin(result.margin_db, rules, _rain_words(result))]
 
 
-__all__ = ["LinkInput", "LinkResult", "RainFade", "link", "rain_fades_db", "rain_tilt_deg"]
+__all__ = ["LinkInput", "LinkResult", "RainFade", "judge_margin", "link", "rain_fades_db", "rain_tilt_deg"]

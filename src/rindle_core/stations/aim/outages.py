@@ -15,7 +15,9 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.site import Site
 from rindle_core.science.sun import julian_date, sun_directions
+from rindle_core.stations.aim.findings import SUN_OUTAGE
 
+_APART = dt.timedelta(days=30)  # outages further apart are of another season
 _STEP_MIN = 4.0  # an outage lasts some minutes; the nearest approach is refined from these samples
 
 
@@ -37,10 +39,19 @@ class SunOutage(Model):
     nearest_deg: float = Field(description="Least angle between the sun's centre and the satellite")
 
 
+class OutageSeason(Model):
+    """Days on end with an outage each, and the longest of them."""
+
+    first: SunOutage
+    last: SunOutage
+    longest: SunOutage
+
+
 class SunOutageResult(Model):
     """Outages in order."""
 
     outages: list[SunOutage]
+    seasons: list[OutageSeason] = Field(default_factory=list, description="Twice a year, about the equinoxes")
     limit_deg: float = Field(description="Angle under which the sun counts as behind the satellite")
 
 
@@ -124,7 +135,19 @@ def sun_outage(given: SunOutageInput) -> Outcome[SunOutageResult]:
                 nearest_deg=nearest,
             )
         )
-    return Outcome(SunOutageResult(outages=outages, limit_deg=limit), _judge(outages))
+    return Outcome(SunOutageResult(outages=outages, seasons=_seasons(outages), limit_deg=limit), _judge(outages))
+
+
+def _seasons(outages: list[SunOutage]) -> list[OutageSeason]:
+    groups: list[list[SunOutage]] = []
+    for one in outages:
+        if groups and one.start - groups[-1][-1].start < _APART:
+            groups[-1].append(one)
+        else:
+            groups.append([one])
+    return [
+        OutageSeason(first=days[0], last=days[-1], longest=max(days, key=lambda one: one.minutes)) for days in groups
+    ]
 
 
 def _judge(outages: list[SunOutage]) -> list[Finding]:
@@ -132,18 +155,14 @@ def _judge(outages: list[SunOutage]) -> list[Finding]:
         return []
     longest = max(outages, key=lambda one: one.minutes)
     return [
-        Finding(
-            level=Level.MIND,
-            code="aim.sun_outage",
-            message="The sun will stand behind the satellite on some days",
+        SUN_OUTAGE(
+            Level.MIND,
+            "The sun will stand behind the satellite on some days",
+            "Twice a year, for some minutes a day about the equinoxes, the sun's own radio noise drowns the signal.",
             figure=longest.minutes * 60,
-            unit="s",
-            why="Twice a year, for some minutes a day about the equinoxes, the sun's own radio noise drowns the "
-            "signal.",
             clears_by="Tell the customer the dates; nothing is broken when it happens.",
-            source="Angle between sun and satellite",
         )
     ]
 
 
-__all__ = ["SunOutage", "SunOutageInput", "SunOutageResult", "outage_limit_deg", "sun_outage"]
+__all__ = ["OutageSeason", "SunOutage", "SunOutageInput", "SunOutageResult", "outage_limit_deg", "sun_outage"]

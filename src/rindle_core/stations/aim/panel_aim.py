@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.science.magnetism import magnetic_field
+from rindle_core.stations.aim.findings import PANEL
 from rindle_core.stations.aim.part import PanelAim
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
@@ -35,12 +36,8 @@ def judge_panel_aim(aimed: PanelAim) -> list[Finding]:
         else "Its page shows how far it is off; the compass only helps to begin."
     )
     return [
-        Finding(
-            level=Level.CLEAR,
-            code="aim.panel",
-            message="The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand",
-            why=how,
-            source="Terminal's catalogue entry",
+        PANEL(
+            Level.CLEAR, "The panel aims itself" if aimed.self_aiming else "The panel is set to a bearing by hand", how
         )
     ]
 

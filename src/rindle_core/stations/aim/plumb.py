@@ -6,11 +6,12 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array, unit_vector, wrapped_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.aim.findings import PLUMB
 
 
 class PlumbInput(Model):
@@ -106,29 +107,20 @@ def plumb(given: PlumbInput) -> Outcome[PlumbResult]:
         off_target_deg=_miss_deg(given, given.lean_deg),
         most_lean_deg=_most_lean_deg(given),
     )
-    finding = at_most(
+    finding = PLUMB.at_most(
         given.lean_deg,
         result.most_lean_deg,
         level=Level.MIND,
-        code="aim.plumb",
-        unit="deg",
         clear="The mast is plumb enough to find the satellite",
         over="The mast leans too far: set it plumb again",
         why="A leaning mast shifts every scale; beyond this the preset misses by more than its tolerance.",
         clears_by="Plumb it on two faces and tighten, or use the corrected settings.",
-        source="Exact rotation of the head's frame",
     )
     return Outcome(result, [finding] if given.lean_deg > 0 else [_plumb()])
 
 
 def _plumb() -> Finding:
-    return Finding(
-        level=Level.CLEAR,
-        code="aim.plumb",
-        message="The mast is plumb",
-        why="No lean was measured.",
-        source="Exact rotation of the head's frame",
-    )
+    return PLUMB(Level.CLEAR, "The mast is plumb", "No lean was measured.")
 
 
 __all__ = ["PlumbInput", "PlumbResult", "lean_matrix", "plumb"]

@@ -19,6 +19,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.kernel.tables import columns_of, read_rows, safe_cell
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
+from rindle_core.stations.aim.findings import BAD
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 
 MOST_SITES = 20_000
@@ -167,16 +168,13 @@ def _judge(bad: int) -> list[Finding]:
     if bad == 0:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sites.bad",
-            message="Some rows could not be read",
+        BAD(
+            Level.MIND,
+            "Some rows could not be read",
+            "They are named with their line; the others are calculated.",
             figure=float(bad),
             limit=0.0,
-            unit="count",
-            why="They are named with their line; the others are calculated.",
             clears_by="Mend these lines and load the list again.",
-            source="Rows of the list",
         )
     ]
 

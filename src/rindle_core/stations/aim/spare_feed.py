@@ -15,6 +15,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import half_power_beamwidth_deg
 from rindle_core.science.feed_offset import Reflector, feed_for_beam
 from rindle_core.science.site import Site
+from rindle_core.stations.aim.findings import SPARE
 
 _BEAMWIDTHS_THAT_HOLD = 5.0  # off the axis, beyond which a paraboloid's beam breaks up
 _MOST_OFF_DEG = 40.0  # no feed beside a paraboloid looks further aside
@@ -128,7 +129,7 @@ def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]
         (
             elevation_deg <= 0,
             Level.HOLD,
-            "aim.spare_horizon",
+            "horizon",
             "That satellite is below the horizon",
             "Nothing can be received from it here.",
             "Choose another satellite.",
@@ -136,7 +137,7 @@ def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]
         (
             result.gap_mm < 0,
             Level.HOLD,
-            "aim.spare_touch",
+            "touch",
             "The two feeds would touch",
             "The spare feed would shadow the main one and take signal from it.",
             "Use a slimmer feed or a dish of its own.",
@@ -144,24 +145,15 @@ def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]
         (
             result.off_deg > result.most_off_deg,
             Level.MIND,
-            "aim.spare_far",
+            "far",
             "The spare beam is far off the axis",
             "Beyond some five beamwidths a paraboloid's beam breaks up and loses gain.",
             "Use a dish of its own.",
         ),
     ]
     return [
-        Finding(
-            level=level,
-            code=code,
-            message=message,
-            why=why,
-            clears_by=clears,
-            figure=result.off_deg,
-            unit="deg",
-            source="Beam deviation of an offset feed",
-        )
-        for holds, level, code, message, why, clears in reasons
+        SPARE.of(reason)(level, message, why, figure=result.off_deg, clears_by=clears)
+        for holds, level, reason, message, why, clears in reasons
         if holds
     ]
 

@@ -8,10 +8,11 @@ from pydantic import Field
 
 from rindle_core.catalogue.models import Bracket, Satellite
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.site import Site
+from rindle_core.stations.aim.findings import SPARE_ORDER
 from rindle_core.stations.aim.spare_feed import SpareFeedInput, SpareFeedResult, spare_feed
 
 
@@ -135,14 +136,12 @@ def spare_feeds(given: SpareFeedsInput) -> Outcome[SpareFeedsResult]:
     return Outcome(SpareFeedsResult(feeds=found, brackets=choices), [*findings, _ORDER])
 
 
-_ORDER = Finding(
-    level=Level.MIND,
-    code="aim.spare_order",
-    message="The main link first, then the spare feeds",
-    why="A bracket on the arm shifts the balance, and a spare feed may shade the main one; finding it needs an "
+_ORDER = SPARE_ORDER(
+    Level.MIND,
+    "The main link first, then the spare feeds",
+    "A bracket on the arm shifts the balance, and a spare feed may shade the main one; finding it needs an "
     "analyser or a receiver of its own.",
     clears_by="Finish and lock the main link, add the feeds on cables of their own, then measure the main link again.",
-    source="Order of the work",
 )
 
 __all__ = ["BracketChoice", "NamedFeed", "SpareFeedsInput", "SpareFeedsResult", "spare_feeds"]

@@ -17,6 +17,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.site import Site
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
+from rindle_core.stations.aim.findings import MODEM_ANGLE, ORDER_ANGLE
 
 
 class WorkOrderInput(Site):
@@ -237,31 +238,21 @@ def work_order(given: WorkOrderInput) -> Outcome[WorkOrderResult]:
 
 def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits: dict[str, float]) -> list[Finding]:
     by_modem = said_by == "modem"
-    whose = "modem’s" if by_modem else "printed"
-    source = f"The {whose} angles against the look angles of this site"
+    kind, whose = (MODEM_ANGLE, "modem’s") if by_modem else (ORDER_ANGLE, "printed")
     if checks and not off:
         return [
-            Finding(
-                level=Level.CLEAR,
-                code="aim.modem_angles" if by_modem else "brief.order_angles",
-                message=f"The {whose} angles agree with ours",
-                why="Two ways lead to the same figures.",
-                source=source,
-            )
+            kind.of("angles")(Level.CLEAR, f"The {whose} angles agree with ours", "Two ways lead to the same figures.")
         ]
     return [
-        Finding(
-            level=Level.MIND,
-            code=f"aim.modem_{check.what}" if by_modem else f"brief.order_{check.what}",
-            message=f"The {whose} {check.what} differs from ours",
+        kind.of(check.what)(
+            Level.MIND,
+            f"The {whose} {check.what} differs from ours",
+            check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
             figure=check.difference_deg,
             limit=limits[check.what],
             bound="at_most",
-            unit="deg",
-            why=check.explanation or "No usual mistake explains it: place, satellite or print may be wrong.",
             clears_by="Check the place and the satellite on both sides, and go by the figures here only when both are "
             "sure.",
-            source=source,
         )
         for check in off
     ]

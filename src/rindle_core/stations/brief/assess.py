@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
+from rindle_core.stations.brief.codes import judge_codes, judge_hardware_address
+from rindle_core.stations.brief.findings import (
+    BEFORE,
+    COMPLETE,
+    CONSTELLATION,
+    CUSTOMER,
+    HEIGHT,
+    PLACE,
+    SATELLITE,
+    TERMINAL,
+)
 from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
 from rindle_core.stations.brief.settled_before import visit_of
@@ -41,70 +52,45 @@ def apart_of(job: JobInput) -> Outcome[ApartResult] | None:
     )
 
 
-def _target(job: JobInput) -> tuple[bool, str, str, str]:
+def _target(job: JobInput) -> tuple[bool, Kind, str, str]:
     """A dish looks at a satellite, a panel at a constellation."""
     if job.picks.terminal is not None and job.picks.terminal.panel is not None:
-        return (
-            job.picks.constellation is not None,
-            "brief.constellation",
-            "No constellation is chosen",
-            "Choose the constellation of the order.",
-        )
-    return (
-        job.picks.satellite is not None,
-        "brief.satellite",
-        "No satellite is chosen",
-        "Choose the satellite of the order.",
-    )
+        known = job.picks.constellation is not None
+        return known, CONSTELLATION, "No constellation is chosen", "Choose the constellation of the order."
+    return job.picks.satellite is not None, SATELLITE, "No satellite is chosen", "Choose the satellite of the order."
 
 
 def judge_brief(job: JobInput) -> list[Finding]:
     """Whether the brief has what the later stations read."""
     wanted = [
-        (bool(job.brief.customer), "brief.customer", "The customer has no name yet", "Enter the customer's name."),
-        (job.brief.latitude_deg is not None, "brief.place", "The place is not known", "Type or paste the coordinates."),
-        (
-            job.picks.terminal is not None,
-            "brief.terminal",
-            "No terminal is chosen",
-            "Choose a terminal from the catalogue.",
-        ),
+        (bool(job.brief.customer), CUSTOMER, "The customer has no name yet", "Enter the customer's name."),
+        (job.brief.place is not None, PLACE, "The place is not known", "Type or paste the coordinates."),
+        (job.picks.terminal is not None, TERMINAL, "No terminal is chosen", "Choose a terminal from the catalogue."),
         _target(job),
     ]
-    findings = [missing(code, message, how) for there, code, message, how in wanted if not there]
+    findings = [kind.missing(message, how) for there, kind, message, how in wanted if not there]
+    if not findings:
+        findings = [COMPLETE(Level.CLEAR, "The later stations have what they read from here", "")]
     if job.brief.place is not None and job.brief.height_m is None:
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="brief.height",
-                message="The height above sea is not known: the sea's level is taken",
-                why="A dish's angles turn by a hundredth of a degree at most, a panel's satellites by tenths; the wind "
+            HEIGHT(
+                Level.MIND,
+                "The height above sea is not known: the sea's level is taken",
+                "A dish's angles turn by a hundredth of a degree at most, a panel's satellites by tenths; the wind "
                 "on the mount is reckoned with the sea's air, which is the thicker.",
                 clears_by="Type it, or take it from an elevation tile or a photo.",
-                source="Assumption of this application",
             )
         )
     if not any(run.when == "before" for run in job.handover.runs):
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="brief.before",
-                message="The present service is not measured",
-                why="Without it the gain cannot be shown when the job is handed over.",
+            BEFORE(
+                Level.MIND,
+                "The present service is not measured",
+                "Without it the gain cannot be shown when the job is handed over.",
                 clears_by="Enter a few runs before anything is changed.",
-                source="Median of runs",
             )
         )
-    if findings:
-        return findings
-    return [
-        Finding(
-            level=Level.CLEAR,
-            code="brief.complete",
-            message="The brief is complete",
-            why="All that the later stations read is there.",
-        )
-    ]
+    return findings
 
 
 def assess(context: Context) -> Outcome[BriefPart]:
@@ -118,16 +104,19 @@ def assess(context: Context) -> Outcome[BriefPart]:
         apart=apart_by.result if apart_by else None,
         visit=visit,
         deliveries=due.result,
+        zone=job.brief.zone,
     )
     findings = [
         *judge_brief(job),
         *(ordered.findings if ordered else []),
         *(apart_by.findings if apart_by else []),
         *due.findings,
+        *judge_codes(job),
+        *judge_hardware_address(job.brief.hardware_address),
         *judge_settled(job.brief.settled, job.picks.words),
         *visit_findings,
         *judge_needs(job.brief.needs, job.picks.words),
-        *judge_hazards(job.brief.hazards, job.brief.cautions_seen, job.picks.words),
+        *judge_hazards(job.brief.hazards, job.brief.cautions_seen, job.brief.hazards_sought, job.picks.words),
     ]
     return Outcome(part, findings)
 

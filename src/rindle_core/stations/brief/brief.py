@@ -1,9 +1,9 @@
-"""What the first call settles: needs, hazards, deliveries; and the work order that a file brings."""
+"""What the first call settles: needs, hazards, deliveries; and what is on order."""
 
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -12,8 +12,17 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
-from rindle_core.kernel.registry import Outcome, parse_json, register
-from rindle_core.kernel.tables import plain_text, read_rows
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.brief.findings import (
+    DELIVERY_LATE,
+    HAZARD,
+    HAZARDS,
+    JOINTS,
+    NEED,
+    SETTLED,
+    STOP_GAP,
+    UNPROVED,
+)
 
 Interface = Literal["", "terminal_mount", "mount_structure", "cable_wall"]
 INTERFACES: dict[str, str] = {
@@ -106,15 +115,13 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
     days = [view.due_on for view in views]
     earliest = None if not days or None in days else max(day for day in days if day is not None)
     findings = [
-        Finding(
-            level=Level.MIND,
-            code="brief.delivery_late",
-            message=f"{view.item} comes after the visit" if view.due_on else f"{view.item} is not ordered yet",
-            why=f"It is due on {view.due_on}, the visit is on {given.visit_on}."
+        DELIVERY_LATE(
+            Level.MIND,
+            f"{view.item} comes after the visit" if view.due_on else f"{view.item} is not ordered yet",
+            f"It is due on {view.due_on}, the visit is on {given.visit_on}."
             if view.due_on
             else "Without an order there is no day on which it comes.",
             clears_by="Move the visit, or agree on a stop-gap with a date on which it ends.",
-            source="Orders and lead times",
         )
         for view in views
         if not view.arrived and (view.due_on is None or view.due_on > given.visit_on)
@@ -126,22 +133,21 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
 
 
 def _judge_joints(given: DeliveriesInput) -> list[Finding]:
-    """Joints for which nothing is on the list, once somebody has begun to sort the parts by joint."""
+    """Joints for which nothing is on the list. Without a list everything comes from stock, and nothing is said."""
     there = {one.interface for one in given.items if one.interface}
     absent = [name for code, name in INTERFACES.items() if code not in there]
-    if not there or not absent:
+    if not given.items or not absent:
         return []
+    if not there:
+        return [JOINTS.missing("Which joint each part makes is not said", "Choose the joint beside each part.")]
     return [
-        Finding(
-            level=Level.MIND,
-            code="brief.joints",
-            message="A joint has no part on the list",
+        JOINTS(
+            Level.MIND,
+            "A joint has no part on the list",
+            f"Nothing is listed for: {', '.join(absent)}. The mount does not always come in the box.",
             figure=float(len(absent)),
             limit=0.0,
-            unit="count",
-            why=f"Nothing is listed for: {', '.join(absent)}. The mount does not always come in the box.",
             clears_by="Add the part, or a stop-gap with a day on which it ends.",
-            source="Will every joint be on site?",
         )
     ]
 
@@ -155,34 +161,31 @@ def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
         and (one.stop_gap_until is None or one.stop_gap_until < given.visit_on)
     ]
     return [
-        Finding(
-            level=Level.MIND,
-            code="brief.stop_gap",
-            message=f"The stop-gap for {one.item} {'has run out' if one.stop_gap_until else 'has no last day'}",
-            why=f"{one.stop_gap}: what was meant for days stays for years.",
+        STOP_GAP(
+            Level.MIND,
+            f"The stop-gap for {one.item} {'has run out' if one.stop_gap_until else 'has no last day'}",
+            f"{one.stop_gap}: what was meant for days stays for years.",
             clears_by="Set the day on which it is replaced, and keep it.",
-            source="Stop-gaps",
         )
         for one in late
     ]
 
 
 def judge_settled(settled: list[str], words: HouseWords) -> list[Finding]:
-    """What has to be settled before the visit and is not ticked yet; nothing while nobody has begun to tick."""
+    """What has to be settled before the visit and is not ticked yet."""
     still = [one.name for one in words.settled if one.code not in settled]
-    if not settled or not still:
-        return []
+    if not settled:
+        return [SETTLED.missing("Nothing is settled before the visit yet", "Settle each question, then tick it.")]
+    if not still:
+        return [SETTLED(Level.CLEAR, "Everything is settled before the visit", "")]
     return [
-        Finding(
-            level=Level.MIND,
-            code="brief.settled",
-            message="Not everything is settled before the visit",
+        SETTLED(
+            Level.MIND,
+            "Not everything is settled before the visit",
+            f"Still open: {'; '.join(still)}.",
             figure=float(len(still)),
             limit=0.0,
-            unit="count",
-            why=f"Still open: {'; '.join(still)}.",
             clears_by="Settle it, then tick it.",
-            source="Usual questions before a visit",
         )
     ]
 
@@ -191,33 +194,47 @@ def judge_needs(needs: list[str], words: HouseWords) -> list[Finding]:
     """What each need means for the later stations."""
     known = by_code(words.needs)
     return [
-        Finding(
-            level=Level.MIND,
-            code=f"brief.need.{code}",
-            message=known[code].name,
-            why=known[code].text,
-            source="Needs interview",
-        )
+        NEED.of(code)(Level.MIND, known[code].name, known[code].text)
         for code in needs
         if code in known and not known[code].by_gaps
     ]
 
 
-def judge_hazards(hazards: list[str], seen: list[str], words: HouseWords) -> list[Finding]:
-    """Cautions of the hazards on site that nobody has marked as seen."""
+def judge_hazards(hazards: list[str], seen: list[str], sought: bool, words: HouseWords) -> list[Finding]:
+    """Cautions of the hazards on site that nobody has marked as seen, and whether anybody has looked for hazards."""
     known = by_code(words.hazards)
-    return [
-        Finding(
-            level=Level.MIND,
-            code=f"brief.hazard.{code}",
-            message=f"{known[code].name}: caution not yet seen",
-            why=known[code].text,
+    unseen = [
+        HAZARD.of(code)(
+            Level.MIND,
+            f"{known[code].name}: caution not yet seen",
+            known[code].text,
             clears_by="Read it with everyone who goes, then mark it as seen.",
-            source="Usual cautions; local codes prevail",
         )
         for code in hazards
         if code in known and code not in seen
     ]
+    unseen += [
+        HAZARD.of(code)(
+            Level.MIND,
+            f"{code.replace('_', ' ').capitalize()}: its caution is no longer in the house's words",
+            "It was ticked on this site; what has to be minded is not told any more.",
+            clears_by="Write its caution anew in Stores, or take the tick out where the hazard is not there.",
+        )
+        for code in hazards
+        if code not in known
+    ]
+    if not sought:
+        return [
+            *unseen,
+            HAZARDS.missing(
+                "Nobody has said that the site was looked over for hazards",
+                "Look the site over, tick what is there, then tick that it was looked over.",
+            ),
+        ]
+    if not unseen:
+        said = "each caution is seen" if hazards else "none of the list is there"
+        return [HAZARDS(Level.CLEAR, f"Looked over for hazards: {said}", "The site itself prevails: look again there.")]
+    return unseen
 
 
 def judge_proofs(needs: list[str], proved: list[str], measured: bool, words: HouseWords) -> list[Finding]:
@@ -226,67 +243,15 @@ def judge_proofs(needs: list[str], proved: list[str], measured: bool, words: Hou
     if not measured:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code=f"handover.need.{code}",
-            message=f"{known[code].name}: not proved yet",
-            why=known[code].proof,
+        UNPROVED.of(code)(
+            Level.MIND,
+            f"{known[code].name}: not proved yet",
+            known[code].proof,
             clears_by="Prove it with the customer, then tick it.",
-            source="Needs interview at Brief",
         )
         for code in needs
         if code in known and code not in proved
     ]
-
-
-_ORDER_FIELDS = {
-    "customer": str,
-    "service_wanted": str,
-    "place": str,
-    "latitude_deg": float,
-    "longitude_deg": float,
-    "height_m": float,
-    "date": str,
-    "terminal": str,
-    "satellite": str,
-    "azimuth_deg": float,
-    "elevation_deg": float,
-    "skew_deg": float,
-    "activation_code": str,
-    "beam_letter": str,
-    "site_id": str,
-    "terminal_id": str,
-    "hardware_address": str,
-    "customer_reference": str,
-    "site_code": str,
-    "cluster_code": str,
-}
-
-
-def read_work_order(text: str) -> dict[str, Any]:
-    """A work order as JSON (one object) or CSV (a header and one row), its fields checked for their kind.
-
-    Raises InputError that names the field. Unknown fields are refused, so that nothing is lost unseen.
-    """
-    body = plain_text(text, "file").strip()
-    if body.startswith("{"):
-        data = parse_json(body)
-    else:
-        rows = [row for _, row in read_rows(body, "file")]
-        if len(rows) != 1:
-            raise InputError.one("file", f"holds {len(rows)} rows below its header; one work order is accepted")
-        data = rows[0]
-    order: dict[str, Any] = {}
-    for name, value in data.items():
-        if name not in _ORDER_FIELDS:
-            raise InputError.one(str(name), f"is not a field of a work order; accepted are {', '.join(_ORDER_FIELDS)}")
-        if value in (None, ""):
-            continue
-        try:
-            order[name] = _ORDER_FIELDS[name](str(value).strip())
-        except ValueError as error:
-            raise InputError.one(name, f"{value!r} is not a number: write it with digits, such as 12.5") from error
-    return order
 
 
 __all__ = [
@@ -299,5 +264,4 @@ __all__ = [
     "judge_needs",
     "judge_proofs",
     "judge_settled",
-    "read_work_order",
 ]

@@ -12,6 +12,7 @@ from pydantic import Field
 from rindle_core.catalogue.models import Satellite
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
+from rindle_core.stations.brief.findings import DOCUMENT_SATELLITE
 
 DocumentKind = Literal["order", "settings", "configuration", "manual", "photo", "permission", "other"]
 _READ_CHARACTERS = 200_000  # of a file's beginning: a configuration names its satellite near the top
@@ -56,13 +57,11 @@ def judge_documents(documents: Sequence[DocumentFact], satellite: Satellite | No
     if satellite is None:
         return []
     return [
-        Finding(
-            level=Level.HOLD,
-            code="brief.document_satellite",
-            message=f"{one.name} is for another satellite",
-            why=f"The file names {one.satellite_code}, the job is for {satellite.name}.",
+        DOCUMENT_SATELLITE(
+            Level.HOLD,
+            f"{one.name} is for another satellite",
+            f"The file names {one.satellite_code}, the job is for {satellite.name}.",
             clears_by="Ask the operator for the file of this satellite, and take this one out.",
-            source="Name and text of the file",
         )
         for one in documents
         if one.kind == "configuration" and one.satellite_code and one.satellite_code != satellite.code

@@ -10,7 +10,7 @@ from pydantic import Field
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.science.magnetism import ModelDay
-from rindle_core.science.sun import zone_of_longitude_h
+from rindle_core.science.site_clock import ahead_h, noon_of, zone_at
 from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.visit import VisitFacts
 
@@ -39,6 +39,9 @@ class BriefFacts(VisitFacts):
             placeholder="-29.3118, 27.9362 or 29°18'43\"S 27°56'10\"E or UTM 35J … or geo: …",
         ),
     ] = Field(default="", max_length=200, description="As it was typed; the coordinates follow from it")
+    address: Annotated[str, Entry("Street address", placeholder="As the customer says it, with the way there")] = Field(
+        default="", max_length=300, description="Kept as text: no place is worked out from it"
+    )
     latitude_deg: Annotated[float | None, Entry("Latitude")] = Field(default=None, ge=-90, le=90)
     longitude_deg: Annotated[float | None, Entry("Longitude")] = Field(default=None, ge=-180, le=180)
     height_m: Annotated[float | None, Entry("Height above sea")] = Field(default=None, ge=-500, le=9000)
@@ -57,12 +60,16 @@ class BriefFacts(VisitFacts):
     )
     printed_elevation_deg: Annotated[float | None, Entry("Printed elevation")] = Field(default=None, ge=-90, le=90)
     printed_skew_deg: Annotated[float | None, Entry("Printed skew")] = Field(default=None, ge=-90, le=90)
+    order_extra: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Entry("What else the order said")] = Field(
+        default_factory=dict, max_length=40, description="Fields of the work order that have no place of their own here"
+    )
     needs: Annotated[list[str], Entry("What the customer needs", words="needs")] = Field(
         default_factory=list, max_length=20
     )
     hazards: Annotated[list[str], Entry("Hazards on this site", words="hazards")] = Field(
         default_factory=list, max_length=20
     )
+    hazards_sought: Annotated[bool, Entry("The site was looked over for hazards")] = False
     cautions_seen: Annotated[list[str], Entry("Cautions seen by everyone who goes", words="hazards")] = Field(
         default_factory=list, max_length=20
     )
@@ -86,10 +93,19 @@ class BriefFacts(VisitFacts):
         """Height above sea as it is reckoned with: the sea's own level while nobody said it, which is a finding."""
         return self.height_m or 0.0
 
+    @property
+    def zone(self) -> str:
+        """Name of the zone whose clocks hang at the site; UTC while the place is not known."""
+        return zone_at(*self.place) if self.place else "UTC"
+
+    @property
+    def clock_ahead_h(self) -> float:
+        """Hours by which the site's clocks are before UTC on the day of the work."""
+        return ahead_h(self.zone, self.noon())
+
     def noon(self) -> dt.datetime:
-        """Noon of the day of the work by the site's longitude: when a simulation by elements starts."""
-        middle = dt.datetime(self.date.year, self.date.month, self.date.day, 12, tzinfo=dt.UTC)
-        return middle - dt.timedelta(hours=zone_of_longitude_h(self.longitude_deg or 0.0))
+        """Noon of the day of the work by the site's clocks: when a simulation by elements starts."""
+        return noon_of(self.date, self.zone)
 
 
 __all__ = ["BriefFacts"]

@@ -6,10 +6,11 @@ import datetime as dt
 
 from pydantic import Field
 
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.brief.findings import LINEUP, LINEUP_DAY
 
 
 class LineupInput(Model):
@@ -77,42 +78,33 @@ def lineup_request(given: LineupInput) -> Outcome[LineupResult]:
 
 def _judge(given: LineupInput, lacking: list[str]) -> list[Finding]:
     if lacking:
-        return [
-            missing(
-                "brief.lineup", "The line-up request is not complete", f"Still to be entered: {', '.join(lacking)}."
-            )
-        ]
+        return [LINEUP.missing("The line-up request is not complete", f"Still to be entered: {', '.join(lacking)}.")]
     at = given.wanted_at
     assert at is not None  # else it would be lacking
     if given.visit_on is not None and at.date() != given.visit_on:
         return [
-            Finding(
-                level=Level.MIND,
-                code="brief.lineup_day",
-                message="The line-up slot is not on the day of the work",
-                why=f"The slot is on {at.date()}, the work on {given.visit_on}.",
+            LINEUP_DAY(
+                Level.MIND,
+                "The line-up slot is not on the day of the work",
+                f"The slot is on {at.date()}, the work on {given.visit_on}.",
                 clears_by="Move one of the two.",
-                source="Appointment against the visit",
             )
         ]
     if not given.booked:
         return [
-            Finding(
-                level=Level.MIND,
-                code="brief.lineup",
-                message="The line-up slot is asked for, not booked",
-                why="Without a slot nobody measures the uplink.",
+            LINEUP(
+                Level.MIND,
+                "The line-up slot is asked for, not booked",
+                "Without a slot nobody measures the uplink.",
                 clears_by="Wait for the desk's answer, then mark it as booked.",
                 source="Appointment with the operations desk",
             )
         ]
     return [
-        Finding(
-            level=Level.CLEAR,
-            code="brief.lineup",
-            message=f"Line-up booked for {at:%H:%M}",
-            why=f"Coarse pointing has to be finished {given.rules.lineup_lead_min:g} minutes before.",
-            source="House rule: time before line-up",
+        LINEUP(
+            Level.CLEAR,
+            f"Line-up booked for {at:%H:%M}",
+            f"Coarse pointing has to be finished {given.rules.lineup_lead_min:g} minutes before.",
         )
     ]
 

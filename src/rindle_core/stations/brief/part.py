@@ -18,6 +18,7 @@ class BriefPart(Model):
     apart: ApartResult | None
     visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
     deliveries: DeliveriesResult
+    zone: str = Field(default="UTC", description="Name of the zone whose clocks hang at the site, IANA")
 
 
 __all__ = ["BriefPart"]

@@ -13,10 +13,11 @@ from PIL import Image, UnidentifiedImageError
 from pydantic import Field
 
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, parse_json, register
+from rindle_core.stations.brief.findings import PLACES_APART
 
 _GPS_IFD = 0x8825  # Exif 2.32, tag 34853
 _MOST_PLACES = 500
@@ -193,17 +194,14 @@ def apart(given: ApartInput) -> Outcome[ApartResult]:
 
 
 def _judge(result: ApartResult, rules: HouseRules) -> Finding:
-    return at_most(
+    return PLACES_APART.at_most(
         result.distance_m,
         rules.places_apart_m,
         level=Level.MIND,
-        code="brief.places_apart",
-        unit="m",
         clear="Both entries are the same place",
         over="The two entries are different places: which one is right?",
         why="The angles hardly change over a kilometre, but the skyline and the drive do.",
         clears_by="Ask the customer, or look at both on the map, and keep the right one.",
-        source="Geodesic between the two entries",
     )
 
 

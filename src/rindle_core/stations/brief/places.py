@@ -7,6 +7,7 @@ from typing import Literal
 
 import mgrs
 import utm
+from openlocationcode import openlocationcode
 from pydantic import Field
 
 from rindle_core.catalogue.models import PositionFormat
@@ -15,19 +16,22 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.site import Position
 
-Form = Literal["decimal", "degrees-minutes", "degrees-minutes-seconds", "UTM", "MGRS", "geo link"]
+Form = Literal["decimal", "degrees-minutes", "degrees-minutes-seconds", "UTM", "MGRS", "geo link", "open location code"]
 
 _ACCEPTED = (
     "accepted are -29.6123, 28.2041; 29°36'44\"S 28°12'15\"E; 29°36.74'S 28°12.25'E; "
-    "UTM 35J 616500 6723400; MGRS 35JPJ1650023400; geo:-29.6123,28.2041"
+    "UTM 35J 616500 6723400; MGRS 35JPJ1650023400; geo:-29.6123,28.2041; an open location code such as 5G2C96Q3+3J"
 )
 _NUMBER = r"[0-9]+(?:\.[0-9]+)?"
-_GEO = re.compile(rf"geo:\s*(-?{_NUMBER}),(-?{_NUMBER})(?:,(-?{_NUMBER}))?(;.*)?", re.IGNORECASE)
+_GEO = re.compile(rf"geo:\s*(-?{_NUMBER}),(-?{_NUMBER})(?:,(-?{_NUMBER}))?(;[^?]*)?(?:\?.*)?", re.IGNORECASE)
 _UTM = re.compile(
     rf"(?:UTM\s*)?(?:zone\s*)?([0-9]{{1,2}})\s*(north|south|[C-HJ-NP-X])[\s,]+({_NUMBER})\s*(?:m\s*)?E?[\s,]+({_NUMBER})\s*(?:m\s*)?N?",
     re.IGNORECASE,
 )
 _MGRS = re.compile(r"(?:MGRS\s*)?([0-9]{1,2}[C-HJ-NP-X]\s*[A-HJ-NP-Z]{2}\s*[0-9]+(?:\s+[0-9]+)?)", re.IGNORECASE)
+_CODE = re.compile(r"[23456789CFGHJMPQRVWX0]{2,8}\+[23456789CFGHJMPQRVWX]*", re.IGNORECASE)
+# Decimal commas: two numbers that each have one, parted by a blank, a semicolon or a slash.
+_COMMAS = re.compile(r"(-?[0-9]{1,3}),([0-9]+)(?:\s*[;/]\s*|\s+)(-?[0-9]{1,3}),([0-9]+)")
 _MARKS = str.maketrans(
     {"º": "°", "˚": "°", "′": "'", "’": "'", "ʹ": "'", "″": '"', "”": '"', "“": '"', "−": "-", "–": "-"}
 )
@@ -49,6 +53,7 @@ class PlaceForms(Model):
     utm: str = Field(description="Empty near the poles, where UTM does not reach")
     military_grid: str
     geo_link: str
+    location_code: str = Field(default="", description="Open location code, some fourteen metres square")
 
 
 class Place(Model):
@@ -85,6 +90,7 @@ def place_forms(latitude_deg: float, longitude_deg: float) -> PlaceForms:
         utm=utm_text,
         military_grid=mgrs.MGRS().toMGRS(grid_latitude_deg, longitude_deg),
         geo_link=f"geo:{latitude_deg:.6f},{longitude_deg:.6f}",
+        location_code=openlocationcode.encode(latitude_deg, longitude_deg),
     )
 
 
@@ -131,6 +137,18 @@ def _from_mgrs(text: str) -> Place:
     except mgrs.core.MGRSError as error:
         raise InputError.one("place", f"{text!r} is not a square of the military grid; {_ACCEPTED}") from error
     return _checked(latitude, longitude, None, "MGRS")
+
+
+def _from_code(text: str) -> Place:
+    """The middle of the code's square. Source: the Open Location Code specification, by its reference package."""
+    if not openlocationcode.isFull(text):
+        raise InputError.one(
+            "place",
+            f"{text!r} is a short open location code, which counts from a town: give the whole code",
+        )
+    area = openlocationcode.decode(text)
+    wide_m = (area.latitudeHi - area.latitudeLo) * 111_195.0
+    return _checked(area.latitudeCenter, area.longitudeCenter, None, "open location code", f", {wide_m:.0f} m square")
 
 
 def _parts(text: str) -> list[tuple[list[float], str, bool]]:
@@ -190,6 +208,10 @@ def parse_place(given: PlaceInput) -> Place:
         if match[4] and "crs=" in match[4].lower() and "crs=wgs84" not in match[4].lower():
             raise InputError.one("place", "the geo: link names another coordinate system; only wgs84 is accepted")
         return _checked(float(match[1]), float(match[2]), height, "geo link")
+    if _CODE.fullmatch(text):
+        return _from_code(text.upper())
+    if match := _COMMAS.fullmatch(text):
+        text = f"{match[1]}.{match[2]}, {match[3]}.{match[4]}"
     if match := _UTM.fullmatch(text):
         return _from_utm(match)
     if match := _MGRS.fullmatch(text):

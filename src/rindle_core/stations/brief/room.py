@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("handover.runs",),
+    looks_at=("handover.runs", "bringup.activation_code", "bringup.modem_entries"),
     reads=("aim",),
 )

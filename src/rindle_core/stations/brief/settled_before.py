@@ -9,6 +9,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
 from rindle_core.stations.brief.documents import judge_documents
+from rindle_core.stations.brief.findings import KEPT_LINE
 from rindle_core.stations.brief.lineup import LineupInput, LineupResult, lineup_request
 from rindle_core.stations.brief.places import (
     PositionEntryInput,
@@ -61,10 +62,9 @@ def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Fi
     days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=job.brief.date, rules=job.picks.rules))
     lined = _lineup(job, beam)
     wants_lineup = visit.lineup_at is not None or (job.picks.terminal is not None and job.picks.terminal.needs_lineup)
-    told_weather = visit.forecast_gust_mps is not None or visit.forecast_low_c is not None or bool(visit.conditions)
     findings = [
         *(mounts.findings if visit.surface else []),
-        *(skies.findings if told_weather else []),
+        *skies.findings,
         *days.findings,
         *(lined.findings if wants_lineup else []),
         *judge_visit(visit, job.brief.date, job.picks.words),
@@ -138,12 +138,4 @@ def _judge_old_line(choice: str) -> list[Finding]:
     if choice not in OLD_LINE:
         return []
     name, text = OLD_LINE[choice]
-    return [
-        Finding(
-            level=Level.CLEAR,
-            code="brief.old_line",
-            message=f"The old line: {name.casefold()}",
-            why=text,
-            source="Needs interview",
-        )
-    ]
+    return [KEPT_LINE(Level.CLEAR, f"The old line: {name.casefold()}", text)]

@@ -13,6 +13,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
+from rindle_core.stations.brief.findings import INDOOR, RETURN_VISIT
 from rindle_core.stations.brief.visit_days import VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
@@ -154,33 +155,34 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAUL
         late = visit.return_on is not None and visit.return_on <= visit_on
         if visit.return_on is None or late:
             findings.append(
-                Finding(
-                    level=Level.MIND,
-                    code="brief.return_visit",
-                    message="The temporary set-up has no day on which it ends"
+                RETURN_VISIT(
+                    Level.MIND,
+                    "The temporary set-up has no day on which it ends"
                     if not late
                     else "The return visit lies before the work",
-                    why="What is left temporary stays for good, on a foot that was not made for it.",
+                    "What is left temporary stays for good, on a foot that was not made for it.",
                     clears_by="Agree on the day of the return visit, and note what is taken over.",
-                    source="Temporary now, permanent later",
                 )
             )
-    still = [one.name for one in words.indoor if one.code not in visit.indoor]
-    if visit.indoor and still:
-        findings.append(
-            Finding(
-                level=Level.MIND,
-                code="brief.indoor",
-                message="The indoor unit's place is not settled",
-                figure=float(len(still)),
-                limit=0.0,
-                unit="count",
-                why=f"Still open: {'; '.join(still)}.",
-                clears_by="Settle it with the customer, then tick it.",
-                source="Usual questions before a visit",
-            )
+    return [*findings, *_judge_indoor(visit.indoor, words)]
+
+
+def _judge_indoor(settled: list[str], words: HouseWords) -> list[Finding]:
+    still = [one.name for one in words.indoor if one.code not in settled]
+    if not settled:
+        return [INDOOR.missing("Where the indoor unit goes is not settled yet", "Settle it with the customer.")]
+    if not still:
+        return [INDOOR(Level.CLEAR, "The indoor unit's place is settled", "")]
+    return [
+        INDOOR(
+            Level.MIND,
+            "The indoor unit's place is not settled",
+            f"Still open: {'; '.join(still)}.",
+            figure=float(len(still)),
+            limit=0.0,
+            clears_by="Settle it with the customer, then tick it.",
         )
-    return findings
+    ]
 
 
 __all__ = ["METHOD_ERROR_M", "OLD_LINE", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]

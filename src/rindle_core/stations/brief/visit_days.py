@@ -13,6 +13,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.brief.findings import VISIT_DAYS
 
 _DAYS_TRIED = 60
 
@@ -146,19 +147,14 @@ def _judge(given: VisitDaysInput, days: int) -> list[Finding]:
         return []
     slow = max(given.tasks, key=lambda one: one.wait_h)
     return [
-        Finding(
-            level=Level.MIND,
-            code="brief.visit_days",
-            message="The work takes more than one day",
+        VISIT_DAYS(
+            Level.MIND,
+            "The work takes more than one day",
+            f"{slow.name} has to set for {slow.wait_h:g} h." if slow.wait_h else "There is more work than a day holds.",
             figure=float(days),
             limit=1.0,
             bound="at_most",
-            unit="count",
-            why=f"{slow.name} has to set for {slow.wait_h:g} h."
-            if slow.wait_h
-            else "There is more work than a day holds.",
             clears_by="Tell the customer, and plan a safe state for the night between.",
-            source="List scheduling with waits",
         )
     ]
 

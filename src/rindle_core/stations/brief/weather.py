@@ -6,10 +6,11 @@ from typing import Literal
 
 from pydantic import Field
 
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.brief.findings import WEATHER
 
 Condition = Literal["rain", "snow", "ice", "thunder", "fog"]
 CONDITIONS: dict[str, str] = {
@@ -111,38 +112,25 @@ def _named(tasks: list[TaskWeather], level: Level) -> list[str]:
 def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
     if given.forecast_gust_mps is None and given.forecast_low_c is None and not given.conditions:
         return [
-            missing(
-                "brief.weather",
-                "The weather of the day is not known",
-                "Enter gusts and lowest temperature from the forecast.",
+            WEATHER.missing(
+                "The weather of the day is not known", "Enter gusts and lowest temperature from the forecast."
             )
         ]
     bad = [one for one in tasks if one.level in (Level.HOLD, Level.MIND)]
     if not bad:
-        return [
-            Finding(
-                level=Level.CLEAR,
-                code="brief.weather",
-                message="The weather lets the work be done",
-                why="As forecast; look again on the morning.",
-                source="House rules: weather limits",
-            )
-        ]
+        return [WEATHER(Level.CLEAR, "The weather lets the work be done", "As forecast; look again on the morning.")]
     return [
-        Finding(
-            level=Level.MIND,
-            code="brief.weather",
-            message="The weather stops or hinders some of the work",
-            figure=float(len(bad)),
-            limit=0.0,
-            unit="count",
-            why=" ".join(
+        WEATHER(
+            Level.MIND,
+            "The weather stops or hinders some of the work",
+            " ".join(
                 f"{word}: {', '.join(names)}."
                 for word, names in (("No-go", _named(bad, Level.HOLD)), ("Mind", _named(bad, Level.MIND)))
                 if names
             ),
+            figure=float(len(bad)),
+            limit=0.0,
             clears_by="Move the day, or split the job: what cannot be done now is done in better weather.",
-            source="House rules: weather limits",
         )
     ]
 

@@ -28,6 +28,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             entered=told.states_entered,
             now_s=told.device_now_s,
             rules=job.picks.rules,
+            words=job.picks.words,
             facts=OwnFigures(
                 beam_letter_entered=told.beam_letter,
                 beam_letter_expected=aim.beam.letter if aim.beam else "",

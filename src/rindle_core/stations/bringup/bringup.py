@@ -8,11 +8,13 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, Cause, HouseWords, Sign
 from rindle_core.catalogue.models import BringUpState, ModemEntry
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.bringup.findings import BEAM_LETTER, BEFORE_POWER, FORM, ONLINE, POWER, STUCK, WAITING
 
 
 class StateEntered(Row):
@@ -50,6 +52,7 @@ class BringUpInput(Model):
     entered: list[StateEntered] = Field(default_factory=list)
     now_s: float = Field(default=0.0, ge=0, description="Seconds since power was switched on")
     facts: OwnFigures = OwnFigures()
+    words: HouseWords = DEFAULT_WORDS
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -71,69 +74,33 @@ class BringUpResult(Model):
     total_s: float | None = Field(description="Power to online")
 
 
-class _Cause(Model):
-    text: str
-    test: str
-    weight: float
-
-
-def _causes(code: str, facts: OwnFigures) -> list[_Cause]:
-    """Likely causes for a terminal that stays in this state, weighed by the job's figures, likeliest first."""
-    short_db = 0.0
-    if facts.level_db is not None and facts.predicted_level_db is not None:
-        short_db = facts.predicted_level_db - facts.level_db
-    wrong_letter = bool(facts.beam_letter_entered) and facts.beam_letter_entered != facts.beam_letter_expected
-    supply = _Cause(
-        text="Too little voltage at the outdoor unit",
-        test="Measure the voltage at the dish end under load.",
-        weight=3.0 if facts.supply_on_hold else 0.6,
-    )
-    weak = _Cause(
-        text="The level is short of what the link promises",
-        test="Go back to Peak and pass the top on both axes.",
-        weight=2.0 if short_db > 2 else 0.5,
-    )
-    blocked = _Cause(
-        text="Something stands in the beam",
-        test="Look along the sight-line from the dish; compare Sky.",
-        weight=2.0 if facts.beam_touched else 0.4,
-    )
-    letter = _Cause(
-        text="The beam letter entered is not this site's",
-        test=f"Compare the modem's entry {facts.beam_letter_entered or '(none)'} with the letter "
-        f"{facts.beam_letter_expected or '(unknown)'} at Aim.",
-        weight=5.0 if wrong_letter else 0.3,
-    )
-    loss = _Cause(
-        text="The cable loses too much",
-        test="Remake the ends; compare the level at the dish and at the modem.",
-        weight=2.5 if facts.cable_loss_on_hold else 0.5,
-    )
-    table: dict[str, list[_Cause]] = {
-        "power": [supply],
-        "boot": [supply],
-        "search": [weak, blocked, loss, supply, letter],
-        "receive_lock": [weak, loss, blocked],
-        "frame_sync": [weak, letter, loss],
-        "ranging": [letter, weak, loss, supply],
-        "network_entry": [letter, weak],
-        "address": [
-            _Cause(
-                text="The operator's side has not finished",
-                test="Wait as long again, then restart the modem once.",
-                weight=1.0,
-            ),
-            weak,
-        ],
-        "activation": [
-            _Cause(
-                text="The activation code is missing or not accepted",
-                test="Read the code back to the operations desk.",
-                weight=1.0,
-            )
-        ],
+def _signs(facts: OwnFigures, rules: HouseRules) -> dict[Sign, bool]:
+    """What of this job's figures speaks for a cause."""
+    known = facts.level_db is not None and facts.predicted_level_db is not None
+    return {
+        "supply_on_hold": facts.supply_on_hold,
+        "cable_loss_on_hold": facts.cable_loss_on_hold,
+        "beam_touched": facts.beam_touched,
+        "level_short": known and facts.predicted_level_db - facts.level_db > rules.level_shortfall_db,  # type: ignore[operator]  # known
+        "letter_wrong": bool(facts.beam_letter_entered) and facts.beam_letter_entered != facts.beam_letter_expected,
     }
-    return sorted(table.get(code, []), key=lambda cause: -cause.weight)
+
+
+def _causes(code: str, given: BringUpInput) -> list[tuple[str, str]]:
+    """Name and test of what may hold this state up, weighed by the job's figures, likeliest first."""
+    signs = _signs(given.facts, given.rules)
+
+    def weight(cause: Cause) -> float:
+        return cause.weight_with_sign_number if any(signs[sign] for sign in cause.signs) else cause.weight_number
+
+    def test(cause: Cause) -> str:
+        said = cause.text.replace("{entered}", given.facts.beam_letter_entered or "(none)")
+        return said.replace("{expected}", given.facts.beam_letter_expected or "(unknown)")
+
+    likely = sorted((one for one in given.words.causes if code in one.states), key=weight, reverse=True)
+    return [(cause.name, test(cause)) for cause in likely] or [
+        ("It is stuck, and no cause is known for this state", "Read what the modem says, and call the operations desk.")
+    ]
 
 
 def _rungs(given: BringUpInput) -> list[LadderRung]:
@@ -194,49 +161,40 @@ def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResul
         *_judge_before_power(given.facts, current is not None),
     ]
     if current is None:
-        return [*findings, missing("bringup.power", "The terminal is not switched on", "Switch on once it may be.")]
+        return [*findings, POWER.missing("The terminal is not switched on", "Switch on once it may be.")]
     if result.online:
         return [
             *findings,
-            Finding(
-                level=Level.CLEAR,
-                code="bringup.online",
-                message="The terminal is online",
+            ONLINE(
+                Level.CLEAR,
+                "The terminal is online",
+                "Every state from power to online was passed.",
                 figure=result.total_s,
-                unit="s",
-                why="Every state from power to online was passed.",
-                source="The terminal's own states",
             ),
         ]
     if not result.stuck:
         return [
             *findings,
-            Finding(
-                level=Level.UNKNOWN,
-                code="bringup.waiting",
-                message=current.state.name,
+            WAITING(
+                Level.UNKNOWN,
+                current.state.name,
+                current.state.said or "The terminal is on its way.",
                 figure=current.taken_s,
                 limit=current.state.usual_s,
                 bound="usual",
-                unit="s",
-                why=current.state.said or "The terminal is on its way.",
                 clears_by="Wait; nothing needs to be done yet.",
-                source="The terminal's own states",
             ),
         ]
-    for rank, cause in enumerate(_causes(current.state.code, given.facts)[:3]):
+    for rank, (cause, test) in enumerate(_causes(current.state.code, given)[:3]):
         findings.append(
-            Finding(
-                level=Level.HOLD if rank == 0 else Level.MIND,
-                code=f"bringup.stuck.{rank + 1}",
-                message=cause.text,
-                why=f"{current.state.name} has lasted more than {given.rules.stuck_share:g} times its usual time.",
+            STUCK.of(str(rank + 1))(
+                Level.HOLD if rank == 0 else Level.MIND,
+                cause,
+                f"{current.state.name} has lasted more than {given.rules.stuck_share:g} times its usual time.",
                 figure=current.taken_s,
                 limit=current.state.usual_s,
                 bound="usual",
-                unit="s",
-                clears_by=cause.test,
-                source="Likely causes weighed by this job's figures",
+                clears_by=test,
             )
         )
     return findings
@@ -245,13 +203,11 @@ def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResul
 def _judge_forms(given: BringUpInput) -> list[Finding]:
     """Entries that cannot be right by their form, before anyone types them into the modem."""
     return [
-        Finding(
-            level=Level.MIND,
-            code="bringup.form",
-            message=f"{entry.label} has not the usual form",
-            why=f"The modem will refuse “{given.told[entry.code]}”; a digit or a letter may be missing or swapped.",
+        FORM(
+            Level.MIND,
+            f"{entry.label} has not the usual form",
+            f"The modem will refuse “{given.told[entry.code]}”; a digit or a letter may be missing or swapped.",
             clears_by=f"Read it again from the order; it looks like {entry.example}.",
-            source="Terminal's entries",
         )
         for entry in given.entries
         if given.told.get(entry.code) and re.fullmatch(entry.pattern, given.told[entry.code]) is None
@@ -263,17 +219,15 @@ def _judge_before_power(facts: OwnFigures, powered: bool) -> list[Finding]:
     if not facts.before_power_open:
         return []
     return [
-        Finding(
-            level=Level.HOLD if powered else Level.UNKNOWN,
-            code="bringup.before_power",
-            message="Powered before it may be" if powered else "It may not be switched on yet",
-            why=f"Not marked done: {'; '.join(facts.before_power_open)}. Without its earth a fault, or lightning, "
+        BEFORE_POWER(
+            Level.HOLD if powered else Level.UNKNOWN,
+            "Powered before it may be" if powered else "It may not be switched on yet",
+            f"Not marked done: {'; '.join(facts.before_power_open)}. Without its earth a fault, or lightning, "
             f"finds "
             "its way through people and the indoor unit.",
             clears_by="Switch off, do it, and mark it at Build."
             if powered
             else "Do it and mark it at Build, then switch on.",
-            source="Terminal's build steps; the local electrical code prevails",
         )
     ]
 
@@ -283,23 +237,19 @@ def _judge_letter(facts: OwnFigures) -> list[Finding]:
         return []
     if facts.beam_letter_entered == facts.beam_letter_expected:
         return [
-            Finding(
-                level=Level.CLEAR,
-                code="bringup.beam_letter",
-                message="The beam letter is this site's",
-                why="The modem listens and answers with the right hand on the right carrier.",
-                source="Beam at Aim",
+            BEAM_LETTER(
+                Level.CLEAR,
+                "The beam letter is this site's",
+                "The modem listens and answers with the right hand on the right carrier.",
             ),
         ]
     return [
-        Finding(
-            level=Level.HOLD,
-            code="bringup.beam_letter",
-            message=f"Beam letter {facts.beam_letter_entered} is not this site's",
-            why="With a wrong letter the terminal may still lock to the carrier, but it transmits with the wrong "
+        BEAM_LETTER(
+            Level.HOLD,
+            f"Beam letter {facts.beam_letter_entered} is not this site's",
+            "With a wrong letter the terminal may still lock to the carrier, but it transmits with the wrong "
             "hand: it stays at ranging and never enters the network.",
             clears_by=f"Enter beam letter {facts.beam_letter_expected} and let the modem start again.",
-            source="Beam at Aim",
         )
     ]
 

@@ -6,12 +6,13 @@ import math
 
 from pydantic import Field
 
-from rindle_core.kernel.findings import Level, at_most
+from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import wavelength_m
 from rindle_core.science.radiation import limit_at_m, near_w_per_m2, surface_w_per_m2
+from rindle_core.stations.bringup.findings import RADIATION
 
 
 class PowerDensityInput(Model):
@@ -91,18 +92,15 @@ def power_density(given: PowerDensityInput) -> Outcome[PowerDensityResult]:
         keep_clear_m=max(at_m, aperture_m),
         people_clear_m=_people_clear_m(given, at_m),
     )
-    finding = at_most(
+    finding = RADIATION.at_most(
         result.people_clear_m,
         0.0,
         level=Level.MIND,
-        code="sky.radiation",
-        unit="m",
         clear="Nobody reaches into strong radio energy",
         over="People would reach into strong radio energy",
         why="The limit is meant for people who know nothing of it; it is the mean of half an hour.",
         clears_by="Raise or move the dish, or fence off what is in front of it, with the sign that the local code "
         "asks for.",
-        source="FCC OET Bulletin 65 against ICNIRP 2020; a planning aid, local code and maker prevail",
     )
     return Outcome(result, [finding])
 

@@ -11,6 +11,7 @@ from rindle_core.catalogue.models import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.build.findings import NEXT, ORDER_ANGLE
 
 StepState = Literal["done", "ready", "locked"]
 
@@ -117,28 +118,17 @@ def _judge(result: BuildResult) -> list[Finding]:
         message, level = f"Next: {upcoming.step.title}", Level.UNKNOWN
         why = upcoming.step.detail or "It is the next step in order."
         clears = "Do it, then mark it done."
-    findings = [
-        Finding(
-            level=level,
-            code="build.next",
-            message=message,
-            why=why,
-            clears_by=clears,
-            source="Terminal's build steps",
-        )
-    ]
+    findings = [NEXT(level, message, why, clears_by=clears)]
     skipped = [
         view for view in locked if any(later.state == "done" for later in result.steps[result.steps.index(view) :])
     ]
     if skipped:
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="build.order",
-                message=f"“{skipped[0].step.title}” was passed over",
-                why="A later step is marked although this one still waits.",
+            ORDER_ANGLE(
+                Level.MIND,
+                f"“{skipped[0].step.title}” was passed over",
+                "A later step is marked although this one still waits.",
                 clears_by="Go back to it before going on.",
-                source="Terminal's build steps",
             )
         )
     return findings

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import missing
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, cable, extra_runs
+from rindle_core.stations.cable.findings import WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
 
-WAITS_FOR_CABLE = missing("waits.cable", "No cable is chosen", "Choose a cable and enter its pieces.")
+WAITS_FOR_CABLE = WAITS_CABLE.missing("No cable is chosen", "Choose a cable and enter its pieces.")
 
 
 def cable_of(job: JobInput) -> Outcome[CableResult] | None:

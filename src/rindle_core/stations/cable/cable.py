@@ -10,10 +10,11 @@ from pydantic import Field
 from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
 from rindle_core.kernel.constants import COPPER_TEMPERATURE_COEFFICIENT_PER_K
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.findings import Finding, Level, at_least, at_most, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.cable.findings import EMPTY, LENGTH, LOOP, LOSS, SUPPLY, TYPE
 
 PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
 
@@ -129,85 +130,69 @@ def _longest_by_supply_m(given: CableInput, ohm_per_m: float) -> float:
 def _judge(given: CableInput, result: CableResult) -> list[Finding]:
     limits = given.limits
     findings = [
-        at_most(
+        LENGTH.at_most(
             result.length_m,
             limits.most_m,
-            code="cable.length",
-            unit="m",
             clear="The cable is within the terminal's length",
             over="The cable is too long for the terminal",
             why="The terminal's timing and supply are only promised up to this length.",
             clears_by="A shorter route, or the modem nearer to the dish.",
-            source="Terminal's cable limits",
         ),
     ]
     if given.cable.kind == "coax":
         findings.append(
-            at_most(
+            LOSS.at_most(
                 result.loss_high_db,
                 limits.most_loss_db,
-                code="cable.loss",
-                unit="db",
                 clear="The loss is within its limit",
                 over="The cable loses too much",
                 why="At the top of the IF the modem would hear too little.",
                 clears_by="A thicker cable, fewer joints or a shorter route.",
-                source="a√f + b·f with temperature",
             )
         )
     if given.cable.code not in limits.types:
         findings.append(
-            Finding(
-                level=Level.HOLD,
-                code="cable.type",
-                message="This cable is not allowed for the terminal",
-                why="Its impedance, screen or conductor is not what the terminal was approved with.",
+            TYPE(
+                Level.HOLD,
+                "This cable is not allowed for the terminal",
+                "Its impedance, screen or conductor is not what the terminal was approved with.",
                 clears_by="Choose a cable from the terminal's list.",
-                source="Terminal's cable limits",
             )
         )
     if result.voltage_v is None:
         findings.append(
-            Finding(
-                level=Level.HOLD,
-                code="cable.supply",
-                message="The cable cannot carry the power",
-                unit="m",
+            SUPPLY(
+                Level.HOLD,
+                "The cable cannot carry the power",
+                "The outdoor unit draws more current as its voltage falls, until nothing is left.",
                 figure=result.length_m,
                 limit=result.longest_by_supply_m,
                 bound="at_most",
-                why="The outdoor unit draws more current as its voltage falls, until nothing is left.",
+                unit="m",
                 clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
-                source="V = (Vs + √(Vs² - 4PR))/2 has no solution",
             )
         )
     else:
         findings.append(
-            at_least(
+            SUPPLY.at_least(
                 result.voltage_v,
                 given.supply.least_v,
-                code="cable.supply",
-                unit="v",
                 clear="Enough voltage reaches the outdoor unit",
                 under="Too little voltage reaches the outdoor unit",
                 why="The outdoor unit restarts or never starts when its voltage sinks under transmit load.",
                 clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
-                source="V = (Vs + √(Vs² - 4PR))/2",
             )
         )
     loop_m = sum(piece.length_m for piece in given.pieces if piece.kind == "loop")
     findings.append(
-        at_least(
+        LOOP.at_least(
             loop_m,
             given.rules.service_loop_m,
             level=Level.MIND,
-            code="cable.loop",
-            unit="m",
             clear="There is a service loop",
             under="The service loop is short or missing",
             why="Without a loop no end can be cut off and made again.",
             clears_by="Add the loop at the dish.",
-            source="House rule: service loop",
         )
     )
     return findings
@@ -241,7 +226,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
     )
     if not given.pieces:
         return Outcome(
-            result, [missing("cable.empty", "No route has been entered", "Enter the pieces from the arm to the modem.")]
+            result, [EMPTY.missing("No route has been entered", "Enter the pieces from the arm to the modem.")]
         )
     return Outcome(result, _judge(given, result))
 

@@ -8,10 +8,11 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.findings import Finding, Level, at_least, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.handover.findings import AFTER, ALIKE, BEFORE, GAIN, LATENCY, RUNS
 
 When = Literal["before", "after"]
 
@@ -94,13 +95,11 @@ def _judge_alike(runs: list[ServiceRun]) -> list[Finding]:
     if not links["before"] or not links["after"] or links["before"] == links["after"]:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="handover.alike",
-            message="Before and after were not measured alike",
-            why="A run by radio shows the radio in the house as well as the line.",
+        ALIKE(
+            Level.MIND,
+            "Before and after were not measured alike",
+            "A run by radio shows the radio in the house as well as the line.",
             clears_by="Measure both by cable, or both by radio at the same spot.",
-            source="Same recipe before and after",
         )
     ]
 
@@ -123,65 +122,50 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
     findings: list[Finding] = _judge_alike(given.runs)
     if before is None:
         findings.append(
-            missing(
-                "handover.before",
-                "The present service was not measured",
-                "Enter runs at Brief, before anything is changed.",
-            )
+            BEFORE.missing("The present service was not measured", "Enter runs at Brief, before anything is changed.")
         )
     if after is None:
         return Outcome(
             result,
             [
                 *findings,
-                missing(
-                    "handover.after", "The new service is not measured", "Enter at least three runs after bring-up."
-                ),
+                AFTER.missing("The new service is not measured", "Enter at least three runs after bring-up."),
             ],
         )
     findings.append(
-        at_least(
+        RUNS.at_least(
             float(after.run_count),
             given.rules.wanted_run_count,
             level=Level.MIND,
-            code="handover.runs",
-            unit="count",
             clear="Enough runs were made",
             under="One or two runs prove little",
             why="Single tests vary too much; the median of three or more can be held against.",
             clears_by="Make more runs, some minutes apart.",
-            source="Median of runs",
         )
     )
     if before is not None:
         findings.append(
-            at_least(
+            GAIN.at_least(
                 after.down_mbps,
                 before.down_mbps,
                 level=Level.MIND,
-                code="handover.gain",
-                unit="mbps",
                 clear="The new service is faster than the old",
                 under="The new service is slower than the old",
                 why="Median of the download runs, after against before.",
                 clears_by="Compare the level with its prediction before handing over.",
-                source="Median of runs",
             )
         )
     if given.least_ping_ms is not None:
         findings.append(
-            at_least(
+            LATENCY.at_least(
                 after.latency_ms,
                 given.least_ping_ms,
                 level=Level.MIND,
-                code="handover.latency",
-                unit="ms",
                 clear="The latency is that of the satellite path",
                 under="The latency is too short for the satellite path",
                 why="Even over a gateway straight under the satellite an echo takes that long; a shorter one came over "
                 "another line.",
                 clears_by="Unplug the old line and measure again.",
-                source="Twice up and down on both sides over the speed of light",
             )
         )
     return Outcome(result, findings)

@@ -7,6 +7,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.brief import judge_proofs
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
+from rindle_core.stations.handover.findings import OPEN_HOLDS
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Context
@@ -17,16 +18,13 @@ def judge_closing(holds: list[str]) -> list[Finding]:
     if not holds:
         return []
     return [
-        Finding(
-            level=Level.HOLD,
-            code="handover.open_holds",
-            message="Other stations are still on hold",
-            why=f"A job is not handed over while these stand: {', '.join(holds)}.",
+        OPEN_HOLDS(
+            Level.HOLD,
+            "Other stations are still on hold",
+            f"A job is not handed over while these stand: {', '.join(holds)}.",
             figure=float(len(holds)),
             limit=0.0,
-            unit="count",
             clears_by="Clear each hold at its station.",
-            source="Verdicts of the stations",
         )
     ]
 

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import missing
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount.findings import HEIGHT, WAITS_MAST
 from rindle_core.stations.mount.mast import MountInput, MountResult, mount
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
 from rindle_core.stations.station import Context
 
-WAITS_FOR_MAST = missing(
-    "waits.mast", "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
+WAITS_FOR_MAST = WAITS_MAST.missing(
+    "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
 )
 
 
@@ -45,8 +45,7 @@ def mount_of(job: JobInput) -> Outcome[MountResult] | None:
     )
     if job.mount.height_above_ground_m is not None:
         return found
-    unknown = missing(
-        "mount.height",
+    unknown = HEIGHT.missing(
         "How high it stands over the ground is not known",
         "Enter the height over ground: the gust is the stronger the higher it stands.",
     )

@@ -9,11 +9,12 @@ from pydantic import Field
 from rindle_core.catalogue.models import MastWindow
 from rindle_core.kernel.constants import STEEL_YOUNG_MODULUS_PA
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import pointing_loss_db
+from rindle_core.stations.mount.findings import FIT, LIFT, STRESS, SWAY
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT, WindInput, disc_area_m2, wind
 
 _TUBE_DRAG = 1.2  # round tube at these Reynolds numbers, EN 1991-1-4, figure 7.28
@@ -94,79 +95,64 @@ def judge_fit(diameter_mm: float, window: MastWindow) -> Finding:
     """Whether the clamp grips this tube."""
     thin, thick = diameter_mm < window.least_mm, diameter_mm > window.most_mm
     if not thin and not thick:
-        return Finding(
-            level=Level.CLEAR,
-            code="mount.fit",
-            message="The mast fits the clamp",
-            unit="mm",
+        return FIT(
+            Level.CLEAR,
+            "The mast fits the clamp",
+            "Its outer diameter lies inside the terminal's window.",
             figure=diameter_mm,
             limit=window.least_mm,
             upper=window.most_mm,
             bound="between",
-            why="Its outer diameter lies inside the terminal's window.",
-            source="Terminal's mast window",
         )
-    return Finding(
-        level=Level.HOLD,
-        code="mount.fit",
-        message="The mast is too thin for the clamp" if thin else "The mast is too thick for the clamp",
-        why="A few millimetres under will never grip, however hard the nuts are turned."
+    return FIT(
+        Level.HOLD,
+        "The mast is too thin for the clamp" if thin else "The mast is too thick for the clamp",
+        "A few millimetres under will never grip, however hard the nuts are turned."
         if thin
         else "The clamp will not close round it.",
         figure=diameter_mm,
         limit=window.least_mm,
         upper=window.most_mm,
         bound="between",
-        unit="mm",
         clears_by="Use a mast inside the window, or the maker's own adapter sleeve."
         if thin
         else "Use a mast inside the window.",
-        source="Terminal's mast window",
     )
 
 
 def _judge_strength(result: MountResult, rules: HouseRules) -> list[Finding]:
     thicker = "" if result.least_wall_mm is None else f", or a wall of {result.least_wall_mm:g} mm or more"
     return [
-        at_most(
+        STRESS.at_most(
             result.stress_mpa,
             result.allowed_stress_mpa,
-            code="mount.stress",
-            unit="mpa",
             clear="The mast survives the design gust",
             over="The mast bends in the design gust",
             why=f"Bending at the bracket against the yield of plain tube with the firm's factor. {_AID}",
             so=_AID,
             clears_by=f"A shorter free length, a bracket higher up, a larger tube{thicker}.",
-            source="Cantilever bending, M c / I; gust after ASCE 7-16",
         ),
-        at_most(
+        SWAY.at_most(
             result.wind_loss_db,
             rules.wind_loss_db,
             level=Level.MIND,
-            code="mount.sway",
-            unit="db",
             clear="The mast holds the aim in the working wind",
             over="The mast sways out of the beam in the working wind",
             why="The tip turns with the gust and the beam with it; every gust then costs this much.",
             clears_by="A stiffer or shorter mast, or struts.",
-            source="F L²/2EI and 12 (θ/θ3)²",
         ),
     ]
 
 
 def _judge_lift(mass_kg: float, rules: HouseRules) -> Finding:
-    return at_most(
+    return LIFT.at_most(
         mass_kg,
         rules.lone_lift_kg,
         level=Level.MIND,
-        code="mount.lift",
-        unit="kg",
         clear="One person may lift it",
         over="Two people are needed to lift it",
         why="A heavy or awkward load at height takes people off ladders; never lift in wind, rain, ice or thunder.",
         clears_by="Two people, or carry it up in its parts.",
-        source="House rule: lone lift",
     )
 
 

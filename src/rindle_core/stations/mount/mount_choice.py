@@ -5,9 +5,10 @@ from __future__ import annotations
 from pydantic import Field
 
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind, Surface
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.mount.findings import MOUNT_CHOICE, SURFACE
 
 
 class MountChoiceInput(Model):
@@ -60,9 +61,7 @@ def mount_choice(given: MountChoiceInput) -> Outcome[MountChoiceResult]:
     Ranked by how firmly a kind holds aim.
     """
     if given.surface is None:
-        wanted = missing(
-            "brief.surface", "The surface to mount on is not known", "Choose what the mount would stand on."
-        )
+        wanted = SURFACE.missing("The surface to mount on is not known", "Choose what the mount would stand on.")
         return Outcome(MountChoiceResult(options=[]), [wanted])
     options = [
         MountOption(kind=kind, suits=not (against := _against(kind, given)), against=against)
@@ -71,15 +70,11 @@ def mount_choice(given: MountChoiceInput) -> Outcome[MountChoiceResult]:
     ]
     options.sort(key=lambda one: (not one.suits, -one.kind.rigid_share))
     best = next((one for one in options if one.suits), None)
-    finding = Finding(
-        level=Level.CLEAR if best else Level.MIND,
-        code="brief.mount_choice",
-        message=f"{best.kind.name} suits" if best else "No usual mount suits these wishes",
-        why=f"{best.kind.needs} {best.kind.caution}"
-        if best
-        else "Each kind for this surface has something against it.",
+    finding = MOUNT_CHOICE(
+        Level.CLEAR if best else Level.MIND,
+        f"{best.kind.name} suits" if best else "No usual mount suits these wishes",
+        f"{best.kind.needs} {best.kind.caution}" if best else "Each kind for this surface has something against it.",
         clears_by="" if best else "Allow holes, lower the wish for height, or choose another surface.",
-        source="The trade's usual kinds by surface: a planning aid, local codes prevail",
     )
     return Outcome(MountChoiceResult(options=options), [finding])
 

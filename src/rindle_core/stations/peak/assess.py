@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import Finding, missing
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.peak.findings import ATTITUDE
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass
@@ -53,10 +54,8 @@ def _panel(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -> lis
     if panel_aim.self_aiming:
         return judge_panel_aim(panel_aim)
     return [
-        missing(
-            "peak.attitude",
-            "The panel's attitude is not read",
-            "Read bearing and tilt from its page or with the instruments.",
+        ATTITUDE.missing(
+            "The panel's attitude is not read", "Read bearing and tilt from its page or with the instruments."
         )
     ]
 

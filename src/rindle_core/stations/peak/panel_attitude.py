@@ -5,11 +5,12 @@ from __future__ import annotations
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.findings import Finding, at_most
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import scan_loss_db
+from rindle_core.stations.peak.findings import ATTITUDE
 
 
 class AttitudeInput(Model):
@@ -57,16 +58,13 @@ def _judge(result: AttitudeResult, given: AttitudeInput) -> Finding:
         f"Loosen, turn {abs(turn):.0f}° {'clockwise' if turn >= 0 else 'anticlockwise'} seen from above, tilt "
         f"{abs(tilt):.0f}° {'down' if tilt >= 0 else 'up'}, tighten, read again."
     )
-    return at_most(
+    return ATTITUDE.at_most(
         result.misaligned_deg,
         given.tolerance_deg,
-        code="peak.attitude",
-        unit="deg",
         clear="The panel is aligned",
         over="The panel is not aligned",
         why="A panel that looks aside steers further, loses gain, and sees sky that is blocked.",
         clears_by=way,
-        source="Angle between wanted and measured boresight",
     )
 
 

@@ -6,6 +6,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.peak.findings import SECOND_PASS
 from rindle_core.stations.peak.peaking import Axis, PeakInput, PeakReading, PeakView, peak
 
 AXES: tuple[Axis, Axis] = ("elevation", "azimuth")
@@ -63,17 +64,14 @@ def second_pass(
         return None, []
     gain_db = max(tops) - before
     level = Level.CLEAR if gain_db <= job.picks.rules.second_pass_db else Level.MIND
-    finding = Finding(
-        level=level,
-        code="peak.second_pass",
-        message="Another pass is not worth it" if level is Level.CLEAR else "The last pass still gained",
-        why="On a mast out of plumb each axis moves the other a little.",
+    finding = SECOND_PASS(
+        level,
+        "Another pass is not worth it" if level is Level.CLEAR else "The last pass still gained",
+        "On a mast out of plumb each axis moves the other a little.",
         figure=gain_db,
         limit=job.picks.rules.second_pass_db,
         bound="at_most",
-        unit="db",
         clears_by="" if level is Level.CLEAR else "Peak elevation and azimuth once more.",
-        source="House rule: second pass",
     )
     return gain_db, [finding]
 

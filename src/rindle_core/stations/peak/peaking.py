@@ -10,12 +10,13 @@ from pydantic import Field
 from scipy.optimize import least_squares
 
 from rindle_core.catalogue.models import Screw
-from rindle_core.kernel.findings import Finding, Level, at_most, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import pointing_loss_db
+from rindle_core.stations.peak.findings import CERTAINTY, FEW, HOLD, LEVEL, LOCKDOWN, NOW, ONE_SIDE
 
 Axis = Literal["elevation", "azimuth"]
 Turning = Literal["up", "down"]
@@ -165,9 +166,7 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     best = max((reading.level_db for reading in given.readings), default=None)
     places = {(reading.turns, reading.turning) for reading in given.readings}
     if len(places) < 2:
-        waits = missing(
-            f"peak.{given.axis}.few", f"Too few {given.axis} readings", "Take readings on both sides of the top."
-        )
+        waits = FEW.of(given.axis).missing(f"Too few {given.axis} readings", "Take readings on both sides of the top.")
         return Outcome(
             PeakView(axis=given.axis, fit=None, best_level_db=best, reading_count=len(given.readings)), [waits]
         )
@@ -207,13 +206,11 @@ def _judge_one_side(given: PeakInput, result: PeakResult) -> Finding:
     below = any(one.turns < result.top_turns for one in fallen)
     onward = "up" if not above else "down"
     also = "" if above or below else ", then down as far"
-    return Finding(
-        level=Level.UNKNOWN,
-        code=f"peak.{given.axis}.one_side",
-        message=f"The {given.axis} top is not proved yet",
-        why="A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
+    return ONE_SIDE.of(given.axis)(
+        Level.UNKNOWN,
+        f"The {given.axis} top is not proved yet",
+        "A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
         clears_by=f"Go on turning {onward} until the level falls by {given.rules.peak_fall_db:g} dB or more{also}.",
-        source="House rule: fall on both sides",
     )
 
 
@@ -226,31 +223,25 @@ def _judge(given: PeakInput, result: PeakResult, turn_deg: float) -> list[Findin
             findings.append(_judge_level(given.predicted_level_db, result, given.rules, axis))
         return findings  # what is not proved is neither well fixed nor reached
     findings.append(
-        at_most(
+        CERTAINTY.of(axis).at_most(
             2.0 * result.top_sd_turns * turn_deg,
             given.rules.peak_certain_share * given.beamwidth_deg,
             level=Level.MIND,
-            code=f"peak.{axis}.certainty",
-            unit="deg",
             clear=f"The {axis} top is well fixed",
             over=f"The {axis} top is uncertain",
             why="Two standard deviations of the fitted top, against a tenth of the beamwidth.",
             clears_by="Read further down both sides, where the level changes fast.",
-            source="Fit of the main lobe",
         )
     )
     findings.append(
-        at_most(
+        NOW.of(axis).at_most(
             result.loss_now_db,
             _ALREADY_THERE_DB,
             level=Level.MIND,
-            code=f"peak.{axis}.now",
-            unit="db",
             clear=f"The {axis} stands at its top",
             over=f"The {axis} stands off its top",
             why="The last reading's position against the fitted top.",
             clears_by="Turn as the trace says, always arriving from the same side.",
-            source="12 (θ/θ3)²",
         )
     )
     if given.predicted_level_db is not None:
@@ -261,12 +252,10 @@ def _judge(given: PeakInput, result: PeakResult, turn_deg: float) -> list[Findin
 def _judge_level(predicted_db: float, result: PeakResult, rules: HouseRules, axis: Axis) -> Finding:
     short_db = predicted_db - result.top_level_db
     side_lobe = rules.side_lobe_least_db <= short_db <= rules.side_lobe_most_db
-    return at_most(
+    return LEVEL.of(axis).at_most(
         short_db,
         rules.level_shortfall_db,
         level=Level.HOLD if side_lobe else Level.MIND,
-        code=f"peak.{axis}.level",
-        unit="db",
         clear="The peak is as strong as the link promises",
         over="This looks like a side lobe" if side_lobe else "The peak is weaker than the link promises",
         why="A false peak 15 to 20 dB down stands about 1.6 beamwidths beside the true one."
@@ -275,7 +264,6 @@ def _judge_level(predicted_db: float, result: PeakResult, rules: HouseRules, axi
         clears_by="Swing wider, two beamwidths to each side, and look for a stronger top."
         if side_lobe
         else "Peak the other axis, look for wet connectors, a touched beam or rain.",
-        source="Beam's clear-sky Es/N0",
     )
 
 
@@ -322,24 +310,19 @@ def lockdown(given: LockdownInput) -> Outcome[LockdownResult]:
             continue
         after = "tightening" if name == "tightening" else f"the push at the {name}"
         findings.append(
-            at_most(
+            HOLD.of(name).at_most(
                 abs(loss),
                 given.rules.hold_db,
-                code=f"peak.hold.{name}",
-                unit="db",
                 clear=f"The level held after {after}",
                 over=f"The level did not come back after {after}",
                 why="A joint that moves under a hand moves in the first gale.",
                 clears_by="Loosen, peak again, and tighten the nuts in turn while watching the level.",
-                source="House rule: level held",
             )
         )
     if not result.complete:
         findings.append(
-            missing(
-                "peak.lockdown",
-                "Lock-down is not proved yet",
-                "Read before, after, and after a push on each of four sides.",
+            LOCKDOWN.missing(
+                "Lock-down is not proved yet", "Read before, after, and after a push on each of four sides."
             )
         )
     return Outcome(result, findings)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
-from rindle_core.science.sun import zone_of_longitude_h
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
+from rindle_core.stations.sky.findings import PLANNED, SCAN, TRIAL
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.positions import bearings_that_matter, position_of
 from rindle_core.stations.sky.seen import (
@@ -107,7 +107,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         read_height_m=around["read_height_m"],
         scanned_percent=read_percent,
         unread=unread,
-        sun_zone_h=zone_of_longitude_h(job.brief.longitude_deg or 0.0),
+        sun_zone_h=job.brief.clock_ahead_h,
         positions=[view for view, _ in rows],
         compared=compared.result if compared else None,
         trial=tried.result if tried else None,
@@ -118,7 +118,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *_judge_scan(job, read_percent),
         *(compared.findings if compared and len(rows) > 1 else []),
         *_judge_planned(job, compared.result if compared else None),
-        *(tried.findings if tried else []),
+        *(_of_the_plan(job, tried.findings) if tried else []),
         *_judge_trial_wanted(job),
     ]
     return result, findings
@@ -130,13 +130,11 @@ def _judge_planned(job: JobInput, compared: CompareResult | None) -> list[Findin
     if planned is None or planned.level is not Level.HOLD:
         return []
     return [
-        Finding(
-            level=Level.HOLD,
-            code="sky.planned",
-            message=f"The planned position {planned.letter} is on hold",
-            why=f"{'; '.join(planned.bad[:3]).capitalize()}.",
+        PLANNED(
+            Level.HOLD,
+            f"The planned position {planned.letter} is on hold",
+            f"{'; '.join(planned.bad[:3]).capitalize()}.",
             clears_by="Clear what holds it, or plan for another position.",
-            source="Comparison of the positions",
         )
     ]
 
@@ -152,19 +150,38 @@ def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
     ):
         return []
     return [
-        Finding(
-            level=Level.UNKNOWN if few else Level.MIND,
-            code="sky.scan",
+        SCAN(
+            Level.UNKNOWN if few else Level.MIND,
+            "Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
+            "Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not "
+            "be seen.",
             figure=read_percent,
             limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
             bound="at_least",
-            unit="percent",
-            message="Too little of the sky that matters is read" if few else "Some of the sky that matters is not read",
-            why="Where nothing was read Rindle draws a straight line between the neighbours: a tree there would not "
-            "be seen.",
             clears_by="Read a point every 15° or so where the terminal looks, free stretches too.",
-            source="Bearings that matter with a read point within 15°",
         )
+    ]
+
+
+def _of_the_plan(job: JobInput, findings: list[Finding]) -> list[Finding]:
+    """A trial judges the place where it stood: of another one that is planned now it neither holds nor clears."""
+    stood, planned = job.sky.trial.letter, job.sky.position_letter
+    if stood == planned:
+        return findings
+    names = [f"position {letter}" if letter else "the job’s place" for letter in (stood, planned)]
+    return [
+        TRIAL(
+            Level.MIND,
+            f"The trial stood at {names[0]}, not at {names[1]}",
+            f"There: {one.message[0].lower()}{one.message[1:]}.",
+            figure=one.figure,
+            limit=one.limit,
+            bound=one.bound,
+            clears_by=f"Try {names[1]} for as long, before anything is drilled.",
+        )
+        if one.code == TRIAL.code
+        else one
+        for one in findings
     ]
 
 
@@ -179,10 +196,9 @@ def _judge_trial_wanted(job: JobInput) -> list[Finding]:
     ):
         return []
     if job.sky.trial.started_at is not None:
-        return [missing("sky.trial", "The trial is running", "End it after its time, and read its log.")]
+        return [TRIAL.missing("The trial is running", "End it after its time, and read its log.")]
     return [
-        missing(
-            "sky.trial",
+        TRIAL.missing(
             "A trial is wanted before anything is drilled",
             "Put the panel on its tripod near the place, and start the trial.",
         )

@@ -10,6 +10,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.sky.candidates import CandidateFacts
+from rindle_core.stations.sky.findings import POSITION
 
 _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
@@ -239,24 +240,20 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
     held = [one.letter for one in result.ranks if one.level is Level.HOLD]
     if result.recommended:
         return [
-            Finding(
-                level=Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND,
-                code="sky.position",
-                message=f"Take position {result.recommended}",
-                why=result.why,
+            POSITION(
+                Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND,
+                f"Take position {result.recommended}",
+                result.why,
                 clears_by=f"On hold: {', '.join(held)}." if held else "",
-                source="Sky first, then firmness, cable and access",
             )
         ]
     return [
-        Finding(
-            level=Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN,
-            code="sky.position",
-            message="No position can be taken yet",
-            why=result.why,
+        POSITION(
+            Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN,
+            "No position can be taken yet",
+            result.why,
             clears_by=result.height_note
             or "Read the sky at each, or find another position." + (f" On hold: {', '.join(held)}." if held else ""),
-            source="Sky first, then firmness, cable and access",
         )
     ]
 

@@ -12,7 +12,7 @@ from typing import NamedTuple
 import numpy as np
 from pydantic import Field
 
-from rindle_core.kernel.findings import Finding, Level, at_least, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array, separation_deg, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
@@ -22,6 +22,7 @@ from rindle_core.science.refraction import apparent_from_free_space_deg
 from rindle_core.science.site import Site
 from rindle_core.science.skyline import BARE_SHARE, Profile, moved_points, tube_half_angle_deg
 from rindle_core.science.sun import day_path
+from rindle_core.stations.sky.findings import CLEARANCE, EMPTY, GAP, GROWTH, LEAF, TUBE
 from rindle_core.stations.sky.surroundings import Surroundings
 
 _RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
@@ -260,28 +261,22 @@ def _judge_margin(result: SkyResult, given: SkyInput) -> list[Finding]:
     rules = given.rules
     name = f" ({result.nearest_name})" if result.nearest_name else ""
     findings = [
-        at_least(
+        TUBE.at_least(
             result.tube_margin_deg,
             0.0,
-            code="sky.tube",
-            unit="deg",
             clear="The beam's tube is free",
             under=f"The beam's tube is touched{name}",
             why="Something that stands inside the tube takes signal away, wet leaves most of all.",
             clears_by=_way_out(result.raise_tube_m, result.raise_known),
-            source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
         ),
-        at_least(
+        CLEARANCE.at_least(
             result.margin_deg,
             rules.clearance_deg,
             level=Level.MIND,
-            code="sky.clearance",
-            unit="deg",
             clear="The wanted free angle is there all round",
             under=f"Less than the wanted free angle{name}",
             why="Hand readings are rough and trees grow: what is free today may not be in three years.",
             clears_by=_way_out(result.raise_clearance_m, result.raise_known),
-            source="House rule: free angle all round",
         ),
     ]
     return [
@@ -317,17 +312,14 @@ def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
     if right - left <= given.rules.skyline_gap_deg:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sky.gap",
-            message="The skyline is thinly read about the satellite's bearing",
-            why="Between far points Rindle can only draw a straight line.",
+        GAP(
+            Level.MIND,
+            "The skyline is thinly read about the satellite's bearing",
+            "Between far points Rindle can only draw a straight line.",
             figure=min(360.0, right - left),
             limit=given.rules.skyline_gap_deg,
             bound="at_most",
-            unit="deg",
             clears_by="Read points every few degrees within 15° of the satellite's bearing.",
-            source="Spacing of the points that were read",
         )
     ]
 
@@ -337,17 +329,14 @@ def _judge_growth(result: SkyResult, given: SkyInput) -> list[Finding]:
     if years is None or result.tube_margin_deg is None or result.tube_margin_deg < 0:
         return []
     return [
-        at_least(
+        GROWTH.at_least(
             years,
             given.rules.growth_years,
             level=Level.MIND,
-            code="sky.growth",
-            unit="years",
             clear="Growth leaves the beam free for some years",
             under="Trees grow into the beam",
             why="At the growth that was entered this is when the tube is touched.",
             clears_by="Agree on cutting back, or raise it now; note a day to look again.",
-            source="Height plus growth a year",
         )
     ]
 
@@ -361,15 +350,12 @@ def _judge_leaf(result: SkyResult) -> list[Finding]:
     ):
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sky.leaf",
-            message="Free only while the trees are bare",
+        LEAF(
+            Level.MIND,
+            "Free only while the trees are bare",
+            "A link that is set up in winter will fail with the first leaves.",
             figure=result.bare_margin_deg,
-            unit="deg",
-            why="A link that is set up in winter will fail with the first leaves.",
             clears_by="Judge by the leaved tree.",
-            source="Leafless share of the points",
         )
     ]
 
@@ -448,8 +434,8 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
         }
     )
     if result.margin_deg is None:
-        wanted = missing(
-            "sky.empty", "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line."
+        wanted = EMPTY.missing(
+            "No skyline has been read", "Enter bearing and elevation of what stands about the sight-line."
         )
         return Outcome(result, [wanted])
     return Outcome(result, _judge_margin(result, given))

@@ -12,12 +12,13 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from rindle_core.catalogue.panel import Panel
-from rindle_core.kernel.findings import Finding, Level, at_most, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.shells import newest_epoch
 from rindle_core.science.skyline import Profile, elevation_at
+from rindle_core.stations.sky.findings import BEARING, ELEMENTS_AGE, ELEMENTS_REFUSED, EMPTY, LOW_ORBIT, UNSERVED
 from rindle_core.stations.sky.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
 from rindle_core.stations.sky.passes import (
     BEARING_STEP_DEG,
@@ -291,8 +292,7 @@ def low_orbit(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
 def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     if not given.skyline and not given.obstacles:
         return [
-            missing(
-                "sky.empty",
+            EMPTY.missing(
                 "No skyline has been read",
                 "Sweep round and enter bearing and elevation of what stands above the horizon.",
             )
@@ -304,12 +304,10 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     told = f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}"
     help_by = result.removals[0] if result.removals and result.removals[0].gain_percent > 0.05 else None
     findings = [
-        at_most(
+        LOW_ORBIT.at_most(
             result.out_percent,
             rules.low_orbit_hold_percent if held else rules.browse_out_percent,
             level=Level.HOLD if held else Level.MIND,
-            code="sky.low_orbit",
-            unit="percent",
             clear="The sky is good enough for the panel",
             over="Too much of the time is without service",
             why=told,
@@ -318,7 +316,6 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
             f"or try another position."
             if help_by
             else "Raise the panel, or try another position.",
-            source="Simulated passes against the skyline, weighed by traffic",
         ),
         *judge_uses(result.uses, given.needs, given.words),
         *given.moved_finding(),
@@ -331,31 +328,25 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
         and result.out_percent - best.out_percent > given.rules.better_bearing_percent
     ):
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="sky.bearing",
-                message=f"Turned to {best.azimuth_deg:.0f}° true it would do better",
+            BEARING(
+                Level.MIND,
+                f"Turned to {best.azimuth_deg:.0f}° true it would do better",
+                "Another bearing has its cone over freer sky.",
                 figure=result.out_percent,
                 limit=best.out_percent,
-                unit="percent",
-                why="Another bearing has its cone over freer sky.",
                 clears_by="Set the panel to that bearing.",
-                source="The same passes for every bearing",
             )
         )
     if result.unserved_percent > given.rules.unserved_percent:
         findings.append(
-            Finding(
-                level=Level.MIND,
-                code="sky.unserved",
-                message="At times no satellite is in the panel's sky",
+            UNSERVED(
+                Level.MIND,
+                "At times no satellite is in the panel's sky",
+                "The shells are thin over this latitude, or the panel looks where they are not.",
                 figure=result.unserved_percent,
                 limit=given.rules.unserved_percent,
                 bound="at_most",
-                unit="percent",
-                why="The shells are thin over this latitude, or the panel looks where they are not.",
                 clears_by="Check tilt and bearing, and whether the shells are complete.",
-                source="Simulated passes, skyline aside",
             )
         )
     return findings
@@ -366,16 +357,13 @@ def _judge_refused(given: LowOrbitInput, refused_count: int) -> list[Finding]:
     if refused_count == 0:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sky.elements_refused",
-            message="Some satellites are left out",
+        ELEMENTS_REFUSED(
+            Level.MIND,
+            "Some satellites are left out",
+            "Their elements cannot be followed to this day: they have decayed, or the set is damaged.",
             figure=float(refused_count),
             limit=float(len(given.elements)),
-            unit="count",
-            why="Their elements cannot be followed to this day: they have decayed, or the set is damaged.",
             clears_by="Load a newer set of elements.",
-            source="SGP4's own check of the elements",
         )
     ]
 
@@ -390,17 +378,14 @@ def _judge_age(given: LowOrbitInput) -> list[Finding]:
         return []
     days = abs((given.start_at - epoch).total_seconds()) / 86_400.0
     return [
-        at_most(
+        ELEMENTS_AGE.at_most(
             days,
             given.rules.elements_fresh_days,
             level=Level.MIND,
-            code="sky.elements_age",
-            unit="days",
             clear="The orbital elements are fresh",
             over="The orbital elements are old",
             why="Satellites are moved and new ones join: the pattern of passes is no longer this one.",
             clears_by="Load a newer set, or simulate from the shells.",
-            source="Epoch of the newest elements against the start",
         )
     ]
 

@@ -11,6 +11,7 @@ from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
+from rindle_core.stations.sky.findings import USE
 
 _SUFFERS = 3.0  # up to this many times its rule a use suffers, beyond it fails
 
@@ -95,17 +96,15 @@ def judge_uses(uses: Sequence[UseVerdict], needs: Sequence[str], words: HouseWor
     """
     needed = {one.rests_on for one in words.needs if one.code in needs}
     return [
-        Finding(
-            level=one.level if one.code in needed else Level.MIND,
-            code=f"sky.use.{one.code}",
-            message=f"{one.name}: {'suffers' if one.level is Level.MIND else 'fails'}",
+        USE.of(one.code)(
+            one.level if one.code in needed else Level.MIND,
+            f"{one.name}: {'suffers' if one.level is Level.MIND else 'fails'}",
+            f"It wants {one.rule}.",
             figure=one.figure,
             limit=one.limit,
             bound="at_most",
             unit=one.unit,
-            why=f"It wants {one.rule}.",
             clears_by="Free the sky, or tell the customer before anything is drilled.",
-            source="House rules for uses",
         )
         for one in uses
         if one.level is not Level.CLEAR and (one.code in needed or one.code != "game")

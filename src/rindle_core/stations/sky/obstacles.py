@@ -13,6 +13,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.skyline import Obstacle, Shift, obstacle_outline
+from rindle_core.stations.sky.findings import OBSTACLE_ERROR
 
 _TAPE_SHARE = 0.002  # of the length: sag and line, the trade's figure
 _PACE_SHARE = 0.05  # of the length, for somebody who has paced a known line
@@ -169,15 +170,12 @@ def _judge(result: ObstacleMeasureResult) -> list[Finding]:
     if result.height_error_m <= max(0.5, 0.1 * abs(result.height_m)):
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sky.obstacle_error",
-            message="The height is uncertain",
+        OBSTACLE_ERROR(
+            Level.MIND,
+            "The height is uncertain",
+            "Angles near the zenith, or two places too close together, magnify every tenth of a degree.",
             figure=result.height_error_m,
-            unit="m",
-            why="Angles near the zenith, or two places too close together, magnify every tenth of a degree.",
             clears_by="Measure from further away, or put the second place further back.",
-            source="Errors carried on by the delta method",
         )
     ]
 

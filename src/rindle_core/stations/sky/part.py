@@ -24,8 +24,8 @@ class SkyAssessment(Model):
     read_height_m: float | None
     scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
     unread: bool = Field(default=False, description="Whether too few of those were read to call the sky free")
-    sun_zone_h: int | None = Field(
-        default=None, description="Zone of the clock that goes with the sun here, hours before UTC"
+    sun_zone_h: float | None = Field(
+        default=None, description="Hours by which the site's clocks are before UTC on the day of the work"
     )
     positions: list[PositionView]
     compared: CompareResult | None

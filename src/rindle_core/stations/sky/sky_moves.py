@@ -13,6 +13,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.sky.findings import SHIFT, WALKWAY
 from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, margins, sight_of
 
 _MOST_SPOTS = 4000  # a spot takes a few milliseconds
@@ -107,33 +108,28 @@ def _judge_shift(result: SkyShiftResult) -> list[Finding]:
     )
     if best is None:
         return [
-            Finding(
-                level=Level.HOLD,
-                code="sky.shift",
-                message="No spot within reach is free",
-                why=f"Every spot of the grid has the tube touched.{doubt}",
+            SHIFT(
+                Level.HOLD,
+                "No spot within reach is free",
+                f"Every spot of the grid has the tube touched.{doubt}",
                 clears_by="Raise the terminal, or look further away.",
-                source="Margin on a grid of spots",
             )
         ]
     here = best.distance_m == 0.0
     return [
-        Finding(
-            level=best.level,
-            code="sky.shift",
-            figure=best.distance_m,
-            unit="m",
-            message="It is free where it stands"
+        SHIFT(
+            best.level,
+            "It is free where it stands"
             if here
             else f"Free {best.distance_m:.1f} m away towards {best.bearing_deg:.0f}° true",
-            why=(
+            (
                 "The whole free angle is there."
                 if best.level is Level.CLEAR
                 else "The tube is free, the wanted free angle is not."
             )
             + doubt,
+            figure=best.distance_m,
             clears_by="" if best.level is Level.CLEAR else "Look further, or raise it as well.",
-            source="Margin on a grid of spots",
         )
     ]
 
@@ -259,17 +255,14 @@ def beam_height(given: BeamHeightInput) -> Outcome[BeamHeightResult]:
     )
     over = float(edge - given.walkway_height_m)
     inside = over < given.rules.person_reach_m or given.distance_m < aperture_m
-    finding = Finding(
-        level=Level.HOLD if inside else Level.CLEAR,
-        code="sky.walkway",
+    finding = WALKWAY(
+        Level.HOLD if inside else Level.CLEAR,
+        "People would walk through the beam" if inside else "The beam passes over the people",
+        "The dish radiates; whoever stands in it also takes the signal away.",
         figure=over,
         limit=given.rules.person_reach_m,
         bound="at_least",
-        unit="m",
-        message="People would walk through the beam" if inside else "The beam passes over the people",
-        why="The dish radiates; whoever stands in it also takes the signal away.",
         clears_by="Raise or move the dish, or close the way with a barrier." if inside else "",
-        source="Aperture's tube along the sight-line; one dish diameter kept clear in front",
     )
     return Outcome(BeamHeightResult(beam_over_walkway_m=over, keep_clear_m=aperture_m), [finding])
 

@@ -11,12 +11,13 @@ from scipy.optimize import brentq
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.findings import Finding, Level, at_most
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.polyline import thinned
 from rindle_core.science.skyline import Kind, SkylinePoint
+from rindle_core.stations.sky.findings import PHOTO
 
 Projection = Literal["flat", "cylindrical"]
 _FRAME_DIAGONAL_MM = 43.266_6  # of the 36 x 24 mm frame to which 35 mm equivalent focal lengths refer, CIPA DCG-001
@@ -211,18 +212,15 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
 
 
 def _judge(result: PhotoResult) -> Finding:
-    return at_most(
+    return PHOTO.at_most(
         max(result.azimuth_error_deg, result.elevation_error_deg),
         2.0,
         level=Level.MIND,
-        code="sky.photo",
-        unit="deg",
         clear="The angles of the photo can be used",
         over="The angles of the photo are rough",
         why="Errors of the marks grow towards the picture's edges and with the height.",
         clears_by="Mark two bearings near the picture's left and right edges, take them with care, and mark the level "
         "exactly.",
-        source="Known things moved by their own errors",
     )
 
 

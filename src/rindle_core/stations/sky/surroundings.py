@@ -17,6 +17,7 @@ from rindle_core.science.skyline import (
     moved_points,
     point_groups,
 )
+from rindle_core.stations.sky.findings import MOVED
 
 _SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
 
@@ -87,19 +88,16 @@ class Surroundings(Model):
         unmoved = moved_points(self.skyline, shift)[1]
         whole = unmoved == 0
         return [
-            Finding(
-                level=Level.CLEAR if whole else Level.MIND,
-                code="sky.moved",
-                figure=shift.distance_m,
-                unit="m",
-                message="The skyline was read elsewhere and is corrected"
+            MOVED(
+                Level.CLEAR if whole else Level.MIND,
+                "The skyline was read elsewhere and is corrected"
                 if whole
                 else "The skyline was read elsewhere, and some of it cannot be corrected",
-                why="Everything near looks different from another place or height."
+                "Everything near looks different from another place or height."
                 if whole
                 else f"{unmoved} of its points have no distance and stay as they were read.",
+                figure=shift.distance_m,
                 clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
-                source="Geometry of the points' distances",
             )
         ]
 

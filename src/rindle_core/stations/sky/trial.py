@@ -13,11 +13,12 @@ from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import Fault, InputError
-from rindle_core.kernel.findings import Finding, Level, missing
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, parse
 from rindle_core.kernel.registry import Outcome, parse_json, register
 from rindle_core.kernel.tables import plain_text, read_rows
+from rindle_core.stations.sky.findings import TRIAL, TRIAL_OUTSIDE
 
 Cause = Literal["blocked", "no_satellite", "network", "power", "unknown"]
 FIELDS = ("start", "seconds", "cause", "azimuth_deg", "elevation_deg")  # the open form of a log
@@ -506,7 +507,7 @@ def _believe(
 def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
     outside = _judge_outside(result, given)
     if result.believe == "neither":
-        return [missing("sky.trial", "The trial cannot be believed", result.because), *outside]
+        return [TRIAL.missing("The trial cannot be believed", result.because), *outside]
     limit = given.rules.low_orbit_hold_percent
     out = 100.0 - result.available_percent
     level = (
@@ -520,17 +521,15 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
         result.believe
     ]
     return [
-        Finding(
-            level=level,
-            code="sky.trial",
-            message=f"{said}: {out:.1f} % of the trial was without service",
+        TRIAL(
+            level,
+            f"{said}: the panel was "
+            + ("served well enough" if level is Level.CLEAR else "too long without service in the trial"),
+            result.because,
             figure=out,
             limit=given.rules.browse_out_percent,
             bound="at_most",
-            unit="percent",
-            why=result.because,
             clears_by="" if level is Level.CLEAR else "Move or raise the panel, then try again for as long.",
-            source="Log of the trial against the simulated passes",
         ),
         *outside,
     ]
@@ -541,16 +540,13 @@ def _judge_outside(result: TrialResult, given: TrialInput) -> list[Finding]:
     if result.outside_count == 0:
         return []
     return [
-        Finding(
-            level=Level.MIND,
-            code="sky.trial_outside",
-            message="Some of the log's outages lie outside the trial's time",
+        TRIAL_OUTSIDE(
+            Level.MIND,
+            "Some of the log's outages lie outside the trial's time",
+            "They are left out. A log in another zone than was said is the usual reason.",
             figure=float(result.outside_count),
             limit=0.0,
-            unit="count",
-            why="They are left out. A log in another zone than was said is the usual reason.",
             clears_by="Check the zone of the log, and when the trial was started and ended.",
-            source="Times of the log against the trial's clock",
         )
     ]
 

@@ -6,9 +6,10 @@ import { computed, ref } from 'vue'
 import CalcPanel from '@/fields/CalcPanel.vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import MapPicker from '@/stations/brief/MapPicker.vue'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { formatQuantity, toEntry } from '@/lib/quantity'
+import { clock, when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -67,18 +68,32 @@ const plumb = computed(() => job.value.assessment.plumb)
 const coverage = computed(() => job.value.assessment.coverage)
 const handWords = computed(() => {
   const chosen = coverage.value?.chosen
-  if (!chosen?.receive_hand) return 'none: the terminal is linear, or the stores tell none'
-  return `${chosen.receive_hand} as received, ${chosen.transmit_hand ? `${chosen.transmit_hand} as sent` : 'as sent: the stores do not say'}`
+  const received = chosen?.receive_hand ?? chosen?.receive_plane
+  if (!chosen || !received) return 'the stores do not say'
+  const sent = chosen.transmit_hand ?? chosen.transmit_plane
+  return `${received} as received, ${sent ? `${sent} as sent` : 'as sent: the stores do not say'}`
+})
+/** How the hand is set at this feed. */
+const handMark = computed(() => {
+  const hand = coverage.value?.chosen?.receive_hand
+  return hand ? job.value.facts.picks.terminal?.hand_marks?.[hand] : undefined
 })
 const tolerance = (value: number | null | undefined) =>
   value === null || value === undefined ? '' : `± ${value.toFixed(value < 1 ? 2 : 1)}°`
 type Row = [string, string]
 const num = (value: unknown) => Number(value)
-const outageRows = (result: CalcResult<'sun_outage'>): Row[] =>
-  result.outages.map((one) => [
-    one.start.slice(0, 10),
-    `${one.start.slice(11, 16)} to ${one.end.slice(11, 16)} UTC, ${one.minutes.toFixed(1)} min`,
-  ])
+const onSite = (moment: string) => clock(new Date(moment), job.value.assessment.zone)
+const dayOnSite = (moment: string) => when(moment, job.value.assessment.zone).slice(0, 10)
+const outageRows = (result: CalcResult<'sun_outage'>): Row[] => [
+  ...(result.seasons ?? []).map((one): Row => [
+    `${dayOnSite(one.first.start)} to ${dayOnSite(one.last.start)}`,
+    `up to ${one.longest.minutes.toFixed(0)} min a day, about ${onSite(one.longest.start)} by the site’s clock`,
+  ]),
+  ...result.outages.map((one): Row => [
+    dayOnSite(one.start),
+    `${onSite(one.start)} to ${onSite(one.end)}, ${one.minutes.toFixed(1)} min`,
+  ]),
+]
 const sunRows = (result: CalcResult<'sun_bearing'>): Row[] => {
   const times = result.times
   const ahead = result.utc_offset_h
@@ -170,13 +185,15 @@ const flip = (code: string) => {
 
 <template>
   <template v-if="aim">
-    <drawing-view name="dial" />
-    <p class="caution">
-      <b>Compass:</b> steel bends it. Stand off several metres from mast, dish, roof and vehicle, and sight along the
-      line.
-    </p>
+    <leaf-part leaf="figures instruments mast">
+      <drawing-view name="dial" />
+      <p class="caution">
+        <b>Compass:</b> steel bends it. Stand off several metres from mast, dish, roof and vehicle, and sight along the
+        line.
+      </p>
+    </leaf-part>
     <div>
-      <un-fold title="Figures" note="exact, with their sources" open>
+      <leaf-part leaf="figures" title="Figures" note="exact, with their sources">
         <table class="grid-table figures" aria-label="Figures of the aim">
           <tbody>
             <tr v-for="[name, figure, source] in figures" :key="name">
@@ -186,9 +203,10 @@ const flip = (code: string) => {
             </tr>
           </tbody>
         </table>
-      </un-fold>
-      <un-fold
+      </leaf-part>
+      <leaf-part
         v-if="job.assessment.instruments"
+        leaf="instruments"
         title="What each instrument shows"
         note="in the order in which they are set, with tolerances"
       >
@@ -232,6 +250,31 @@ const flip = (code: string) => {
           <fact at="aim.compass_correction_deg" />
           <fact at="aim.clinometer_correction_deg" />
         </div>
+        <h2>From a reading to the elevation</h2>
+        <calc-panel
+          v-if="job.facts.picks.terminal"
+          name="read_back"
+          :fields="[
+            { key: 'reading_deg', label: 'The clinometer shows', unit: 'deg' },
+            {
+              key: 'side',
+              label: 'The face leans',
+              start: '',
+              optional: true,
+              choices: [
+                { label: 'as usual', value: '' },
+                { label: 'past the vertical', value: 'past the vertical' },
+                { label: 'the other way', value: 'leaning the other way' },
+              ],
+            },
+          ]"
+          :fixed="{
+            face: job.facts.picks.terminal.clinometer,
+            correction_deg: job.assessment.dial?.clinometer_correction_deg ?? 0,
+          }"
+          :wait="`Read it on the ${job.facts.picks.terminal.clinometer.face}.`"
+          :show="(r) => [['The beam looks up by', fixed(num(r.elevation_deg), 1, '°')]]"
+        />
         <h2>Reversal test</h2>
         <calc-panel
           name="reversal"
@@ -248,8 +291,9 @@ const flip = (code: string) => {
             ]
           "
         />
-      </un-fold>
-      <un-fold
+      </leaf-part>
+      <leaf-part
+        leaf="modem"
         title="What the modem’s own page shows"
         :note="
           shown
@@ -258,7 +302,6 @@ const flip = (code: string) => {
               : 'differs from ours'
             : 'a third column beside ours and the printed one'
         "
-        :open="shown != null && !shown.agrees"
       >
         <div class="fields">
           <fact at="aim.modem_azimuth_deg" />
@@ -289,17 +332,22 @@ const flip = (code: string) => {
             </tr>
           </tbody>
         </table>
-      </un-fold>
-      <un-fold
+      </leaf-part>
+      <leaf-part
         v-if="coverage?.chosen"
+        leaf="beam"
         title="Beam"
         :note="`${coverage.chosen.letter}, ${formatQuantity(coverage.chosen.edge_km, 'km', prefs.system)} inside its edge`"
       >
         <table class="grid-table" aria-label="Beam">
           <tbody>
             <tr>
-              <th scope="row">Hand</th>
+              <th scope="row">Polarization</th>
               <td>{{ handWords }}</td>
+            </tr>
+            <tr v-if="handMark">
+              <th scope="row">Set at the feed</th>
+              <td>{{ handMark }}</td>
             </tr>
             <tr>
               <th scope="row">Carrier</th>
@@ -308,6 +356,19 @@ const flip = (code: string) => {
             <tr>
               <th scope="row">Told to the modem</th>
               <td>{{ coverage.chosen.modem_entry }}</td>
+            </tr>
+            <tr v-if="satellite.network_id || satellite.reference_mhz">
+              <th scope="row">Known by</th>
+              <td>
+                {{
+                  [
+                    satellite.network_id && `the modem shows ${satellite.network_id}`,
+                    satellite.reference_mhz && `a carrier at ${satellite.reference_mhz} MHz that only it has`,
+                  ]
+                    .filter(Boolean)
+                    .join('; ')
+                }}
+              </td>
             </tr>
             <tr>
               <th scope="row">To the edge</th>
@@ -337,15 +398,15 @@ const flip = (code: string) => {
           ]"
           :beams="satellite.beams ?? []"
         />
-      </un-fold>
-      <un-fold
+      </leaf-part>
+      <leaf-part
+        leaf="mast"
         title="Mast out of plumb"
         :note="
           plumb
             ? `set elevation ${plumb.elevation_setting_deg.toFixed(1)}°, azimuth ${plumb.azimuth_setting_deg.toFixed(1)}° true on the scales`
             : 'errors and corrected settings'
         "
-        :open="plumb !== null"
       >
         <div class="fields">
           <fact at="aim.lean_deg" />
@@ -390,8 +451,8 @@ const flip = (code: string) => {
             </tr>
           </tbody>
         </table>
-      </un-fold>
-      <un-fold title="Screw turns" note="degrees per turn from two readings">
+      </leaf-part>
+      <leaf-part leaf="mast" title="Screw turns" note="degrees per turn from two readings">
         <calc-panel
           name="calibrate"
           :fields="[
@@ -403,7 +464,22 @@ const flip = (code: string) => {
               key: 'wanted_deg',
               label: 'Wanted',
               unit: 'deg',
-              start: (aim.clinometer_deg ?? aim.elevation_apparent_deg).toFixed(1),
+              start: (job.assessment.dial?.clinometer_deg ?? aim.elevation_apparent_deg).toFixed(1),
+            },
+            {
+              key: 'lowest_turns',
+              label: 'Stop at the low end',
+              start: job.facts.picks.terminal
+                ? String(-(job.facts.picks.terminal.elevation_screw.span_turns ?? 0))
+                : '',
+              optional: true,
+              hint: 'Count at which the screw ends; 0 is mid-travel',
+            },
+            {
+              key: 'highest_turns',
+              label: 'Stop at the high end',
+              start: job.facts.picks.terminal ? String(job.facts.picks.terminal.elevation_screw.span_turns ?? 0) : '',
+              optional: true,
             },
           ]"
           :fixed="{}"
@@ -415,8 +491,8 @@ const flip = (code: string) => {
             ]
           "
         />
-      </un-fold>
-      <un-fold title="Without a compass" note="sun and landmarks">
+      </leaf-part>
+      <leaf-part leaf="bearings" title="Without a compass" note="sun and landmarks">
         <h2>By the sun</h2>
         <calc-panel
           name="sun_bearing"
@@ -425,7 +501,7 @@ const flip = (code: string) => {
               key: 'utc_offset_h',
               label: 'Clock ahead of UTC by (h)',
               optional: true,
-              hint: 'Empty: by the longitude',
+              hint: 'Empty: by the place’s own zone',
             },
           ]"
           :fixed="{ ...site, date: job.facts.brief.date, azimuth_true_deg: aim.azimuth_true_deg % 360 }"
@@ -457,8 +533,8 @@ const flip = (code: string) => {
             ]
           "
         />
-      </un-fold>
-      <un-fold title="Neighbours on the arc" note="which could be mistaken, and how to tell">
+      </leaf-part>
+      <leaf-part leaf="neighbours" title="Neighbours on the arc" note="which could be mistaken, and how to tell">
         <calc-panel
           v-if="beamwidth"
           name="neighbours"
@@ -466,8 +542,8 @@ const flip = (code: string) => {
           :fixed="{ ...high, satellite, others: job.facts.picks.others ?? [], beamwidth_deg: beamwidth }"
           :show="nearRows"
         />
-      </un-fold>
-      <un-fold title="Sun outages" note="of the coming year">
+      </leaf-part>
+      <leaf-part leaf="neighbours" title="Sun outages" note="of the coming year">
         <calc-panel
           v-if="beamwidth && aim.visible"
           name="sun_outage"
@@ -480,8 +556,8 @@ const flip = (code: string) => {
           }"
           :show="outageRows"
         />
-      </un-fold>
-      <un-fold title="Inclined orbit" note="a day of a satellite that is no longer held">
+      </leaf-part>
+      <leaf-part leaf="neighbours" title="Inclined orbit" note="a day of a satellite that is no longer held">
         <calc-panel
           name="inclined"
           :fields="[
@@ -496,21 +572,14 @@ const flip = (code: string) => {
           wait="Enter the inclination from the operator’s elements."
           :show="trackRows"
         />
-      </un-fold>
-      <un-fold title="Level and rain" note="what is left over what the service needs">
+      </leaf-part>
+      <leaf-part leaf="level" title="Level and rain" note="what is left over what the service needs">
         <calc-panel
           v-if="coverage?.chosen && job.assessment.beam && aim.visible && job.facts.picks.terminal"
           name="link"
-          :fields="[
-            {
-              key: 'needed_es_n0_db',
-              label: 'Least quality of the service (dB)',
-              optional: true,
-              hint: 'Empty: as the stores say of the beam',
-            },
-          ]"
           :fixed="{
             ...high,
+            needed_es_n0_db: job.facts.aim.needed_es_n0_db ?? null,
             satellite_longitude_deg: job.facts.picks.satellite?.longitude_deg,
             satellite_tilt_deg: job.facts.picks.satellite?.tilt_deg,
             polarization: job.facts.picks.terminal?.polarization,
@@ -523,12 +592,17 @@ const flip = (code: string) => {
           :show="linkRows"
         />
         <p v-else class="quiet">Needs a beam that covers the site, and a terminal.</p>
+        <div class="fields"><fact at="aim.needed_es_n0_db" /></div>
         <p class="quiet small">
           A planning aid after ITU-R P.618 and P.837; the operator’s own figures prevail. Twice a year the sun stands
           behind the satellite as well: see sun outages.
         </p>
-      </un-fold>
-      <un-fold title="Spare feeds" note="for neighbouring television satellites, and the bracket that holds them">
+      </leaf-part>
+      <leaf-part
+        leaf="feeds"
+        title="Spare feeds"
+        note="for neighbouring television satellites, and the bracket that holds them"
+      >
         <ul class="wanted" aria-label="Satellites wanted beside">
           <li v-for="one in stored" :key="one.code">
             <label
@@ -565,8 +639,8 @@ const flip = (code: string) => {
           Tick the satellites that are wanted beside the main one.
         </p>
         <p v-else class="quiet">Choose the terminal at Brief: the feeds sit on its dish.</p>
-      </un-fold>
-      <un-fold title="Pocket card" note="one page for the roof" open>
+      </leaf-part>
+      <leaf-part leaf="figures" title="Pocket card" note="one page for the roof">
         <p class="row">
           <choice-box
             label="Paper"
@@ -584,7 +658,7 @@ const flip = (code: string) => {
             >PDF to print</a
           >
         </p>
-      </un-fold>
+      </leaf-part>
     </div>
   </template>
   <template v-else-if="panelAim && job.facts.picks.terminal?.panel">

@@ -33,7 +33,7 @@ const dials = computed(() => {
     {
       name: 'Clinometer',
       figure: formatQuantity(dial.clinometer_deg, 'deg', prefs.system),
-      note: dial.clinometer_face || 'along the beam',
+      note: [dial.clinometer_face || 'along the beam', dial.clinometer_side].filter(Boolean).join(', '),
     },
     {
       name: 'Skew',

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { formatQuantity } from '@/lib/quantity'
+import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
+import ServeList from '@/stations/brief/ServeList.vue'
+import GoalList from '@/stations/brief/GoalList.vue'
 import { computed, ref } from 'vue'
 import CustomerPanels from '@/stations/brief/CustomerPanels.vue'
 import OrderPanels from '@/stations/brief/OrderPanels.vue'
@@ -8,7 +11,7 @@ import VisitPanels from '@/stations/brief/VisitPanels.vue'
 import PlaceFinder from '@/stations/brief/PlaceFinder.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -45,54 +48,66 @@ defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
 <template>
-  <div class="fields">
-    <fact at="brief.customer" />
-    <fact at="brief.service_wanted" class="span" />
-    <fact
-      at="brief.place_text"
-      class="wide"
-      :hint="
-        job.place_understood
-          ? `Understood as ${job.place_understood}`
-          : 'Decimal, degrees and minutes, DMS, UTM, military grid or a geo: link'
-      "
-    />
-    <fact at="brief.height_m" />
-    <fact at="brief.date" />
-    <fact at="brief.terminal_code" :options="terminals" />
-    <fact v-if="job.facts.picks.terminal?.panel" at="brief.constellation_code" :options="constellations" />
-    <fact v-else at="brief.satellite_code" :options="satellites" />
-  </div>
-  <div>
-    <h2 class="group">The place</h2>
-    <un-fold title="Map, names and files" note="other ways to the place"><place-finder /></un-fold>
-    <un-fold
-      title="How sure the place is"
-      :note="
-        placed?.place_error
-          ? `an error of ${formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system)} turns the azimuth by ${tiny(placed.place_error.azimuth_deg)}`
-          : 'which way it was found, and what an error would do'
-      "
-    >
-      <div class="fields">
-        <fact at="brief.place_method" />
-        <fact at="brief.place_error_m" />
-      </div>
-      <p v-if="placed?.place_error" class="quiet">
-        If the place is off by {{ formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system) }}: azimuth
-        {{ tiny(placed.place_error.azimuth_deg) }}, elevation {{ tiny(placed.place_error.elevation_deg) }}, skew
-        {{ tiny(placed.place_error.skew_deg) }}. The skyline and the drive mind it far more than the dish does.
-      </p>
-    </un-fold>
-    <h2 class="group">The order</h2>
-    <order-panels />
-    <h2 class="group">The customer</h2>
-    <customer-panels />
-    <h2 class="group">The visit</h2>
-    <visit-panels />
-  </div>
-  <section class="block">
-    <h2>Present service</h2>
+  <leaf-part leaf="job">
+    <div class="fields">
+      <fact at="brief.customer" />
+      <fact at="brief.service_wanted" class="span" />
+      <fact
+        at="brief.place_text"
+        class="span"
+        :hint="
+          job.place_understood
+            ? `Understood as ${job.place_understood}`
+            : 'Decimal, degrees and minutes, DMS, UTM, military grid or a geo: link'
+        "
+      />
+      <fact at="brief.height_m" />
+      <fact at="brief.date" />
+      <fact at="brief.terminal_code" :options="terminals" />
+      <fact v-if="job.facts.picks.terminal?.panel" at="brief.constellation_code" :options="constellations" />
+      <fact v-else at="brief.satellite_code" :options="satellites" />
+    </div>
+    <goal-list :stations="job.assessment.stations" :number="store.number" />
+    <drawing-view name="blocks" />
+    <p v-if="!job.facts.picks.terminal" class="quiet">
+      Once a terminal is chosen its parts are drawn here: what is plugged where, and where the work stands in it.
+    </p>
+  </leaf-part>
+  <leaf-part leaf="serve" title="Which satellite and dish serve this place" note="best first">
+    <serve-list />
+  </leaf-part>
+  <leaf-part leaf="place" title="Map, names and files" note="other ways to the place">
+    <div class="fields">
+      <fact at="brief.place_text" class="span" />
+      <fact at="brief.height_m" />
+      <fact at="brief.address" class="span" />
+    </div>
+    <place-finder />
+  </leaf-part>
+  <leaf-part
+    leaf="place"
+    title="How sure the place is"
+    :note="
+      placed?.place_error
+        ? `an error of ${formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system)} turns the azimuth by ${tiny(placed.place_error.azimuth_deg)}`
+        : 'which way it was found, and what an error would do'
+    "
+  >
+    <div class="fields">
+      <fact at="brief.place_method" />
+      <fact at="brief.place_error_m" />
+      <fact at="brief.other_place_text" />
+    </div>
+    <p v-if="placed?.place_error" class="quiet">
+      If the place is off by {{ formatQuantity(placed.place_error_m ?? 0, 'm', prefs.system) }}: azimuth
+      {{ tiny(placed.place_error.azimuth_deg) }}, elevation {{ tiny(placed.place_error.elevation_deg) }}, skew
+      {{ tiny(placed.place_error.skew_deg) }}. The skyline and the drive mind it far more than the dish does.
+    </p>
+  </leaf-part>
+  <order-panels />
+  <customer-panels />
+  <visit-panels />
+  <leaf-part leaf="customer" title="Present service">
     <p class="quiet">Measure before anything is changed, three times or more: the gain is shown against the median.</p>
     <row-grid
       ref="grid"
@@ -113,18 +128,12 @@ defineExpose({ newEntry: () => grid.value?.add() })
       {{ job.assessment.acceptance.before.up_spread_mbps.toFixed(1) }},
       {{ job.assessment.acceptance.before.latency_spread_ms.toFixed(0) }}.
     </p>
-  </section>
+  </leaf-part>
 </template>
 
 <style scoped>
 .span {
   grid-column: span 2;
-}
-.group {
-  margin-top: 24px;
-  padding-bottom: 8px;
-  color: var(--stream);
-  font-size: 15px;
 }
 @media (max-width: 700px) {
   .span {

@@ -5,7 +5,7 @@ import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 
@@ -18,7 +18,8 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
 </script>
 
 <template>
-  <un-fold
+  <leaf-part
+    leaf="customer"
     title="Needs and reasons"
     :note="`${counted(job.facts.brief.needs?.length ?? 0, 'need')}, ${counted(visit.reasons?.length ?? 0, 'reason')}`"
   >
@@ -32,8 +33,12 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
       <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.reuse_note" />
       <fact at="brief.old_line" />
     </div>
-  </un-fold>
-  <un-fold title="Settled, access and hazards" :note="counted(job.facts.brief.hazards?.length ?? 0, 'hazard')">
+  </leaf-part>
+  <leaf-part
+    leaf="site"
+    title="Settled, access and hazards"
+    :note="counted(job.facts.brief.hazards?.length ?? 0, 'hazard')"
+  >
     <fact at="brief.access" />
     <h2>Settled before the visit</h2>
     <fact at="brief.settled" />
@@ -42,12 +47,14 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     <fact at="brief.indoor_note" />
     <h2>Hazards on this site</h2>
     <fact at="brief.hazards" />
+    <fact at="brief.hazards_sought" />
     <template v-if="job.facts.brief.hazards?.length"
       ><h2>Cautions seen by everyone who goes</h2>
       <fact at="brief.cautions_seen" :only="job.facts.brief.hazards" with-text="text"
     /></template>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="parts"
     title="Costs"
     :note="
       costs && (visit.costs ?? []).length
@@ -93,5 +100,5 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
         </tr>
       </tbody>
     </table>
-  </un-fold>
+  </leaf-part>
 </template>

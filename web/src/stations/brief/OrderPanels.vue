@@ -3,13 +3,13 @@
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import Fact from '@/fields/Fact.vue'
-import { NButton, NPopconfirm } from 'naive-ui'
-import { computed } from 'vue'
+import { NButton, NInput, NPopconfirm } from 'naive-ui'
+import { computed, ref } from 'vue'
 import CopyText from '@/frame/CopyText.vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import type { Schemas } from '@/api/client'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
@@ -18,6 +18,11 @@ const store = useJob()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const order = computed(() => job.value.assessment.order)
+const extra = computed(() => Object.entries(visit.value.order_extra ?? {}))
+const pasted = ref('')
+async function takePasted(): Promise<void> {
+  if (await store.takeOrder(new File([pasted.value], 'order.txt', { type: 'text/plain' }))) pasted.value = ''
+}
 const lineup = computed(() => job.value.assessment.visit?.lineup ?? null)
 const wantsLineup = computed(() => job.value.facts.picks.terminal?.needs_lineup ?? false)
 const faultsOf = (prefix: string) =>
@@ -47,7 +52,8 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
 </script>
 
 <template>
-  <un-fold
+  <leaf-part
+    leaf="order"
     title="Work order"
     :note="
       order
@@ -56,7 +62,6 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
           : 'the printed angles differ'
         : 'angles and codes that came printed, and a second entry for the site'
     "
-    :open="order !== null"
   >
     <file-pick
       label="Read a work order (JSON or CSV)"
@@ -64,17 +69,35 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       :disabled="store.locked"
       @files="store.takeOrder($event[0]!)"
     />
+    <div v-if="!store.locked" class="paste">
+      <label for="order-text">or paste it, as it stands in the message</label>
+      <n-input
+        v-model:value="pasted"
+        type="textarea"
+        :rows="3"
+        placeholder="Azimuth: 33.4&#10;Elevation: 54.9&#10;Site id: …"
+        :input-props="{ id: 'order-text' }"
+      />
+      <n-button :disabled="!pasted.trim()" @click="takePasted">Read it</n-button>
+    </div>
     <p v-if="faultsOf('order.')" class="trouble" role="alert">{{ faultsOf('order.') }}</p>
     <div class="fields">
       <fact at="brief.printed_azimuth_deg" />
       <fact at="brief.printed_elevation_deg" />
       <fact at="brief.printed_skew_deg" />
-      <fact at="brief.other_place_text" />
       <fact at="brief.site_id" />
       <fact at="brief.site_code" />
       <fact at="brief.cluster_code" />
       <fact at="brief.customer_reference" />
     </div>
+    <table v-if="extra.length" class="grid-table" aria-label="What else the order said">
+      <tbody>
+        <tr v-for="[what, said] in extra" :key="what">
+          <th scope="row">{{ what }}</th>
+          <td>{{ said }}</td>
+        </tr>
+      </tbody>
+    </table>
     <table v-if="order" class="grid-table" aria-label="Printed angles">
       <thead>
         <tr>
@@ -95,8 +118,9 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
         </tr>
       </tbody>
     </table>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="order"
     title="Documents"
     :note="job.documents.length ? `${job.documents.length} kept with the job` : 'orders, manuals, configuration files'"
   >
@@ -146,7 +170,9 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
               :aria-label="`${one.name} is loaded into the modem`"
               @change="store.patchDocument(one.id, { loaded: ($event.target as HTMLInputElement).checked })"
             />
-            {{ one.loaded_at ? `in the modem since ${when(one.loaded_at)}` : 'loaded into the modem' }}</label
+            {{
+              one.loaded_at ? `in the modem since ${when(one.loaded_at, job.assessment.zone)}` : 'loaded into the modem'
+            }}</label
           >
         </template>
         <n-popconfirm
@@ -160,8 +186,9 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
         </n-popconfirm>
       </p>
     </article>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="modem"
     title="Settings sheet"
     :note="
       (job.facts.bringup.settings ?? []).length
@@ -193,9 +220,10 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       </button>
     </p>
     <p class="quiet small">The value of a secret is never kept: tick it once it is in the modem.</p>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
     v-if="lineup"
+    leaf="modem"
     title="Line-up slot"
     :note="
       wantsLineup
@@ -204,7 +232,6 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
           : 'this terminal is lined up by appointment'
         : 'only where the operations desk measures the uplink'
     "
-    :open="wantsLineup && !visit.lineup_booked"
   >
     <div class="fields">
       <fact at="brief.terminal_id" />
@@ -218,14 +245,14 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     <p v-if="lineup.coarse_done_by" class="small">
       Finish coarse pointing by <b>{{ lineup.coarse_done_by.slice(0, 16).replace('T', ' ') }}</b>, site’s clock.
     </p>
-  </un-fold>
+  </leaf-part>
 </template>
 
 <style scoped>
-.file {
+.paste {
   display: grid;
-  gap: 4px;
-  font-weight: 600;
+  gap: 8px;
+  justify-items: start;
   font-size: 14px;
 }
 .document {

@@ -86,6 +86,7 @@ async function keep(place: Found): Promise<void> {
   const fields = {
     place_text: text(place),
     place_method: place.method,
+    place_error_m: place.method === 'satnav' && ring.value !== null ? Math.ceil(ring.value) : null,
     ...(place.height_m != null ? { height_m: place.height_m } : {}),
   }
   await store.patch(fields as Patch)
@@ -94,6 +95,35 @@ async function asSecond(place: Found): Promise<void> {
   asked.value = null
   await store.patch({ other_place_text: text(place) })
 }
+/** Where this device stands, with the ring inside which it may be off. Browsers give it on this machine or over https. */
+const locating = ref(false)
+function fromDevice(): void {
+  if (!('geolocation' in navigator)) {
+    trouble.value = 'This browser gives no position. Type it from a satellite receiver, or click the map.'
+    return
+  }
+  locating.value = true
+  navigator.geolocation.getCurrentPosition(
+    async ({ coords }) => {
+      locating.value = false
+      const place = {
+        label: 'this device',
+        method: 'satnav',
+        latitude_deg: Number(coords.latitude.toFixed(6)),
+        longitude_deg: Number(coords.longitude.toFixed(6)),
+      }
+      ring.value = coords.accuracy
+      await take(place)
+    },
+    (error) => {
+      locating.value = false
+      trouble.value = `The device gave no position: ${error.message || 'it was refused'}. Type it, or click the map.`
+    },
+    { enableHighAccuracy: true, timeout: 20_000, maximumAge: 0 },
+  )
+}
+/** Of the place that is being taken: how far off it may be, where its way tells it. */
+const ring = ref<number | null>(null)
 const terrain = ref('')
 async function fromTerrain(): Promise<void> {
   const { latitude_deg, longitude_deg } = job.value.facts.brief
@@ -128,6 +158,7 @@ const forms = computed(() => {
         ['UTM', f.utm || 'does not reach here'],
         ['Military grid', f.military_grid],
         ['Link', f.geo_link],
+        ['Open location code', f.location_code],
       ]
     : []
 })
@@ -186,6 +217,9 @@ const points = computed(() => {
       </li>
     </ul>
     <div class="row">
+      <n-button size="small" :disabled="store.locked" :loading="locating" @click="fromDevice"
+        >Where this device stands</n-button
+      >
       <n-button size="small" :disabled="store.locked || job.facts.brief.latitude_deg == null" @click="fromTerrain"
         >Height from terrain</n-button
       >

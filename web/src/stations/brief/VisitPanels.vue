@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { freeLetter } from '@/lib/letters'
@@ -43,7 +43,8 @@ const clock = (text: string) => text.slice(11, 16)
 </script>
 
 <template>
-  <un-fold
+  <leaf-part
+    leaf="positions"
     title="Candidate positions"
     :note="
       job.positions.map((one) => one.letter).join(', ') || 'A, B, C: the first plan often fails for trees seen too late'
@@ -72,8 +73,9 @@ const clock = (text: string) => text.slice(11, 16)
         </button></template
       ><span v-else class="quiet">waits for the job’s place</span>
     </p>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="positions"
     title="What it stands on"
     :note="told?.mounts.options?.find((one) => one.suits)?.kind.name ?? 'kinds of mount for the surface'"
   >
@@ -90,8 +92,9 @@ const clock = (text: string) => text.slice(11, 16)
         ><span v-else class="quiet">{{ one.against.join('; ') }}</span>
       </li>
     </ul>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="visit"
     title="Weather and who goes"
     :note="
       told && told.weather.tasks.every((one) => one.level === 'clear')
@@ -115,8 +118,9 @@ const clock = (text: string) => text.slice(11, 16)
         </tr>
       </tbody>
     </table>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="visit"
     title="Days"
     :note="
       told?.days.day_count
@@ -157,8 +161,9 @@ const clock = (text: string) => text.slice(11, 16)
         </tr>
       </tbody>
     </table>
-  </un-fold>
-  <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="parts"
     title="Orders and deliveries"
     :note="
       job.assessment.deliveries.earliest_visit_on
@@ -183,8 +188,8 @@ const clock = (text: string) => text.slice(11, 16)
     <p v-for="one in job.assessment.deliveries.items" :key="one.item" class="small">
       <b>{{ one.item }}</b> {{ one.arrived ? 'arrived' : one.due_on ? `due ${one.due_on}` : 'not ordered yet' }}
     </p>
-  </un-fold>
-  <un-fold title="Proposal for the customer" note="one page to look at and to agree on">
+  </leaf-part>
+  <leaf-part leaf="parts" title="Proposal for the customer" note="one page to look at and to agree on">
     <p class="row">
       <a :href="`/api/jobs/${store.number}/proposal.html?units=${prefs.system}`" target="_blank">Show the proposal</a>
       <a :href="`/api/jobs/${store.number}/proposal.pdf?units=${prefs.system}`" target="_blank">PDF to send</a>
@@ -193,7 +198,7 @@ const clock = (text: string) => text.slice(11, 16)
       Sketch of the positions with the sight-line, for and against, costs and a line for the signature. Photos in the
       locker are put on it.
     </p>
-  </un-fold>
+  </leaf-part>
 </template>
 
 <style scoped>

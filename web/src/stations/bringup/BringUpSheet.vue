@@ -97,6 +97,7 @@ const current = computed(
         :part="one.part"
         :label="one.label"
         :value="one.value"
+        :secret="one.field === 'activation_code'"
         :maxlength="one.field === 'beam_letter' ? 3 : one.part ? 160 : 40"
         :hint="
           one.field === 'beam_letter'

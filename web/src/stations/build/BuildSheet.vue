@@ -36,7 +36,8 @@ defineExpose({
       </div>
       <div class="mark">
         <template v-if="view.mark">
-          <b>Done</b><span class="quiet small">{{ when(view.mark.at) }}<br />{{ view.mark.by }}</span>
+          <b>Done</b
+          ><span class="quiet small">{{ when(view.mark.at, store.job?.assessment.zone) }}<br />{{ view.mark.by }}</span>
           <n-button v-if="!store.locked" quaternary size="small" @click="store.unmarkStep(view.step.code)"
             >Take back</n-button
           >

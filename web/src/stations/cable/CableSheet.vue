@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -42,11 +42,11 @@ defineExpose({ newEntry: () => grid.value?.add() })
 
 <template>
   <drawing-view name="cable" />
-  <div class="fields">
-    <fact at="cable.cable_code" :options="options" />
-    <fact at="cable.connectors" />
-  </div>
-  <section class="stack">
+  <leaf-part leaf="route">
+    <div class="fields">
+      <fact at="cable.cable_code" :options="options" />
+      <fact at="cable.connectors" />
+    </div>
     <h2>Route, from the dish inwards</h2>
     <row-grid
       ref="grid"
@@ -63,41 +63,40 @@ defineExpose({ newEntry: () => grid.value?.add() })
         </p></template
       >
     </row-grid>
-  </section>
-  <div>
-    <un-fold
+  </leaf-part>
+  <leaf-part
+    leaf="own"
+    title="Cables of their own"
+    :note="
+      extras.length
+        ? `${extras.length}, ${formatQuantity(job.assessment.extra_runs?.length_m ?? 0, 'm', prefs.system)}`
+        : 'for spare feeds and other receivers: never on the data cable'
+    "
+  >
+    <row-grid
+      name="extra_runs"
       title="Cables of their own"
-      :note="
-        extras.length
-          ? `${extras.length}, ${formatQuantity(job.assessment.extra_runs?.length_m ?? 0, 'm', prefs.system)}`
-          : 'for spare feeds and other receivers: never on the data cable'
-      "
-    >
-      <row-grid
-        name="extra_runs"
-        title="Cables of their own"
-        :columns="extraColumns"
-        :rows="job.facts.cable.extra_runs ?? []"
-        :blank="{ cable_code: job.facts.cable.cable_code ?? '', top_mhz: 2150 }"
-        add-label="Add a cable"
-      />
-      <table v-if="extras.length" class="grid-table" aria-label="Loss of the other cables">
-        <tbody>
-          <tr v-for="(one, index) in extras" :key="index">
-            <th scope="row">{{ one.name }}</th>
-            <td>{{ formatQuantity(one.length_m, 'm', prefs.system) }}</td>
-            <td>
-              {{
-                one.loss_db == null
-                  ? 'choose its cable'
-                  : `${formatQuantity(one.loss_db, 'db', prefs.system)} lost at the top`
-              }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </un-fold>
-  </div>
+      :columns="extraColumns"
+      :rows="job.facts.cable.extra_runs ?? []"
+      :blank="{ cable_code: job.facts.cable.cable_code ?? '', top_mhz: 2150 }"
+      add-label="Add a cable"
+    />
+    <table v-if="extras.length" class="grid-table" aria-label="Loss of the other cables">
+      <tbody>
+        <tr v-for="(one, index) in extras" :key="index">
+          <th scope="row">{{ one.name }}</th>
+          <td>{{ formatQuantity(one.length_m, 'm', prefs.system) }}</td>
+          <td>
+            {{
+              one.loss_db == null
+                ? 'choose its cable'
+                : `${formatQuantity(one.loss_db, 'db', prefs.system)} lost at the top`
+            }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </leaf-part>
   <p class="caution">
     <b>Drilling and power:</b> look on both sides of the wall for pipes, wires and studs. Keep the modem off while an
     end is open. Mains and earth are licensed work where the local code says so.

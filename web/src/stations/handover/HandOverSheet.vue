@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LeafPart from '@/frame/LeafPart.vue'
 import Fact from '@/fields/Fact.vue'
 import { IconFileText, IconFileTypePdf } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
@@ -61,106 +62,114 @@ defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
 <template>
-  <table class="grid-table gain" aria-label="Service before and after">
-    <thead>
-      <tr>
-        <th scope="col">Median of runs</th>
-        <th scope="col">Before</th>
-        <th scope="col">After</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="[label, was, now] in gain" :key="label">
-        <th scope="row">{{ label }}</th>
-        <td>{{ was }}</td>
-        <td>
-          <b>{{ now }}</b>
-        </td>
-      </tr>
-    </tbody>
-  </table>
-  <section class="stack">
-    <h2>Runs after the work</h2>
-    <row-grid
-      ref="grid"
-      name="runs"
-      title="Runs after"
-      :columns="columns"
-      :rows="job.facts.handover.runs ?? []"
-      :keep="after"
-      :fixed="{ when: 'after' }"
-      :blank="{}"
-      add-label="Add a run"
-    >
-      <template #empty
-        ><p class="quiet">No run yet. Make three or more with one wired computer, the old line unplugged.</p></template
-      >
-    </row-grid>
-  </section>
-  <section v-if="job.assessment.acceptance.by_position?.length" class="block">
-    <h2>Position against position</h2>
-    <table class="grid-table" aria-label="Runs by position">
+  <leaf-part leaf="service">
+    <table class="grid-table gain" aria-label="Service before and after">
       <thead>
         <tr>
-          <th scope="col">At</th>
-          <th scope="col">Runs</th>
-          <th scope="col">Download</th>
-          <th scope="col">Upload</th>
-          <th scope="col">Latency</th>
+          <th scope="col">Median of runs</th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="one in job.assessment.acceptance.by_position" :key="one.letter">
-          <th scope="row">
-            {{ one.letter || 'the job’s place'
-            }}{{ one.letter === (job.facts.sky.position_letter ?? '') ? ', planned' : '' }}
-          </th>
-          <td>{{ one.figures.run_count }}</td>
-          <td>{{ formatQuantity(one.figures.down_mbps, 'mbps', prefs.system) }}</td>
-          <td>{{ formatQuantity(one.figures.up_mbps, 'mbps', prefs.system) }}</td>
-          <td>{{ formatQuantity(one.figures.latency_ms, 'ms', prefs.system) }}</td>
+        <tr v-for="[label, was, now] in gain" :key="label">
+          <th scope="row">{{ label }}</th>
+          <td>{{ was }}</td>
+          <td>
+            <b>{{ now }}</b>
+          </td>
         </tr>
       </tbody>
     </table>
-  </section>
-  <section v-if="proofs.length" class="block">
-    <h2>What the customer asked for, proved</h2>
-    <fact at="handover.needs_proved" :only="job.facts.brief.needs" with-text="proof" />
-  </section>
-  <section class="block">
-    <h2>Report</h2>
-    <p class="row">
-      <a class="link" :href="report('html')" target="_blank"
-        ><icon-file-text :size="20" aria-hidden="true" /> Read as a page</a
-      ><a class="link" :href="report('pdf')" target="_blank"
-        ><icon-file-type-pdf :size="20" aria-hidden="true" /> PDF to print</a
+    <section class="stack">
+      <h2>Runs after the work</h2>
+      <row-grid
+        ref="grid"
+        name="runs"
+        title="Runs after"
+        :columns="columns"
+        :rows="job.facts.handover.runs ?? []"
+        :keep="after"
+        :fixed="{ when: 'after' }"
+        :blank="{}"
+        add-label="Add a run"
       >
-    </p>
-  </section>
-  <section class="block">
-    <h2>Sign off</h2>
-    <p v-if="job.signed_off_at">
-      Signed off by <b>{{ job.signed_off_by }}</b> on {{ when(job.signed_off_at) }}, computed by version
-      {{ job.version }}. Inputs and results are frozen.
-      <template v-if="job.record_state === 'intact'"
-        ><br /><span class="quiet small">Checksum of the record: {{ job.record_sha256 }}</span></template
-      >
-    </p>
-    <template v-else>
-      <p class="quiet">
-        Freezes inputs, results, version, firm and files under a checksum. It waits until the terminal is online, the
-        new service is measured, no station is on hold, and everything below is shown or let pass.
-      </p>
-      <proof-list />
-      <form class="row" @submit.prevent="store.signOff(name)">
-        <label>Name of the person who signs<n-input v-model:value="name" placeholder="" style="width: 280px" /></label>
-        <n-button type="primary" attr-type="submit" class="foot" :disabled="!job.assessment.may_sign_off"
-          >Sign off</n-button
+        <template #empty
+          ><p class="quiet">
+            No run yet. Make three or more with one wired computer, the old line unplugged.
+          </p></template
         >
-      </form>
-      <p v-if="store.faults.name" class="fault" role="alert">{{ store.faults.name }}</p>
-    </template>
-  </section>
+      </row-grid>
+    </section>
+    <section v-if="job.assessment.acceptance.by_position?.length" class="block">
+      <h2>Position against position</h2>
+      <table class="grid-table" aria-label="Runs by position">
+        <thead>
+          <tr>
+            <th scope="col">At</th>
+            <th scope="col">Runs</th>
+            <th scope="col">Download</th>
+            <th scope="col">Upload</th>
+            <th scope="col">Latency</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in job.assessment.acceptance.by_position" :key="one.letter">
+            <th scope="row">
+              {{ one.letter || 'the job’s place'
+              }}{{ one.letter === (job.facts.sky.position_letter ?? '') ? ', planned' : '' }}
+            </th>
+            <td>{{ one.figures.run_count }}</td>
+            <td>{{ formatQuantity(one.figures.down_mbps, 'mbps', prefs.system) }}</td>
+            <td>{{ formatQuantity(one.figures.up_mbps, 'mbps', prefs.system) }}</td>
+            <td>{{ formatQuantity(one.figures.latency_ms, 'ms', prefs.system) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </leaf-part>
+  <leaf-part leaf="sign">
+    <section v-if="proofs.length" class="block">
+      <h2>What the customer asked for, proved</h2>
+      <fact at="handover.needs_proved" :only="job.facts.brief.needs" with-text="proof" />
+    </section>
+    <section class="block">
+      <h2>Report</h2>
+      <p class="row">
+        <a class="link" :href="report('html')" target="_blank"
+          ><icon-file-text :size="20" aria-hidden="true" /> Read as a page</a
+        ><a class="link" :href="report('pdf')" target="_blank"
+          ><icon-file-type-pdf :size="20" aria-hidden="true" /> PDF to print</a
+        >
+      </p>
+    </section>
+    <section class="block">
+      <h2>Sign off</h2>
+      <p v-if="job.signed_off_at">
+        Signed off by <b>{{ job.signed_off_by }}</b> on {{ when(job.signed_off_at, job.assessment.zone) }}, computed by
+        version {{ job.version }}. Inputs and results are frozen.
+        <template v-if="job.record_state === 'intact'"
+          ><br /><span class="quiet small">Checksum of the record: {{ job.record_sha256 }}</span></template
+        >
+      </p>
+      <template v-else>
+        <p class="quiet">
+          Freezes inputs, results, version, firm and files under a checksum. It waits until the terminal is online, the
+          new service is measured, no station is on hold, and everything below is shown or let pass.
+        </p>
+        <proof-list />
+        <form class="row" @submit.prevent="store.signOff(name)">
+          <label
+            >Name of the person who signs<n-input v-model:value="name" placeholder="" style="width: 280px"
+          /></label>
+          <n-button type="primary" attr-type="submit" class="foot" :disabled="!job.assessment.may_sign_off"
+            >Sign off</n-button
+          >
+        </form>
+        <p v-if="store.faults.name" class="fault" role="alert">{{ store.faults.name }}</p>
+      </template>
+    </section>
+  </leaf-part>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LeafPart from '@/frame/LeafPart.vue'
 import Fact from '@/fields/Fact.vue'
 import { IconX } from '@tabler/icons-vue'
 import { NButton, NInput, NRadioButton, NRadioGroup, NSelect } from 'naive-ui'
@@ -97,116 +98,119 @@ const way = computed(() => {
 </script>
 
 <template>
-  <panel-attitude v-if="store.job?.assessment.panel_aim" />
+  <leaf-part v-if="store.job?.assessment.panel_aim" leaf="readings" data-fact="peak.attitudes"
+    ><panel-attitude
+  /></leaf-part>
   <template v-else>
     <p class="caution">
       <b>Radio energy:</b> the feed transmits once the modem is online. Nobody in front of the dish; switch off before
       touching the feed. On the ladder, tie off before you let go with both hands.
     </p>
-    <div class="row">
-      <n-radio-group v-model:value="axis" aria-label="Axis"
-        ><n-radio-button value="elevation">Elevation</n-radio-button
-        ><n-radio-button value="azimuth">Azimuth</n-radio-button></n-radio-group
-      >
-      <span>Pass {{ pass[axis] }}</span>
-      <n-button v-if="!store.locked && shown.length" size="small" @click="pass[axis] += 1"
-        >Begin pass {{ pass[axis] + 1 }}</n-button
-      >
-      <n-button v-if="pass[axis] > 1" size="small" @click="pass[axis] -= 1">Show pass {{ pass[axis] - 1 }}</n-button>
-    </div>
-    <template v-if="shown.length">
-      <drawing-view v-if="pass[axis] === passes(axis)" :name="`peak-${axis}`" />
-      <p v-if="fit && pass[axis] === passes(axis)" class="way">
-        <b>{{ way }}</b>
-        <span class="quiet"
-          >Top at {{ formatQuantity(fit.top_turns, 'turns', 'metric') }} ± {{ (2 * fit.top_sd_turns).toFixed(2) }},
-          {{ formatQuantity(fit.top_level_db, 'db', 'metric') }}; here it costs
-          {{ formatQuantity(fit.loss_now_db, 'db', 'metric') }}.</span
-        >
-      </p>
-    </template>
-    <p v-else class="quiet">
-      No reading on this pass. Read where you stand, turn half a turn, read again, and go on until the level has risen
-      and fallen: both sides of the top are needed.
-    </p>
-    <device-panel v-if="reach && !store.locked">
+    <leaf-part leaf="readings" data-fact="peak.readings">
       <div class="row">
-        <n-button
-          v-for="step in STEPS"
-          :key="step"
-          :loading="busy === `turn${step}`"
-          :disabled="busy !== ''"
-          @click="turnAndRead(step)"
-          >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
+        <n-radio-group v-model:value="axis" aria-label="Axis"
+          ><n-radio-button value="elevation">Elevation</n-radio-button
+          ><n-radio-button value="azimuth">Azimuth</n-radio-button></n-radio-group
         >
-        <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
-          >Turn to the top</n-button
+        <span>Pass {{ pass[axis] }}</span>
+        <n-button v-if="!store.locked && shown.length" size="small" @click="pass[axis] += 1"
+          >Begin pass {{ pass[axis] + 1 }}</n-button
         >
+        <n-button v-if="pass[axis] > 1" size="small" @click="pass[axis] -= 1">Show pass {{ pass[axis] - 1 }}</n-button>
       </div>
-    </device-panel>
-    <p v-else-if="!store.locked" class="quiet">
-      The terminal’s own readings can be fetched once place, terminal and satellite are chosen and a beam covers the
-      site. Until then enter readings by hand.
-    </p>
-    <section v-if="!store.locked" class="stack">
-      <h2>Enter a reading by hand</h2>
-      <form class="row" @submit.prevent="addByHand">
-        <label
-          >Turns<n-input
-            v-model:value="turns"
-            placeholder=""
-            :input-props="{ id: 'reading-turns', inputmode: 'decimal' }"
-            style="width: 112px"
-        /></label>
-        <label
-          >Level (dB)<n-input
-            v-model:value="level"
-            placeholder=""
-            :input-props="{ inputmode: 'decimal' }"
-            style="width: 112px"
-        /></label>
-        <label
-          >Turned<n-select
-            v-model:value="turning"
-            :options="[
-              { label: 'up', value: 'up' },
-              { label: 'down', value: 'down' },
-            ]"
-            style="width: 104px"
-        /></label>
-        <n-button attr-type="submit" class="foot">Add reading</n-button>
-      </form>
-      <p v-for="fault in faults" :key="fault" class="fault" role="alert">{{ fault }}</p>
-    </section>
-    <table v-if="shown.length" class="grid-table readings" aria-label="Readings">
-      <thead>
-        <tr>
-          <th scope="col">Turns</th>
-          <th scope="col">Turned</th>
-          <th scope="col">Level</th>
-          <th><span class="visually-hidden">Remove</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in shown" :key="one.id">
-          <td>{{ formatQuantity(one.turns, 'turns', 'metric') }}</td>
-          <td>{{ one.turning }}</td>
-          <td>{{ formatQuantity(one.level_db, 'db', 'metric') }}</td>
-          <td>
-            <n-button
-              v-if="!store.locked"
-              quaternary
-              size="small"
-              aria-label="Remove reading"
-              @click="store.deleteReading(one.id)"
-              ><template #icon><icon-x /></template
-            ></n-button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <section class="block">
-      <h2>Lock down and push</h2>
+      <template v-if="shown.length">
+        <drawing-view v-if="pass[axis] === passes(axis)" :name="`peak-${axis}`" />
+        <p v-if="fit && pass[axis] === passes(axis)" class="way">
+          <b>{{ way }}</b>
+          <span class="quiet"
+            >Top at {{ formatQuantity(fit.top_turns, 'turns', 'metric') }} ± {{ (2 * fit.top_sd_turns).toFixed(2) }},
+            {{ formatQuantity(fit.top_level_db, 'db', 'metric') }}; here it costs
+            {{ formatQuantity(fit.loss_now_db, 'db', 'metric') }}.</span
+          >
+        </p>
+      </template>
+      <p v-else class="quiet">
+        No reading on this pass. Read where you stand, turn half a turn, read again, and go on until the level has risen
+        and fallen: both sides of the top are needed.
+      </p>
+      <device-panel v-if="reach && !store.locked">
+        <div class="row">
+          <n-button
+            v-for="step in STEPS"
+            :key="step"
+            :loading="busy === `turn${step}`"
+            :disabled="busy !== ''"
+            @click="turnAndRead(step)"
+            >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
+          >
+          <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
+            >Turn to the top</n-button
+          >
+        </div>
+      </device-panel>
+      <p v-else-if="!store.locked" class="quiet">
+        The terminal’s own readings can be fetched once place, terminal and satellite are chosen and a beam covers the
+        site. Until then enter readings by hand.
+      </p>
+      <section v-if="!store.locked" class="stack">
+        <h2>Enter a reading by hand</h2>
+        <form class="row" @submit.prevent="addByHand">
+          <label
+            >Turns<n-input
+              v-model:value="turns"
+              placeholder=""
+              :input-props="{ id: 'reading-turns', inputmode: 'decimal' }"
+              style="width: 112px"
+          /></label>
+          <label
+            >Level (dB)<n-input
+              v-model:value="level"
+              placeholder=""
+              :input-props="{ inputmode: 'decimal' }"
+              style="width: 112px"
+          /></label>
+          <label
+            >Turned<n-select
+              v-model:value="turning"
+              :options="[
+                { label: 'up', value: 'up' },
+                { label: 'down', value: 'down' },
+              ]"
+              style="width: 104px"
+          /></label>
+          <n-button attr-type="submit" class="foot">Add reading</n-button>
+        </form>
+        <p v-for="fault in faults" :key="fault" class="fault" role="alert">{{ fault }}</p>
+      </section>
+      <table v-if="shown.length" class="grid-table readings" aria-label="Readings">
+        <thead>
+          <tr>
+            <th scope="col">Turns</th>
+            <th scope="col">Turned</th>
+            <th scope="col">Level</th>
+            <th><span class="visually-hidden">Remove</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in shown" :key="one.id">
+            <td>{{ formatQuantity(one.turns, 'turns', 'metric') }}</td>
+            <td>{{ one.turning }}</td>
+            <td>{{ formatQuantity(one.level_db, 'db', 'metric') }}</td>
+            <td>
+              <n-button
+                v-if="!store.locked"
+                quaternary
+                size="small"
+                aria-label="Remove reading"
+                @click="store.deleteReading(one.id)"
+                ><template #icon><icon-x /></template
+              ></n-button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </leaf-part>
+    <leaf-part leaf="lock" title="Lock down and push">
       <p class="quiet">
         Tighten the nuts in turn while you watch the level, then push the rim at four places and let go: each time the
         level must come back within {{ formatQuantity(job.facts.picks.rules?.hold_db ?? 0, 'db', 'metric') }}.
@@ -238,9 +242,8 @@ const way = computed(() => {
         <fact at="peak.lock_after_db" />
         <fact v-for="side in SIDES" :key="side" :at="`peak.push_${side}_db`" />
       </div>
-    </section>
-    <section class="block">
-      <h2>What your instruments show on the peak</h2>
+    </leaf-part>
+    <leaf-part leaf="instruments" title="What your instruments show on the peak">
       <p class="quiet">
         Read both once more when it is locked. At sign-off each becomes a check of that instrument in the stores, so
         that its own correction gets better with every job.
@@ -263,7 +266,7 @@ const way = computed(() => {
           "
         />
       </div>
-    </section>
+    </leaf-part>
   </template>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Candidate positions side by side: small strips, one table, and which one to take. */
 import Fact from '@/fields/Fact.vue'
-import { computed } from 'vue'
+import { computed, onBeforeUnmount } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
@@ -42,6 +42,7 @@ const columns = columnsOf(
   'discreet',
   'out_of_reach',
 )
+onBeforeUnmount(store.lookAt('positions'))
 const strips = computed(() =>
   store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'),
 )

@@ -6,7 +6,7 @@ import Fact from '@/fields/Fact.vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import WorkBar from '@/frame/WorkBar.vue'
 import { formatQuantity } from '@/lib/quantity'
@@ -60,168 +60,160 @@ const SCHEDULES = [
 </script>
 
 <template>
-  <p v-if="job.assessment.sky_more?.unread" class="quiet">
-    What it means for calls and streams is told once {{ job.facts.picks.rules!.scan_least_percent!.toFixed(0) }} % of
-    the bearings that matter are read.
-  </p>
-  <template v-else>
-    <table class="grid-table" aria-label="What it means">
+  <leaf-part leaf="view">
+    <p v-if="job.assessment.sky_more?.unread" class="quiet">
+      What it means for calls and streams is told once {{ job.facts.picks.rules!.scan_least_percent!.toFixed(0) }} % of
+      the bearings that matter are read.
+    </p>
+    <template v-else>
+      <table class="grid-table" aria-label="What it means">
+        <tbody>
+          <tr v-for="one in found.uses" :key="one.code">
+            <th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }} {{ WORDS[one.level] }}</th>
+            <td>
+              <b>{{ show(one.figure, one.unit) }}</b>
+            </td>
+            <td class="quiet">wants {{ one.rule }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <table class="grid-table" aria-label="Interruptions by length">
+        <thead>
+          <tr>
+            <th v-for="one in found.gaps" :key="one.from_s" scope="col">{{ gapName(one) }}</th>
+            <th scope="col">longest</th>
+            <th scope="col">no satellite</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td v-for="one in found.gaps" :key="one.from_s">{{ show(one.per_h, 'per_h') }}</td>
+            <td>{{ show(found.longest_gap_s, 's') }}</td>
+            <td>{{ show(found.unserved_percent, 'percent') }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="quiet">
+        Of the panel’s sky {{ show(found.sky_masked_percent, 'percent') }} is masked by bare area; what counts is where
+        the satellites are, {{ found.usable_mean_count.toFixed(1) }} of them at a time.
+      </p>
+    </template>
+    <div class="fields">
+      <fact
+        v-if="!panel.self_aiming"
+        at="sky.panel_azimuth_deg"
+        :hint="
+          found.best_bearing
+            ? `Best here: ${found.best_bearing.azimuth_deg.toFixed(0)}°, ${show(found.best_bearing.out_percent, 'percent')} without service`
+            : undefined
+        "
+      />
+      <fact at="sky.season" />
+      <fact at="sky.ahead_years" />
+    </div>
+  </leaf-part>
+  <leaf-part
+    leaf="cost"
+    title="What costs most"
+    :note="
+      found.costliest
+        ? `towards ${found.costliest.from_deg.toFixed(0)}° to ${found.costliest.to_deg.toFixed(0)}° true`
+        : 'nothing is blocked'
+    "
+  >
+    <table v-if="found.removals.length" class="grid-table" aria-label="What removing would gain">
+      <thead>
+        <tr>
+          <th scope="col">If this were gone</th>
+          <th scope="col">Gains</th>
+          <th scope="col">Left without service</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="one in found.uses" :key="one.code">
-          <th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }} {{ WORDS[one.level] }}</th>
-          <td>
-            <b>{{ show(one.figure, one.unit) }}</b>
-          </td>
-          <td class="quiet">wants {{ one.rule }}</td>
+        <tr v-for="one in found.removals" :key="one.name">
+          <th scope="row">{{ one.name }}</th>
+          <td>{{ show(one.gain_percent, 'percent') }}</td>
+          <td>{{ show(one.out_percent, 'percent') }}</td>
         </tr>
       </tbody>
     </table>
-    <table class="grid-table" aria-label="Interruptions by length">
+    <table v-if="found.raises?.length" class="grid-table" aria-label="What height would gain">
       <thead>
         <tr>
-          <th v-for="one in found.gaps" :key="one.from_s" scope="col">{{ gapName(one) }}</th>
-          <th scope="col">longest</th>
-          <th scope="col">no satellite</th>
+          <th scope="col">Raised by</th>
+          <th v-for="one in found.raises" :key="one.raise_m" scope="col">{{ show(one.raise_m, 'm') }}</th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <td v-for="one in found.gaps" :key="one.from_s">{{ show(one.per_h, 'per_h') }}</td>
-          <td>{{ show(found.longest_gap_s, 's') }}</td>
-          <td>{{ show(found.unserved_percent, 'percent') }}</td>
+          <th scope="row">Without service</th>
+          <td v-for="one in found.raises" :key="one.raise_m">{{ show(one.out_percent, 'percent') }}</td>
         </tr>
       </tbody>
     </table>
-    <p class="quiet">
-      Of the panel’s sky {{ show(found.sky_masked_percent, 'percent') }} is masked by bare area; what counts is where
-      the satellites are, {{ found.usable_mean_count.toFixed(1) }} of them at a time.
+    <p v-if="found.out_percent < 0.05" class="quiet small">
+      Where nothing is blocked height gains no service; it is for safety only.
     </p>
-  </template>
-  <div class="fields">
-    <fact
-      v-if="!panel.self_aiming"
-      at="sky.panel_azimuth_deg"
-      :hint="
-        found.best_bearing
-          ? `Best here: ${found.best_bearing.azimuth_deg.toFixed(0)}°, ${show(found.best_bearing.out_percent, 'percent')} without service`
-          : undefined
-      "
-    />
-    <fact at="sky.season" />
-    <fact at="sky.ahead_years" />
-  </div>
-  <div>
-    <un-fold
-      title="What costs most"
-      :note="
-        found.costliest
-          ? `towards ${found.costliest.from_deg.toFixed(0)}° to ${found.costliest.to_deg.toFixed(0)}° true`
-          : 'nothing is blocked'
-      "
-    >
-      <table v-if="found.removals.length" class="grid-table" aria-label="What removing would gain">
-        <thead>
-          <tr>
-            <th scope="col">If this were gone</th>
-            <th scope="col">Gains</th>
-            <th scope="col">Left without service</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in found.removals" :key="one.name">
-            <th scope="row">{{ one.name }}</th>
-            <td>{{ show(one.gain_percent, 'percent') }}</td>
-            <td>{{ show(one.out_percent, 'percent') }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <table v-if="found.raises?.length" class="grid-table" aria-label="What height would gain">
-        <thead>
-          <tr>
-            <th scope="col">Raised by</th>
-            <th v-for="one in found.raises" :key="one.raise_m" scope="col">{{ show(one.raise_m, 'm') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">Without service</th>
-            <td v-for="one in found.raises" :key="one.raise_m">{{ show(one.out_percent, 'percent') }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="found.out_percent < 0.05" class="quiet small">
-        Where nothing is blocked height gains no service; it is for safety only.
-      </p>
-      <table class="grid-table" aria-label="Sectors">
-        <thead>
-          <tr>
-            <th scope="col">Sector, true</th>
-            <th scope="col">Traffic</th>
-            <th scope="col">Time lost</th>
-            <th scope="col">Sky hidden, traffic or not</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in sectors" :key="one.from_deg">
-            <th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ one.to_deg.toFixed(0) }}°</th>
-            <td>{{ show(one.traffic_percent, 'percent') }}</td>
-            <td>{{ one.blocked_percent.toFixed(2) }} %</td>
-            <td>{{ show(one.blocked_area_percent, 'percent') }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="quiet small">
-        A panel may be turned to another sector one day: the last column says what is open there.
-      </p>
-    </un-fold>
-    <un-fold title="Another simulation" note="more hours, another draw, another height">
-      <div class="fields other">
-        <label>Hours<input v-model="hours" inputmode="decimal" /></label
-        ><label>Draw (seed)<input v-model="seed" inputmode="numeric" /></label>
-        <choice-box
-          label="Serving satellite"
-          :value="schedule"
-          :options="SCHEDULES"
-          @choose="schedule = $event as typeof schedule"
-        />
-        <choice-box
-          label="Season"
-          :value="season"
-          :options="optionsOf(factAt('sky.season'))"
-          @choose="season = $event as typeof season"
-        />
-        <label>Years ahead<input v-model="years" inputmode="decimal" /></label
-        ><label>Terminal over ground (m)<input v-model="height" inputmode="decimal" placeholder="as planned" /></label>
-      </div>
-      <p><n-button type="primary" :disabled="running" @click="simulate">Simulate</n-button></p>
-      <work-bar
-        what="Following the satellites"
-        :running="running"
-        :progress="progress"
-        :trouble="trouble"
-        @stop="stop"
+    <table class="grid-table" aria-label="Sectors">
+      <thead>
+        <tr>
+          <th scope="col">Sector, true</th>
+          <th scope="col">Traffic</th>
+          <th scope="col">Time lost</th>
+          <th scope="col">Sky hidden, traffic or not</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in sectors" :key="one.from_deg">
+          <th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ one.to_deg.toFixed(0) }}°</th>
+          <td>{{ show(one.traffic_percent, 'percent') }}</td>
+          <td>{{ one.blocked_percent.toFixed(2) }} %</td>
+          <td>{{ show(one.blocked_area_percent, 'percent') }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="quiet small">A panel may be turned to another sector one day: the last column says what is open there.</p>
+  </leaf-part>
+  <leaf-part leaf="cost" title="Another simulation" note="more hours, another draw, another height">
+    <div class="fields other">
+      <label>Hours<input v-model="hours" inputmode="decimal" /></label
+      ><label>Draw (seed)<input v-model="seed" inputmode="numeric" /></label>
+      <choice-box
+        label="Serving satellite"
+        :value="schedule"
+        :options="SCHEDULES"
+        @choose="schedule = $event as typeof schedule"
       />
-      <table v-if="other" class="grid-table" aria-label="Other simulation">
-        <tbody>
-          <tr>
-            <th scope="row">Without service</th>
-            <td>
-              <b>{{ show(other.out_percent, 'percent') }}</b> of the time (here
-              {{ show(found.out_percent, 'percent') }})
-            </td>
-          </tr>
-          <tr>
-            <th scope="row">Interruptions</th>
-            <td>{{ show(other.interruptions_per_h, 'per_h') }}, longest {{ show(other.longest_gap_s, 's') }}</td>
-          </tr>
-          <tr v-for="one in other.uses" :key="one.code">
-            <th scope="row">{{ one.name }}</th>
-            <td><verdict-stone :verdict="one.level" :size="14" /> {{ WORDS[one.level] }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </un-fold>
-  </div>
+      <choice-box
+        label="Season"
+        :value="season"
+        :options="optionsOf(factAt('sky.season'))"
+        @choose="season = $event as typeof season"
+      />
+      <label>Years ahead<input v-model="years" inputmode="decimal" /></label
+      ><label>Terminal over ground (m)<input v-model="height" inputmode="decimal" placeholder="as planned" /></label>
+    </div>
+    <p><n-button type="primary" :disabled="running" @click="simulate">Simulate</n-button></p>
+    <work-bar what="Following the satellites" :running="running" :progress="progress" :trouble="trouble" @stop="stop" />
+    <table v-if="other" class="grid-table" aria-label="Other simulation">
+      <tbody>
+        <tr>
+          <th scope="row">Without service</th>
+          <td>
+            <b>{{ show(other.out_percent, 'percent') }}</b> of the time (here {{ show(found.out_percent, 'percent') }})
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">Interruptions</th>
+          <td>{{ show(other.interruptions_per_h, 'per_h') }}, longest {{ show(other.longest_gap_s, 's') }}</td>
+        </tr>
+        <tr v-for="one in other.uses" :key="one.code">
+          <th scope="row">{{ one.name }}</th>
+          <td><verdict-stone :verdict="one.level" :size="14" /> {{ WORDS[one.level] }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </leaf-part>
 </template>
 
 <style scoped>

@@ -15,7 +15,7 @@ import StripEditor from '@/stations/sky/StripEditor.vue'
 import TerrainPanel from '@/stations/sky/TerrainPanel.vue'
 import TrialPanel from '@/stations/sky/TrialPanel.vue'
 import WaysOut from '@/stations/sky/WaysOut.vue'
-import UnFold from '@/frame/UnFold.vue'
+import LeafPart from '@/frame/LeafPart.vue'
 import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -64,69 +64,82 @@ defineExpose({ newEntry: () => tools.value?.focus() })
 <template>
   <template v-if="fixed || panel">
     <strip-editor :declination="declination" :centre-deg="centre" :wide="panel !== null && panel !== undefined" />
-    <skyline-tools ref="tools" :declination="declination" />
+    <leaf-part leaf="points" data-fact="sky.skylines"
+      ><skyline-tools ref="tools" :declination="declination"
+    /></leaf-part>
+    <leaf-part
+      leaf="points"
+      title="Points"
+      :note="points.length ? `${points.length} read` : 'bearing and height, one by one'"
+    >
+      <row-grid
+        name="skyline"
+        title="Skyline points"
+        :columns="columns"
+        :rows="points"
+        :blank="{ kind: 'terrain', leafless_share: 1 }"
+        add-label="Add a point"
+        ><template #empty
+          ><p class="quiet">
+            Nothing is read yet. Stand where the terminal will stand, read compass and clinometer for what rises above
+            the horizon, and enter it here, in the line above, or click in the strip.
+          </p></template
+        ></row-grid
+      >
+      <p class="quiet small">
+        Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes this).
+        Where no distance is given,
+        {{ formatQuantity(job.facts.picks.rules?.assumed_obstacle_distance_m ?? 0, 'm', prefs.system) }} is assumed for
+        the beam’s tube.
+      </p>
+    </leaf-part>
     <fixed-sky v-if="fixed" />
     <panel-sky v-if="panel && (points.length || store.skyline?.obstacles?.length)" />
-    <div>
-      <un-fold
-        v-if="more?.ways"
-        title="What can be done"
-        :note="more.ways.advised ? WAY[more.ways.advised] : 'raise, cut back, move, or leave it'"
-        open
-        ><ways-out
-      /></un-fold>
-      <un-fold title="Compare positions" :note="facing" :open="(more?.compared?.ranks.length ?? 0) > 1">
-        <div class="fields">
-          <fact v-if="letters.length" at="sky.position_letter" class="planned" :options="letters" />
-        </div>
-        <compare-panel />
-      </un-fold>
-      <un-fold
-        v-if="panel"
-        title="Trial"
-        :note="
-          more?.trial
-            ? `${more.trial.available_percent.toFixed(1)} % available`
-            : 'half a day on the tripod before anything is drilled'
-        "
-        ><trial-panel
-      /></un-fold>
-      <un-fold title="Points" :note="points.length ? `${points.length} read` : 'bearing and height, one by one'">
-        <row-grid
-          name="skyline"
-          title="Skyline points"
-          :columns="columns"
-          :rows="points"
-          :blank="{ kind: 'terrain', leafless_share: 1 }"
-          add-label="Add a point"
-          ><template #empty
-            ><p class="quiet">
-              Nothing is read yet. Stand where the terminal will stand, read compass and clinometer for what rises above
-              the horizon, and enter it here, in the line above, or click in the strip.
-            </p></template
-          ></row-grid
-        >
-        <p class="quiet small">
-          Bearings are {{ prefs.north === 'magnetic' ? 'as the compass reads them' : 'true' }} (shortcut m changes
-          this). Where no distance is given,
-          {{ formatQuantity(job.facts.picks.rules?.assumed_obstacle_distance_m ?? 0, 'm', prefs.system) }} is assumed
-          for the beam’s tube.
-        </p>
-      </un-fold>
-      <un-fold
-        title="Obstacles measured whole"
-        :note="
-          store.skyline?.obstacles?.length
-            ? `${store.skyline.obstacles.length}`
-            : 'distance, height, width; growth reckoned with'
-        "
-        ><obstacle-panel :declination="declination"
-      /></un-fold>
-      <un-fold title="From a photo" note="two known bearings, the level, and a line along the skyline"
-        ><photo-tracer :declination="declination"
-      /></un-fold>
-      <un-fold title="From terrain" note="elevation tiles, curvature and refraction"><terrain-panel /></un-fold>
-    </div>
+    <leaf-part
+      v-if="more?.ways"
+      leaf="ways"
+      title="What can be done"
+      :note="more.ways.advised ? WAY[more.ways.advised] : 'raise, cut back, move, or leave it'"
+      ><ways-out
+    /></leaf-part>
+    <leaf-part leaf="positions" title="Compare positions" :note="facing">
+      <div class="fields">
+        <fact v-if="letters.length" at="sky.position_letter" class="planned" :options="letters" />
+      </div>
+      <compare-panel />
+    </leaf-part>
+    <leaf-part
+      v-if="panel"
+      leaf="trial"
+      data-fact="sky.trial"
+      title="Trial"
+      :note="
+        more?.trial
+          ? `${more.trial.available_percent.toFixed(1)} % available`
+          : 'half a day on the tripod before anything is drilled'
+      "
+      ><trial-panel
+    /></leaf-part>
+    <leaf-part
+      leaf="obstacles"
+      title="Obstacles measured whole"
+      :note="
+        store.skyline?.obstacles?.length
+          ? `${store.skyline.obstacles.length}`
+          : 'distance, height, width; growth reckoned with'
+      "
+      ><obstacle-panel :declination="declination"
+    /></leaf-part>
+    <leaf-part
+      leaf="photo"
+      data-fact="sky.sky_photos"
+      title="From a photo"
+      note="two known bearings, the level, and a line along the skyline"
+      ><photo-tracer :declination="declination"
+    /></leaf-part>
+    <leaf-part leaf="terrain" title="From terrain" note="elevation tiles, curvature and refraction"
+      ><terrain-panel
+    /></leaf-part>
     <p class="caution">
       <b>Before you climb:</b> look for overhead lines first, keep ladders well away from them, and never look into the
       sun through an instrument.

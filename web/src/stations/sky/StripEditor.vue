@@ -23,6 +23,7 @@ const GUTTER = 34
 const EDGE = 12
 const host = ref<SVGSVGElement | null>(null)
 const { width: hostWidth } = useElementSize(host)
+onBeforeUnmount(store.lookAt('skyline-wide'))
 const drawing = computed(() => store.drawings.find((one) => one.name === 'skyline-wide') ?? null)
 const frame = computed(() => drawing.value?.frame ?? null)
 const inner = computed(() => drawing.value?.svg.replace(/^<svg[^>]*>/, '').replace(/<\/svg>$/, '') ?? '')

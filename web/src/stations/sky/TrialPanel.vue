@@ -54,7 +54,7 @@ const siteZone = computed(() => job.value.assessment.sky_more?.sun_zone_h)
 /** Every quarter of an hour from UTC−12 to UTC+14: some lands keep quarters. */
 const ZONES = Array.from({ length: 105 }, (_, index) => index / 4 - 12)
 const zoneName = (hours: number) =>
-  `UTC${hours < 0 ? '−' : '+'}${Math.abs(Math.trunc(hours))}${hours % 1 ? `:${Math.abs(hours % 1) * 60}` : ''}${hours === siteZone.value ? ', this site’s sun' : ''}`
+  `UTC${hours < 0 ? '−' : '+'}${Math.abs(Math.trunc(hours))}${hours % 1 ? `:${Math.abs(hours % 1) * 60}` : ''}${hours === siteZone.value ? ', this site’s clock' : ''}`
 const path = computed(() => ({ params: { path: { number: store.number } } }))
 function formWith(more: Record<string, string> = {}): FormData {
   const form = new FormData()
@@ -142,13 +142,14 @@ const BELIEVE = {
     <template v-else-if="!facts.ended_at"
       ><b class="clock" role="timer">{{ clock(since) }}</b
       ><span class="quiet"
-        >since {{ when(facts.started_at) }},
+        >since {{ when(facts.started_at, job.assessment.zone) }},
         {{ since >= wanted ? 'long enough' : `${clock(wanted - since)} to go` }}</span
       ><n-button :disabled="store.locked" @click="store.endTrial">End the trial</n-button></template
     >
     <template v-else
       ><b>{{ clock(since) }}</b
-      ><span class="quiet">from {{ when(facts.started_at) }} to {{ when(facts.ended_at) }}</span
+      ><span class="quiet"
+        >from {{ when(facts.started_at, job.assessment.zone) }} to {{ when(facts.ended_at, job.assessment.zone) }}</span
       ><n-popconfirm v-if="!store.locked" positive-text="Take it out" negative-text="Keep it" @positive-click="forget"
         ><template #trigger><button type="button" class="link">Take the trial out</button></template>The clock and
         {{ job.trial_event_count }} outages go aside. They can be brought back here.</n-popconfirm

@@ -1,0 +1,56 @@
+"""Whether the codes of the order are in hand before anybody drives."""
+
+from __future__ import annotations
+
+import re
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.stations.brief.findings import CODES, HARDWARE_ADDRESS
+from rindle_core.stations.entries import JobInput
+
+# What follows from the place or from a file is no code that an order brings.
+_NOT_ORDERED = ("beam_letter", "position", "site_file")
+_ADDRESS = re.compile(r"[0-9A-F]{2}([:-]?[0-9A-F]{2}){5}", re.IGNORECASE)
+
+
+def judge_codes(job: JobInput) -> list[Finding]:
+    """What the terminal's modem will be told and nobody has entered; nothing without a terminal."""
+    terminal, brief, told = job.picks.terminal, job.brief, job.bringup
+    if terminal is None:
+        return []
+    known = {**told.modem_entries, "activation_code": told.activation_code}
+    known |= {"site_id": brief.site_id or known.get("site_id", "")}
+    known |= {"terminal_id": brief.terminal_id or known.get("terminal_id", "")}
+    wanted = [one for one in terminal.entries if one.code not in _NOT_ORDERED]
+    still = [one.label for one in wanted if not known.get(one.code)]
+    if not wanted:
+        return []
+    if not still:
+        return [CODES(Level.CLEAR, "The codes of the order are in hand", "")]
+    return [
+        CODES(
+            Level.MIND,
+            "Codes that the modem will ask for are not in hand",
+            f"Still to come: {', '.join(still)}. On site there is no line yet to ask for them.",
+            figure=float(len(still)),
+            limit=0.0,
+            clears_by="Get them from the operator and enter them before the visit.",
+        )
+    ]
+
+
+def judge_hardware_address(address: str) -> list[Finding]:
+    """The form of the hardware address; nothing while it is not entered."""
+    if not address or _ADDRESS.fullmatch(address.strip()):
+        return []
+    return [
+        HARDWARE_ADDRESS(
+            Level.MIND,
+            "The hardware address has not the usual form",
+            f"“{address}” is not six pairs of hexadecimal digits, such as 02:00:5E:10:00:01.",
+            clears_by="Read it again from the label; 0 and O, 8 and B are easily swapped.",
+        )
+    ]
+
+
+__all__ = ["judge_codes", "judge_hardware_address"]

@@ -1,0 +1,162 @@
+"""The kinds of finding of this room."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.findings import Kind
+
+COMPLETE = Kind(
+    "brief.complete",
+    "customer, place, terminal and satellite or constellation are there",
+)
+HEIGHT = Kind(
+    "brief.height",
+    "the place is known and its height above sea is not: the sea's level is reckoned with",
+    source="Assumption of this application",
+    at="brief.height_m",
+)
+BEFORE = Kind(
+    "brief.before",
+    "whether the present service was measured",
+    source="Median of runs",
+    at="handover.runs",
+)
+DELIVERY_LATE = Kind(
+    "brief.delivery_late",
+    "due day of an item",
+    against="the day of the visit",
+    source="Orders and lead times",
+    at="brief.deliveries",
+)
+JOINTS = Kind(
+    "brief.joints",
+    "joints without a part on the list",
+    against="0",
+    unit="count",
+    source="Will every joint be on site?",
+    at="brief.deliveries",
+)
+STOP_GAP = Kind(
+    "brief.stop_gap",
+    "stop-gaps without or past their last day",
+    against="the day of the visit",
+    source="Stop-gaps",
+    at="brief.deliveries",
+)
+SETTLED = Kind(
+    "brief.settled",
+    "what is not ticked as settled before the visit",
+    against="0",
+    unit="count",
+    source="Usual questions before a visit",
+    at="brief.settled",
+)
+NEED = Kind(
+    "brief.need.{}",
+    "what a need asks of later stations",
+    source="Needs interview",
+    at="brief.needs",
+)
+HAZARD = Kind(
+    "brief.hazard.{}",
+    "a hazard whose caution was not ticked as seen",
+    source="Usual cautions; local codes prevail",
+    at="brief.cautions_seen",
+)
+UNPROVED = Kind(
+    "handover.need.{}",
+    "a need of the customer that nobody proved",
+    source="Needs interview at Brief",
+    at="handover.needs_proved",
+)
+DOCUMENT_SATELLITE = Kind(
+    "brief.document_satellite",
+    "the satellite that a configuration file names",
+    against="the job's satellite",
+    source="Name and text of the file",
+    at="brief",
+)
+LINEUP = Kind(
+    "brief.lineup",
+    "the line-up request",
+    against="house rule: time before line-up",
+    source="House rule: time before line-up",
+    at="brief.lineup_at",
+)
+LINEUP_DAY = Kind(
+    "brief.lineup_day",
+    "the day of the slot",
+    against="the day of the work",
+    source="Appointment against the visit",
+    at="brief.lineup_at",
+)
+PLACES_APART = Kind(
+    "brief.places_apart",
+    "distance between two entries for the site",
+    against="house rule `places_apart_m`",
+    unit="m",
+    source="Geodesic between the two entries",
+    at="brief.other_place_text",
+)
+KEPT_LINE = Kind(
+    "brief.old_line",
+    "what becomes of the old line",
+    source="Needs interview",
+    at="brief.old_line",
+)
+INDOOR = Kind(
+    "brief.indoor",
+    "what is settled about the indoor unit's place",
+    against="all of it",
+    unit="count",
+    source="Usual questions before a visit",
+    at="brief.indoor",
+)
+RETURN_VISIT = Kind(
+    "brief.return_visit",
+    "the day on which a temporary set-up ends",
+    against="the day of the work",
+    source="Temporary now, permanent later",
+    at="brief.return_on",
+)
+VISIT_DAYS = Kind(
+    "brief.visit_days",
+    "working days that the tasks take",
+    against="1",
+    unit="count",
+    source="List scheduling with waits",
+    at="brief.tasks",
+)
+WEATHER = Kind(
+    "brief.weather",
+    "the forecast by kind of work",
+    against="house rules for gusts and temperatures",
+    unit="count",
+    source="House rules: weather limits",
+    at="brief.forecast_gust_mps",
+)
+CUSTOMER = Kind("brief.customer", "whether the customer has a name", at="brief.customer")
+PLACE = Kind("brief.place", "whether the place is known", at="brief.place_text")
+TERMINAL = Kind("brief.terminal", "whether a terminal is chosen", at="brief.terminal_code")
+SATELLITE = Kind("brief.satellite", "whether a satellite is chosen", at="brief.satellite_code")
+CONSTELLATION = Kind("brief.constellation", "whether a constellation is chosen", at="brief.constellation_code")
+HAZARDS = Kind(
+    "brief.hazards",
+    "whether anybody has looked for hazards",
+    source="Usual cautions; local codes prevail",
+    at="brief.hazards_sought",
+)
+CODES = Kind(
+    "brief.codes",
+    "codes and ids of the order that the modem will ask for",
+    against="all of them in hand",
+    unit="count",
+    source="The terminal's own list of entries",
+    at="brief.site_id",
+)
+HARDWARE_ADDRESS = Kind(
+    "brief.hardware_address",
+    "form of the hardware address",
+    against="twelve hexadecimal digits",
+    source="IEEE 802, EUI-48",
+    at="brief.hardware_address",
+)

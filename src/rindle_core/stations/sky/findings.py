@@ -1,0 +1,171 @@
+"""The kinds of finding of this room."""
+
+from __future__ import annotations
+
+from rindle_core.kernel.findings import Kind
+
+PLANNED = Kind(
+    "sky.planned",
+    "the planned position against what holds it in the comparison",
+    against="no hold",
+    source="Comparison of the positions",
+    at="sky.position_letter",
+)
+SCAN = Kind(
+    "sky.scan",
+    "share of the bearings that matter that were read",
+    against="house rules `scan_least_percent`, `scan_wanted_percent`",
+    unit="percent",
+    source="Bearings that matter with a read point within 15°",
+    at="sky.skylines",
+)
+TRIAL = Kind(
+    "sky.trial",
+    "time without service in the trial, and which to believe",
+    against="house rules for trials",
+    unit="percent",
+    source="Log of the trial against the simulated passes",
+    at="sky.trial",
+)
+POSITION = Kind(
+    "sky.position",
+    "the candidate that is recommended",
+    source="Sky first, then firmness, cable and access",
+    at="sky.position_letter",
+)
+TUBE = Kind(
+    "sky.tube",
+    "angle left beyond the beam's physical tube",
+    against="0°",
+    unit="deg",
+    source="Aperture plus a share of the first Fresnel zone, ITU-R P.526",
+    at="sky.skylines",
+)
+CLEARANCE = Kind(
+    "sky.clearance",
+    "angle between sight-line and skyline",
+    against="house rule `clearance_deg`",
+    unit="deg",
+    source="House rule: free angle all round",
+    at="sky.skylines",
+)
+GAP = Kind(
+    "sky.gap",
+    "spacing of the points about the sight-line",
+    against="30°",
+    unit="deg",
+    source="Spacing of the points that were read",
+    at="sky.skylines",
+)
+GROWTH = Kind(
+    "sky.growth",
+    "years until growth touches the tube",
+    against="5",
+    unit="years",
+    source="Height plus growth a year",
+    at="sky.skylines",
+)
+LEAF = Kind(
+    "sky.leaf",
+    "margin in the bare season where the leaved tree closes it",
+    unit="deg",
+    source="Leafless share of the points",
+    at="sky.skylines",
+)
+EMPTY = Kind(
+    "sky.empty",
+    "no skyline was read",
+    at="sky.skylines",
+)
+LOW_ORBIT = Kind(
+    "sky.low_orbit",
+    "time without service of a panel",
+    against="house rules `browse_out_percent`, `low_orbit_hold_percent`",
+    unit="percent",
+    source="Simulated passes against the skyline, weighed by traffic",
+    at="sky.skylines",
+)
+ELEMENTS_REFUSED = Kind(
+    "sky.elements_refused",
+    "satellites whose elements cannot be followed to the day",
+    against="all that were given",
+    unit="count",
+    source="SGP4's own check of the elements",
+)
+ELEMENTS_AGE = Kind(
+    "sky.elements_age",
+    "age of the orbital elements",
+    against="house rule `elements_fresh_days`",
+    unit="days",
+    source="Epoch of the newest elements against the start",
+)
+BEARING = Kind(
+    "sky.bearing",
+    "another bearing of a hand-set panel",
+    against="its own time without service",
+    unit="percent",
+    source="The same passes for every bearing",
+    at="sky.panel_azimuth_deg",
+)
+UNSERVED = Kind(
+    "sky.unserved",
+    "time in which no satellite is in the panel's sky",
+    against="0.5 %",
+    unit="percent",
+    source="Simulated passes, skyline aside",
+    at="brief.constellation_code",
+)
+USE = Kind(
+    "sky.use.{}",
+    "a use (browse, stream, call, game) against its rule",
+    against="house rules for uses",
+    source="House rules for uses",
+    at="sky.skylines",
+)
+OBSTACLE_ERROR = Kind(
+    "sky.obstacle_error",
+    "uncertainty of a measured height",
+    against="half a metre or a tenth",
+    unit="m",
+    source="Errors carried on by the delta method",
+    at="sky.skylines",
+)
+WALKWAY = Kind(
+    "sky.walkway",
+    "lower edge of the beam over a place where people walk",
+    against="reach of a person",
+    unit="m",
+    source="Aperture's tube along the sight-line; one dish diameter kept clear in front",
+    at="mount.height_above_ground_m",
+)
+SHIFT = Kind(
+    "sky.shift",
+    "distance to the nearest spot with a free sky",
+    against="the reach of the grid",
+    unit="m",
+    source="Margin on a grid of spots",
+    at="sky.skylines",
+)
+PHOTO = Kind(
+    "sky.photo",
+    "accuracy of the angles of a photo",
+    against="2°",
+    unit="deg",
+    source="Known things moved by their own errors",
+    at="sky.sky_photos",
+)
+MOVED = Kind(
+    "sky.moved",
+    "distance between where the skyline was read and where the terminal will be; points without one stay as read",
+    unit="m",
+    source="Geometry of the points' distances",
+    at="sky.skylines",
+)
+TRIAL_OUTSIDE = Kind(
+    "sky.trial_outside",
+    "outages of the log outside the trial's time",
+    against="none",
+    unit="count",
+    source="Times of the log against the trial's clock",
+    at="sky.trial",
+)

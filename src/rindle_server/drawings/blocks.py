@@ -1,0 +1,119 @@
+"""The chosen system as boxes and lines, from the sky to the customer's network, and where the work stands in it."""
+
+from __future__ import annotations
+
+from itertools import groupby
+
+from rindle_core.catalogue.blocks import Block, BlockLink, Carries
+from rindle_core.catalogue.models import Terminal
+from rindle_server.drawings.svg import Drawing, Point, ink, line, path, sheet, tag, words
+
+_W, _BOX_W, _BOX_H, _TOP, _ROW = 860.0, 112.0, 50.0, 56.0, 108.0
+_COLUMNS = (62.0, 246.0, 436.0, 628.0, 798.0)
+_LINE: dict[Carries, tuple[str, float, str | None]] = {
+    "coax": ("stream", 3.0, None),
+    "ethernet": ("stream", 3.0, "2 5"),
+    "power": ("rust", 2.0, None),
+    "earth": ("ink", 1.5, "7 4"),
+    "waveguide": ("ink", 5.0, None),
+    "fixed": ("rule", 3.0, None),
+}
+_PARALLEL = 18.0  # between two lines that run from one box to the same other
+
+
+def _centre(block: Block) -> Point:
+    return _COLUMNS[block.column], _TOP + _ROW * block.row + _BOX_H / 2
+
+
+def _box(block: Block, here: bool) -> list[str]:
+    x, y = _centre(block)
+    said = block.name.split()
+    middle = next((at for at in range(len(said), 0, -1) if len(" ".join(said[:at])) <= 14), 1)
+    rows = [" ".join(said[:middle]), " ".join(said[middle:])]
+    rows = [row for row in rows if row]
+    first = y + 5 - (len(rows) - 1) * 8.5
+    drawn = [
+        tag(
+            "rect",
+            x=x - _BOX_W / 2,
+            y=y - _BOX_H / 2,
+            width=_BOX_W,
+            height=_BOX_H,
+            rx=6,
+            fill=ink("stream-tint" if here else "paper"),
+            stroke=ink("stream" if here else "ink"),
+            stroke_width=3 if here else 1.5,
+        ),
+        *(words((x, first + 17 * at), row, 15, "ink", weight=600) for at, row in enumerate(rows)),
+    ]
+    if here:
+        drawn.append(words((x, y - _BOX_H / 2 - 8), "you are here", 14, "stream", weight=700))
+    return drawn
+
+
+def _ends(one: Block, other: Block, shift: float) -> tuple[list[Point], Point]:
+    """The way of a line between two boxes, and where its label stands."""
+    (ax, ay), (bx, by) = _centre(one), _centre(other)
+    if ay == by:
+        left, right = min(ax, bx) + _BOX_W / 2, max(ax, bx) - _BOX_W / 2
+        return [(left, ay + shift), (right, ay + shift)], ((left + right) / 2, ay + shift - 6)
+    if ax == bx:
+        top, foot = min(ay, by) + _BOX_H / 2, max(ay, by) - _BOX_H / 2
+        return [(ax + shift, top), (ax + shift, foot)], (ax + shift + 6, (top + foot) / 2 + 4)
+    # From the side of the one to the foot or head of the other.
+    side = ax + _BOX_W / 2 if bx > ax else ax - _BOX_W / 2
+    end = by - _BOX_H / 2 if ay < by else by + _BOX_H / 2
+    turn = bx - _BOX_W / 4 + shift
+    return [(side, ay), (turn, ay), (turn, end)], ((side + turn) / 2, ay - 6)
+
+
+def _links(links: list[BlockLink], boxes: dict[str, Block]) -> list[str]:
+    drawn = []
+    ordered = sorted(links, key=lambda one: (one.first, one.second))
+    for _, group in groupby(ordered, key=lambda one: (one.first, one.second)):
+        beside = list(group)
+        for at, one in enumerate(beside):
+            shift = (at - (len(beside) - 1) / 2) * _PARALLEL
+            way, label = _ends(boxes[one.first], boxes[one.second], shift)
+            token, width, dash = _LINE[one.carries]
+            drawn.append(path(way, token, width, stroke_dasharray=dash))
+            if one.label:
+                upright = way[0][0] == way[-1][0]
+                foot = (label[0], label[1] + (24 if at and not upright else 0))
+                drawn.append(words(foot, one.label, 14, "quiet", "start" if upright else "middle"))
+    return drawn
+
+
+def _end(box: Block, port: str) -> str:
+    return f"{box.name}, port {port}" if port else box.name
+
+
+def block_diagram(terminal: Terminal, station: str) -> Drawing:
+    """Boxes and lines of the terminal; those that `station` works on are marked."""
+    boxes = {one.code: one for one in terminal.blocks}
+    height = _TOP + _ROW * max(one.row for one in terminal.blocks) + _BOX_H + 26
+    indoors = [_COLUMNS[one.column] for one in terminal.blocks if one.indoors]
+    parts: list[str] = []
+    if indoors:
+        wall = min(indoors) - _BOX_W / 2 - 20
+        parts += [
+            line((wall, 30), (wall, height - 14), "hill", 8),
+            words((wall - 12, 22), "outdoors", 14, "quiet", "end"),
+            words((wall + 12, 22), "indoors", 14, "quiet", "start"),
+        ]
+    parts += _links(terminal.links, boxes)
+    for one in terminal.blocks:
+        parts += _box(one, station in one.stations)
+    rows = [
+        (
+            f"{_end(boxes[one.first], one.first_port)} to {_end(boxes[one.second], one.second_port)}",
+            {"fixed": "fixed to it"}.get(one.carries, one.carries) + (f": {one.label}" if one.label else ""),
+        )
+        for one in terminal.links
+    ]
+    here = [one.name for one in terminal.blocks if station in one.stations]
+    rows.append(("You are here", ", ".join(here) or "at no part of it yet"))
+    return sheet("blocks", f"{terminal.name}: what is plugged where", _W, height, parts, rows)
+
+
+__all__ = ["block_diagram"]

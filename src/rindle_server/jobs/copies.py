@@ -1,0 +1,96 @@
+"""Jobs put away and brought back, made anew from others, and as files that another copy of Rindle takes in."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from django.utils import timezone
+from ninja import Schema
+from pydantic import Field
+
+from rindle_core import __version__
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.registry import parse_json
+from rindle_core.stations.entries import ROOMS
+from rindle_server.errors import Conflict
+from rindle_server.jobs import edit, journal
+from rindle_server.jobs.models import Job
+
+ShelfName = Literal["open", "archived", "template", "deleted"]
+_FORM = 1
+# What is done with hands at one place is not taken over into another job.
+_NOT_COPIED = ("build", "peak", "bringup", "handover")
+# Of Brief these belong to one order.
+_OF_ONE_ORDER = (
+    "site_id", "terminal_id", "hardware_address", "customer_reference", "lineup_at", "lineup_booked", "settled",
+    "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "date", "order_extra",
+    "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg",
+)  # fmt: skip
+
+
+class JobFile(Schema):
+    """A job as a file: what people entered, room by room. Secrets and files stay where they are."""
+
+    rindle_job: int = Field(default=_FORM, description="Version of this form")
+    version: str = Field(default=__version__, description="Of the Rindle that wrote it")
+    number: str = ""
+    facts: dict[str, dict[str, Any]]
+
+
+_SECRETS = {"brief": ("order_extra",), "bringup": ("activation_code", "settings", "modem_entries")}
+
+
+def put(number: str, where: ShelfName) -> Job:
+    """Puts a job on another shelf. A signed one is a record: it is archived, never taken out. Raises Conflict."""
+    job = edit.find(number)
+    if where in ("deleted", "template") and job.signed_off_at is not None:
+        raise Conflict.one("shelf", f"Job {number} is signed off: its record is kept. It can be archived.")
+    Job.objects.filter(pk=job.pk).update(shelf=where, shelved_at=None if where == "open" else timezone.now())
+    return edit.find(number)
+
+
+def copy_of(number: str) -> Job:
+    """A new job with what was entered at Brief to Cable of another; the work itself and its codes are not copied."""
+    old = edit.find(number)
+    rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
+    for name in _OF_ONE_ORDER:
+        rooms.get("brief", {}).pop(name, None)
+    rooms.get("aim", {}).pop("preset_measured_deg", None)
+    sky = rooms.get("sky", {})
+    for name in ("trial", "trials_taken_out", "sky_photos"):
+        sky.pop(name, None)
+    return _filled(rooms)
+
+
+def file_of(job: Job) -> JobFile:
+    """The job as a file."""
+    rooms = {row.station: dict(row.data) for row in job.docs.all()}
+    for room, names in _SECRETS.items():
+        for name in names:
+            rooms.get(room, {}).pop(name, None)
+    rooms.get("sky", {}).pop("sky_photos", None)
+    return JobFile(number=job.number, facts=rooms)
+
+
+def taken_in(text: str) -> Job:
+    """A new job from a file. Raises InputError that names what cannot be used; nothing is made then."""
+    data = parse_json(text)
+    if not isinstance(data, dict) or data.get("rindle_job") != _FORM or not isinstance(data.get("facts"), dict):
+        raise InputError.one("file", f"is no job of Rindle: an object with rindle_job {_FORM} and facts is accepted")
+    strange = next((room for room in data["facts"] if room not in ROOMS), None)
+    if strange is not None:
+        raise InputError.one("file", f"names {strange!r}, which is no station; there are {', '.join(ROOMS)}")
+    return _filled({room: dict(facts) for room, facts in data["facts"].items()})
+
+
+def _filled(rooms: dict[str, dict[str, Any]]) -> Job:
+    job = edit.create()
+    try:
+        journal.patch(job, rooms)
+    except Exception:
+        job.delete()
+        raise
+    return edit.find(job.number)
+
+
+__all__ = ["JobFile", "ShelfName", "copy_of", "file_of", "put", "taken_in"]

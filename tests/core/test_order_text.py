@@ -1,0 +1,61 @@
+"""A work order as it comes: JSON, a table of one row, or lines pasted from a message."""
+
+import pytest
+
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.brief.order_text import read_work_order
+
+PASTED = """Customer: Sephiri Valley School
+Azimuth: 33,4°
+Elevation = 54.9 deg
+Polarisation:\t-12.5
+Site ID: SV-0031
+Coordinates: -29.5527, 28.4462
+Gate code: 4471
+"""
+
+
+def test_lines_of_a_message_are_read_by_the_names_that_orders_use():
+    assert read_work_order(PASTED) == {
+        "customer": "Sephiri Valley School",
+        "azimuth_deg": 33.4,
+        "elevation_deg": 54.9,
+        "skew_deg": -12.5,
+        "site_id": "SV-0031",
+        "place": "-29.5527, 28.4462",
+        "order_extra": {"Gate code": "4471"},
+    }
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        '{"customer": "A", "azimuth_deg": 33.4, "dispatcher": "Thabo"}',
+        "customer,azimuth_deg,dispatcher\nA,33.4,Thabo\n",
+        "customer;azimuth_deg;dispatcher\nA;33.4;Thabo\n",
+        "Customer: A\nAz: 33.4\ndispatcher: Thabo",
+    ],
+)
+def test_what_no_field_is_meant_by_is_kept_and_refuses_nothing(text):
+    assert read_work_order(text) == {"customer": "A", "azimuth_deg": 33.4, "order_extra": {"dispatcher": "Thabo"}}
+
+
+@pytest.mark.parametrize(
+    ("text", "field", "says"),
+    [
+        ("Customer: A\nAzimuth: north", "azimuth_deg", "is not a number"),
+        ("weather: fine\nmood: good", "file", "names no field"),
+        ("customer\nA\nB\n", "file", "holds 2 rows"),
+        ("Customer: A\n" + "\n".join(f"x{n}: 1" for n in range(41)), "file", "up to 40 are kept"),
+    ],
+)
+def test_an_order_that_cannot_be_used_says_why(text, field, says):
+    with pytest.raises(InputError) as caught:
+        read_work_order(text)
+    assert caught.value.field == field
+    assert says in caught.value.message
+
+
+def test_of_a_secret_the_name_alone_is_kept():
+    extra = read_work_order("Customer: A\nWi-Fi password: heron-9\nModem PIN: 0417")["order_extra"]
+    assert extra == {"Wi-Fi password": "not kept: a secret", "Modem PIN": "not kept: a secret"}

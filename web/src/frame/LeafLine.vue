@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** The leaves of a station by name, with the gravest mark of what leads to each. */
+import { nextTick, ref, watch } from 'vue'
+import type { Schemas } from '@/api/client'
+import { type Leaf, placeOf } from '@/frame/leaves'
+import VerdictStone from '@/frame/VerdictStone.vue'
+import { VERDICT_WORD } from '@/lib/verdict'
+import type { Station } from '@/router'
+
+const props = defineProps<{
+  leaves: Leaf[]
+  current: string
+  station: Station
+  number: string
+  findings: Schemas['Finding'][]
+}>()
+/** Findings come gravest first. */
+const worst = (code: string) =>
+  props.findings.find((one) => {
+    const place = one.at && one.level !== 'clear' ? placeOf(one.at, props.station) : null
+    return place?.station === props.station && place.leaf === code
+  })?.level
+const line = ref<HTMLElement | null>(null)
+watch(
+  () => props.current,
+  async () => {
+    await nextTick()
+    line.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  },
+)
+</script>
+
+<template>
+  <nav v-if="leaves.length > 1" ref="line" class="leaves" aria-label="Leaves of this station">
+    <router-link
+      v-for="one in leaves"
+      :key="one.code"
+      :to="`/jobs/${number}/${station}/${one.code}`"
+      :class="{ here: one.code === current }"
+      :aria-current="one.code === current ? 'page' : undefined"
+      ><verdict-stone
+        v-if="worst(one.code)"
+        :verdict="worst(one.code)!"
+        :size="14"
+        :aria-label="VERDICT_WORD[worst(one.code)!]"
+      />{{ one.name }}</router-link
+    >
+  </nav>
+</template>
+
+<style scoped>
+.leaves {
+  display: flex;
+  gap: 0 4px;
+  border-bottom: 1px solid var(--rule);
+  overflow-x: auto;
+  scrollbar-width: thin;
+}
+a {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 44px;
+  padding: 0 10px;
+  color: var(--quiet);
+  font-weight: 600;
+  font-size: 14px;
+  text-decoration: none;
+  white-space: nowrap;
+  border-bottom: 3px solid transparent;
+}
+a:hover {
+  color: var(--ink);
+}
+.here {
+  color: var(--stream);
+  border-bottom-color: var(--stream);
+}
+</style>

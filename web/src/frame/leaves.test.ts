@@ -1,0 +1,84 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { type Component, defineComponent, h } from 'vue'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { LEAVES, placeOf, useShelf } from '@/frame/leaves'
+import { type Station, STATIONS } from '@/router'
+import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
+import AimSheet from '@/stations/aim/AimSheet.vue'
+import BriefSheet from '@/stations/brief/BriefSheet.vue'
+import CableSheet from '@/stations/cable/CableSheet.vue'
+import HandOverSheet from '@/stations/handover/HandOverSheet.vue'
+import PeakSheet from '@/stations/peak/PeakSheet.vue'
+import SkySheet from '@/stations/sky/SkySheet.vue'
+
+const SHEETS: Partial<Record<Station, Component>> = {
+  brief: BriefSheet,
+  aim: AimSheet,
+  sky: SkySheet,
+  cable: CableSheet,
+  peak: PeakSheet,
+  handover: HandOverSheet,
+}
+afterEach(() => vi.restoreAllMocks())
+
+/** The entries that a leaf shows of a job, and whether the station has that leaf then. */
+async function shown(station: Station, leaf: string, name: string): Promise<{ facts: Set<string>; there: boolean }> {
+  vi.spyOn(console, 'warn').mockImplementation(() => undefined)
+  let there = false
+  const page = defineComponent({
+    setup() {
+      const { current } = useShelf(
+        () => station,
+        () => leaf,
+      )
+      return () => {
+        there = current.value === leaf
+        return h(SHEETS[station]!)
+      }
+    },
+  })
+  const job = goldenJob(name)
+  job.facts.brief.permanence = 'trial'
+  job.facts.brief.needs = ['cameras']
+  job.facts.brief.hazards = ['edge']
+  const wrapper = await openSheet(page, job)
+  const facts = new Set(wrapper.findAll('[data-fact]').map((one) => (one.element as HTMLElement).dataset.fact ?? ''))
+  wrapper.unmount()
+  return { facts, there }
+}
+
+const KINDS = ['half-way', '2026-103', 'panel-by-hand']
+const EVERY = STATIONS.flatMap((station) => LEAVES[station].map((one) => [station, one.code, one] as const))
+
+describe('leaves', () => {
+  it.each(EVERY)('%s/%s holds the entries that lead to it, of a dish or of a panel', async (station, code, leaf) => {
+    const optional = ['brief.lineup_at', 'brief.lineup_person', 'brief.lineup_booked', 'handover.waivers']
+    const missing = new Set(leaf.facts.filter((fact) => !optional.includes(fact)))
+    let seen = false
+    for (const name of KINDS) {
+      const { facts, there } = await shown(station, code, name)
+      seen ||= there
+      if (there) for (const fact of facts) missing.delete(fact)
+      if (seen && !missing.size) break // mostly the first job has them all
+    }
+    expect(seen).toBe(true)
+    expect([...missing]).toEqual([])
+  })
+
+  it('lead from every finding of the golden jobs to a station, and from most to an entry', () => {
+    const page = readFileSync(join(process.cwd(), '../docs/findings.md'), 'utf8')
+    const ways = [...page.matchAll(/^\|[^|]*\|[^|]*\|[^|]*\| `([^`]+)` \|/gm)].map((one) => one[1]!)
+    expect(ways.length).toBeGreaterThan(70)
+    for (const at of ways) expect(placeOf(at, 'brief'), at).not.toBeNull()
+    expect(GOLDEN.length).toBeGreaterThan(10)
+  })
+
+  it('look first where the finding stands: the runs before the work are entered at Brief, those after at Hand over', () => {
+    expect(placeOf('handover.runs', 'brief')).toEqual({ station: 'brief', leaf: 'customer' })
+    expect(placeOf('handover.runs', 'handover')).toEqual({ station: 'handover', leaf: 'service' })
+    expect(placeOf('brief.satellite_code', 'aim')).toEqual({ station: 'brief', leaf: 'job' })
+    expect(placeOf('mount.mast_wall_mm', 'brief')).toEqual({ station: 'mount', leaf: '' })
+    expect(placeOf('', 'brief')).toBeNull()
+  })
+})

@@ -1,0 +1,188 @@
+/** The leaves of each station: what is shown together, in the order of the work, and which entries lie on it. */
+import { computed, type ComputedRef, inject, type InjectionKey, onBeforeUnmount, provide, ref } from 'vue'
+import type { Station } from '@/router'
+
+export interface Leaf {
+  code: string
+  name: string
+  /** Paths of the facts that are entered there. */
+  facts: string[]
+}
+const leaf = (code: string, name: string, ...facts: string[]): Leaf => ({ code, name, facts })
+
+export const LEAVES: Record<Station, Leaf[]> = {
+  brief: [
+    leaf(
+      'job',
+      'Job',
+      'brief.customer',
+      'brief.service_wanted',
+      'brief.place_text',
+      'brief.height_m',
+      'brief.date',
+      'brief.terminal_code',
+      'brief.constellation_code',
+      'brief.satellite_code',
+    ),
+    leaf('serve', 'Choice'),
+    leaf('place', 'Place', 'brief.address', 'brief.place_method', 'brief.place_error_m', 'brief.other_place_text'),
+    leaf(
+      'customer',
+      'Customer',
+      'handover.runs',
+      'brief.needs',
+      'brief.reasons',
+      'brief.permanence',
+      'brief.return_on',
+      'brief.reuse_note',
+      'brief.old_line',
+    ),
+    leaf(
+      'site',
+      'Hazards',
+      'brief.hazards',
+      'brief.hazards_sought',
+      'brief.cautions_seen',
+      'brief.settled',
+      'brief.access',
+      'brief.indoor',
+      'brief.indoor_note',
+    ),
+    leaf(
+      'order',
+      'Order',
+      'brief.printed_azimuth_deg',
+      'brief.printed_elevation_deg',
+      'brief.printed_skew_deg',
+      'brief.site_id',
+      'brief.site_code',
+      'brief.cluster_code',
+      'brief.customer_reference',
+    ),
+    leaf(
+      'modem',
+      'Modem',
+      'bringup.settings',
+      'brief.terminal_id',
+      'brief.hardware_address',
+      'brief.lineup_at',
+      'brief.lineup_person',
+      'brief.lineup_booked',
+    ),
+    leaf('positions', 'Positions', 'sky.positions', 'brief.surface', 'brief.wanted_height_m', 'brief.may_drill'),
+    leaf(
+      'visit',
+      'Visit',
+      'brief.forecast_gust_mps',
+      'brief.forecast_low_c',
+      'brief.climber',
+      'brief.climber_contact',
+      'brief.conditions',
+      'brief.tasks',
+    ),
+    leaf('parts', 'Parts and costs', 'brief.deliveries', 'brief.costs', 'brief.overlap_month_count'),
+  ],
+  aim: [
+    leaf('figures', 'Figures'),
+    leaf(
+      'instruments',
+      'Instruments',
+      'aim.preset_measured_deg',
+      'aim.compass_code',
+      'aim.clinometer_code',
+      'aim.compass_correction_deg',
+      'aim.clinometer_correction_deg',
+    ),
+    leaf('mast', 'Mast', 'aim.lean_deg', 'aim.lean_towards_deg'),
+    leaf('beam', 'Beam'),
+    leaf('modem', 'Modem', 'aim.modem_azimuth_deg', 'aim.modem_elevation_deg'),
+    leaf('bearings', 'No compass'),
+    leaf('neighbours', 'Arc'),
+    leaf('level', 'Level', 'aim.needed_es_n0_db'),
+    leaf('feeds', 'Spare feeds'),
+  ],
+  sky: [
+    leaf('points', 'Points', 'sky.skylines'),
+    leaf('view', 'Verdict', 'sky.panel_azimuth_deg', 'sky.season', 'sky.ahead_years', 'brief.look_again_on'),
+    leaf('ways', 'Ways out'),
+    leaf('positions', 'Positions', 'sky.position_letter'),
+    leaf('trial', 'Trial', 'sky.trial'),
+    leaf('obstacles', 'Obstacles'),
+    leaf('photo', 'Photo', 'sky.sky_photos'),
+    leaf('terrain', 'Terrain'),
+    leaf('people', 'People'),
+    leaf('elsewhere', 'Elsewhere'),
+    leaf('cost', 'What costs most'),
+  ],
+  mount: [],
+  cable: [
+    leaf('route', 'Route', 'cable.cable_code', 'cable.connectors', 'cable.cable_pieces'),
+    leaf('own', 'Other cables', 'cable.extra_runs'),
+  ],
+  build: [],
+  peak: [
+    leaf('readings', 'Readings', 'peak.readings', 'peak.attitudes'),
+    leaf(
+      'lock',
+      'Lock down',
+      'peak.lock_before_db',
+      'peak.lock_after_db',
+      'peak.push_top_db',
+      'peak.push_bottom_db',
+      'peak.push_left_db',
+      'peak.push_right_db',
+    ),
+    leaf('instruments', 'Instruments', 'peak.compass_at_peak_deg', 'peak.clinometer_at_peak_deg'),
+  ],
+  bringup: [],
+  handover: [
+    leaf('service', 'Service', 'handover.runs'),
+    leaf('sign', 'Proof and signature', 'handover.needs_proved', 'handover.waivers'),
+  ],
+}
+/** Where the stations without leaves have their entries. */
+const WHOLE: Partial<Record<Station, true>> = { mount: true, build: true, bringup: true }
+
+/** Station and leaf on which an entry lies; the station that asks is looked through first. `at` may be a station. */
+export function placeOf(at: string, here: Station): { station: Station; leaf: string } | null {
+  const room = at.split('.')[0] as Station
+  if (!(room in LEAVES)) return null
+  for (const station of [here, room, ...(Object.keys(LEAVES) as Station[])]) {
+    const found = LEAVES[station].find((one) => one.facts.includes(at))
+    if (found) return { station, leaf: found.code }
+  }
+  return WHOLE[room] || !at.includes('.') ? { station: room, leaf: '' } : null
+}
+
+interface Shelf {
+  current: ComputedRef<string>
+  put: (code: string) => () => void
+}
+const SHELF: InjectionKey<Shelf> = Symbol('leaves')
+
+/** Of the page: which leaves its station has now, and which of them is open by the address. */
+export function useShelf(station: () => Station, wanted: () => string) {
+  const counts = ref<Record<string, number>>({})
+  const present = computed(() => LEAVES[station()].filter((one) => counts.value[one.code]))
+  const current = computed(() => {
+    const known = present.value.some((one) => one.code === wanted())
+    return known ? wanted() : (present.value[0]?.code ?? '')
+  })
+  const add = (code: string, by: number) => (counts.value = { ...counts.value, [code]: (counts.value[code] ?? 0) + by })
+  provide(SHELF, {
+    current,
+    put: (code) => {
+      add(code, 1)
+      return () => add(code, -1)
+    },
+  })
+  return { present, current }
+}
+
+/** Of a part of a leaf, or of several (`figures mast`): whether its leaf is open. A sheet that stands alone, without a page, shows all of its leaves. */
+export function useLeaf(codes: () => string): ComputedRef<boolean> {
+  const shelf = inject(SHELF, null)
+  if (!shelf) return computed(() => true)
+  for (const code of codes().split(' ')) onBeforeUnmount(shelf.put(code))
+  return computed(() => codes().split(' ').includes(shelf.current.value))
+}

@@ -1,0 +1,23 @@
+/** Brings an entry into view and into focus, once it is there: its sheet may still be on the way. */
+const PATIENCE_MS = 4000
+const FOCUSABLE = 'input:not([disabled]), select, textarea, button:not([disabled]), [tabindex]:not([tabindex="-1"]), a'
+
+function find(path: string): HTMLElement | null {
+  return document.querySelector<HTMLElement>(`[data-fact="${CSS.escape(path).replace('\\.', '.')}"]`)
+}
+
+/** `path` as in `mount.mast_wall_mm`. Gives whether the entry was found. */
+export async function leadTo(path: string, patienceMs = PATIENCE_MS): Promise<boolean> {
+  const end = Date.now() + patienceMs
+  for (;;) {
+    const entry = find(path)
+    if (entry) {
+      entry.scrollIntoView({ block: 'center' })
+      const field = entry.querySelector<HTMLElement>(FOCUSABLE)
+      field?.focus({ preventScroll: true })
+      return true
+    }
+    if (Date.now() > end) return false
+    await new Promise((resolve) => setTimeout(resolve, 40))
+  }
+}
