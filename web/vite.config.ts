@@ -13,5 +13,5 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8765' }, fs: { allow: ['..'] } },
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  test: { environment: 'jsdom', testTimeout: 20_000 },
+  test: { environment: 'happy-dom', testTimeout: 20_000 },
 })

@@ -109,8 +109,6 @@ def page(context, address):
     )
     opened.set_default_timeout(30_000)
     assert context.request.post("/api/session/demo").ok
-    opened.goto("/")
-    opened.get_by_role("heading", name="Jobs").wait_for()
     yield opened
     for one in context.pages:
         one.set_viewport_size({"width": 1280, "height": 800})

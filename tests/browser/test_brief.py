@@ -14,6 +14,7 @@ from tests.browser.test_journey import choose, fill, saved
 @pytest.fixture
 def brief(page):
     """A job of its own with a place."""
+    page.goto("/")
     page.get_by_role("button", name="New job").click()
     fill(page, "Customer", "Trial")
     fill(page, "Place", "-29.5, 27.5")

@@ -68,6 +68,8 @@ def test_a_satellite_below_the_horizon_is_said_and_not_drawn(page):
 
 
 def test_find_narrows_the_list_and_an_empty_result_says_so(page):
+    page.goto("/")
+    page.get_by_role("heading", name="Jobs").wait_for()
     page.keyboard.press("/")
     page.keyboard.type("weir")
     expect(page.get_by_role("list", name="Jobs").get_by_role("listitem")).to_have_count(1)
@@ -123,6 +125,7 @@ def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):
 
 
 def test_signing_out_shuts_the_door(page):
+    page.goto("/")
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Enter the demo")).to_be_visible()
     page.goto("/jobs/2026-101/aim")
@@ -132,6 +135,7 @@ def test_signing_out_shuts_the_door(page):
 
 
 def test_the_trades_words_are_found_with_their_reference(page):
+    page.goto("/")
     page.get_by_role("navigation", name="Places").get_by_role("link", name="Words").click()
     page.get_by_label("Find a word").fill("declin")
     expect(page.locator("dl > div").filter(has=page.get_by_text("Declination", exact=True))).to_contain_text(

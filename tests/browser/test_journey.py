@@ -60,6 +60,7 @@ def independent_look_angles(latitude, longitude, height_m, satellite_deg):
 
 
 def brief(page):
+    page.goto("/")
     page.get_by_role("button", name="New job").click()
     fill(page, "Customer", "Thaba Pele Clinic")
     fill(page, "Service wanted", "Video calls")

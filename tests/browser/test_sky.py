@@ -48,6 +48,7 @@ def type_lines(page, text):
 @pytest.fixture
 def dish(page):
     """A job of its own with a dish whose satellite stands at 7.9° true, 55.5° up; bearings true."""
+    page.goto("/")
     page.get_by_role("button", name="New job").click()
     fill(page, "Customer", "Trial of the sky")
     fill(page, "Place", "-29.4, 27.8")
