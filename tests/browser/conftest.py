@@ -24,6 +24,7 @@ CHROMIUM = {
     ],
 }
 UP_WITHIN_S = 120
+_FIRST_PORT, _PORTS_EACH = 9500, 50  # away from the ports of other tests, and of the other half of these
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
 _LOAD = (
     "from rindle_server.launch import _setup; _setup(); from django.conf import settings; "
@@ -45,7 +46,7 @@ def address(loaded, tmp_path_factory):
     """A server of the file's own, on a fresh copy of the demo."""
     home = tmp_path_factory.mktemp("copy") / "home"
     shutil.copytree(loaded, home)
-    port = free_port(9500)  # away from the ports of other tests
+    port = free_port(_FIRST_PORT + _PORTS_EACH * int(os.environ.get("PYTEST_XDIST_WORKER", "gw0")[2:]))
     environment = {
         **os.environ,
         "RINDLE_HOME": str(home),

@@ -319,3 +319,19 @@ def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
     pairs = serves(given).result.pairs
     assert Level.CLEAR not in {one.verdict for one in pairs}
     assert any("least quality" in text for text in pairs[0].against)
+
+
+def test_a_job_whose_terminal_was_taken_away_is_neither_peaked_nor_handed_over():
+    for gone in ({"terminal": None}, {"satellite": None}):
+        result = come_to(**gone)
+        verdicts = {one.code: one.verdict for one in result.stations}
+        assert verdicts["peak"] is Level.UNKNOWN, gone
+        assert verdicts["handover"] is Level.UNKNOWN, gone
+        assert "Peak" in found(result, "handover")["handover.open_unknowns"].message
+        assert "Choose terminal" in as_text(
+            next(one.headline for one in result.stations if one.code == "peak"), "metric"
+        )
+        assert "handover.open_unknowns" not in {
+            one.code for one in result.evidence
+        }  # each is asked for where it stands
+    assert "handover.open_unknowns" not in found(come_to(), "handover")

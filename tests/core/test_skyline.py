@@ -11,6 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.catalogue.models import Satellite
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.geometry import separation_deg
 from rindle_core.kernel.house_rules import HouseRules
@@ -53,6 +54,9 @@ POINT = st.builds(
     distance_m=st.none() | st.floats(1, 5000),
     leafless_share=st.floats(0, 1),
 )
+
+
+GROUND = [SkylinePoint(azimuth_deg=bearing, elevation_deg=0.0, distance_m=5000) for bearing in range(0, 360, 5)]
 
 
 def wall(distance_m=20.0, height_m=30.0, width_m=60.0, azimuth_deg=BARE.azimuth_deg, **more):
@@ -261,8 +265,9 @@ def test_a_bare_tree_is_free_in_winter_only_and_stays_a_hold():
 
 def test_the_nearest_free_spot_lies_beside_a_single_tree():
     tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=12, height_m=30, width_m=4)
+    rules = HouseRules(clearance_deg=0.0)
     result = sky_shift(
-        SkyShiftInput(**SITE, **TERMINAL, obstacles=[tree], rules=HouseRules(clearance_deg=0.0), step_m=0.5)
+        SkyShiftInput(**SITE, **TERMINAL, obstacles=[tree], skyline=GROUND, rules=rules, step_m=0.5)
     ).result
     # The tube must pass its side: half the tree, half the dish, 0.6 √(λ d) of the Fresnel zone across the line.
     across = 2 + 0.37 + 0.6 * math.sqrt(0.015 * 12)
@@ -276,7 +281,7 @@ def test_the_usable_arc_ends_where_a_wall_hides_it():
     walls = [
         wall(azimuth_deg=az, height_m=200, width_m=20) for az in range(60, 121, 10)
     ]  # the east is closed up to 84°
-    result = usable_arc(UsableArcInput(**SITE, **TERMINAL, obstacles=walls)).result
+    result = usable_arc(UsableArcInput(**SITE, **TERMINAL, obstacles=walls, skyline=GROUND)).result
     horizon = math.degrees(
         math.acos(6378.137 / 42164.17 / math.cos(math.radians(29.31)))
     )  # where the arc meets the horizon, sphere
@@ -287,6 +292,19 @@ def test_the_usable_arc_ends_where_a_wall_hides_it():
     assert all(
         a.from_longitude_deg >= b.from_longitude_deg - 1e-9 for a, b in zip(result.clear, result.free, strict=False)
     )
+
+
+def test_where_nothing_was_read_no_spot_and_no_satellite_is_called_clear():
+    tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=12, height_m=30, width_m=4)
+    unread = sky_shift(SkyShiftInput(**SITE, **TERMINAL, obstacles=[tree], reach_m=6))
+    assert {one.level for one in unread.result.spots} == {"hold", "unknown"}
+    assert unread.result.nearest_free is None
+    assert unread.findings[0].level == "unknown"
+    behind = [one for one in GROUND if one.azimuth_deg <= 90]  # the north-east is read, the north-west is not
+    others = [Satellite(code=code, name=code, longitude_deg=at, beams=[]) for code, at in (("aa", 45.0), ("bb", 5.0))]
+    arc = usable_arc(UsableArcInput(**SITE, **TERMINAL, skyline=behind, satellites=others)).result
+    assert {one.name: one.level for one in arc.satellites} == {"aa": "clear", "bb": "unknown"}
+    assert arc.unread
 
 
 def test_a_beam_over_a_walkway_by_hand():

@@ -13,6 +13,8 @@ from rindle_core.kernel.model import Model, Row
 _NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
 # What is asked before the visit says nothing about the work once it is done.
 _BEFORE_THE_VISIT = ("brief.settled", "brief.indoor", "brief.weather")
+# It only counts what is asked for at the other stations.
+_COUNTED_THERE = ("handover.open_unknowns",)
 _NEED = "handover.need."  # a need of the customer that nobody has proved
 
 
@@ -37,6 +39,11 @@ class Evidence(Model):
     waiver: Waiver | None
 
 
+def asked_for(one: Finding) -> bool:
+    """Whether a finding waits for something that must be known before the signature."""
+    return one.level is Level.UNKNOWN and one.code not in (*_BEFORE_THE_VISIT, *_COUNTED_THERE)
+
+
 def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Waiver]) -> list[Evidence]:
     """All that is not yet known at any station, and the customer's needs that are not proved, in the order of the work.
 
@@ -46,8 +53,7 @@ def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Wai
     rows: dict[str, Evidence] = {}
     for station, found in findings.items():
         for one in found:
-            unknown = one.level is Level.UNKNOWN and one.code not in _BEFORE_THE_VISIT
-            if unknown or one.code.startswith(_NEED):
+            if asked_for(one) or one.code.startswith(_NEED):
                 told = Evidence(
                     station=station,
                     code=one.code,
@@ -60,4 +66,4 @@ def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Wai
     return list(rows.values())
 
 
-__all__ = ["Evidence", "Waiver", "evidence_of"]
+__all__ = ["Evidence", "Waiver", "asked_for", "evidence_of"]

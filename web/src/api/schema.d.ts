@@ -15084,7 +15084,8 @@ export interface components {
         };
         /**
          * UsableArcResult
-         * @description What of the geostationary arc is free: by the tube, and by the flat rule.
+         * @description What of the geostationary arc is free: by the tube, and by the flat rule; and where nobody knows, as it is not
+         *     read.
          */
         UsableArcResult: {
             /** Clear */
@@ -15093,6 +15094,8 @@ export interface components {
             free: components["schemas"]["ArcStretch"][];
             /** Satellites */
             satellites: components["schemas"]["ArcSatellite"][];
+            /** Unread */
+            unread: components["schemas"]["ArcStretch"][];
         };
         /**
          * UseVerdict

@@ -180,6 +180,7 @@ h1 {
   line-height: 1.2;
   font-weight: 700;
   text-wrap: balance;
+  min-height: 2.4em; /* two lines have their place: what stands below does not move under a finger when the answer changes */
 }
 h1:focus {
   outline: none;

@@ -6,17 +6,22 @@ from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.brief import judge_proofs
+from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
-from rindle_core.stations.handover.findings import OPEN_HOLDS
+from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Context
 
 
-def judge_closing(holds: list[str]) -> list[Finding]:
-    """The stations on hold, said once more where the job is handed over."""
+def judge_closing(holds: list[str], unknowns: list[str]) -> list[Finding]:
+    """The stations on hold and those of which not all is known, said once more where the job is handed over."""
+    waiting = OPEN_UNKNOWNS.missing(
+        f"Not all is known at {', '.join(unknowns)}", "Enter what is missing there, or let it pass with a reason below."
+    )
+    told = [waiting] if unknowns else []
     if not holds:
-        return []
+        return told
     return [
         OPEN_HOLDS(
             Level.HOLD,
@@ -25,7 +30,8 @@ def judge_closing(holds: list[str]) -> list[Finding]:
             figure=float(len(holds)),
             limit=0.0,
             clears_by="Clear each hold at its station.",
-        )
+        ),
+        *told,
     ]
 
 
@@ -41,10 +47,11 @@ def assess(context: Context) -> Outcome[HandOverPart]:
         )
     )
     holds = [NAMES[room] for room in context.outcomes if worst(context.findings(room)) is Level.HOLD]
+    unknowns = [NAMES[room] for room in context.outcomes if any(asked_for(one) for one in context.findings(room))]
     findings = [
         *accepted.findings,
         *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None, job.picks.words),
-        *judge_closing(holds),
+        *judge_closing(holds, unknowns),
     ]
     return Outcome(HandOverPart(acceptance=accepted.result), findings)
 

@@ -44,6 +44,11 @@ AFTER = Kind(
     "runs that are missing",
     at="handover.runs",
 )
+OPEN_UNKNOWNS = Kind(
+    "handover.open_unknowns",
+    "stations of which not all is known",
+    source="Verdicts of the stations",
+)
 OPEN_HOLDS = Kind(
     "handover.open_holds",
     "stations on hold",

@@ -7,7 +7,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.peak.findings import ATTITUDE
+from rindle_core.stations.peak.findings import AIM, ATTITUDE
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass
@@ -75,6 +75,12 @@ def assess(context: Context) -> Outcome[PeakPart]:
     )
     if aim.panel_aim is not None:
         return Outcome(part, _panel(aim.panel_aim, attitude))
+    if job.picks.terminal is None or aim.aim is None:
+        unknown = AIM.missing(
+            "What is peaked, and towards what, is not known",
+            "Choose terminal and satellite at Brief and enter the place; what was read stays.",
+        )
+        return Outcome(part, [unknown])
     axes = [one for found in (elevation, azimuth) if found for one in found.findings]
     return Outcome(part, [*axes, *again, *locked.findings])
 

@@ -4,6 +4,11 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+AIM = Kind(
+    "peak.aim",
+    "what is peaked: a terminal and where it points",
+    at="brief.terminal_code",
+)
 ATTITUDE = Kind(
     "peak.attitude",
     "how a panel is aimed; its misalignment",

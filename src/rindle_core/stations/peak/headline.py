@@ -11,9 +11,11 @@ from rindle_core.stations.station import Context, Headline
 
 def headline(context: Context, result: PeakPart) -> Headline:
     """Which way to turn next, or that it is peaked and held."""
-    panel_aim = context.result(AimPart).panel_aim
-    if panel_aim is not None:
-        return _panel(panel_aim, result.attitude)
+    aim = context.result(AimPart)
+    if aim.panel_aim is not None:
+        return _panel(aim.panel_aim, result.attitude)
+    if context.job.picks.terminal is None or aim.aim is None:
+        return Headline(sentence("Choose terminal and satellite at Brief: then it is known what is peaked"))
     best_db = []
     for view, word in ((result.elevation_peak, "Elevation"), (result.azimuth_peak, "Azimuth")):
         if view is None or view.fit is None or view.best_level_db is None:

@@ -28,6 +28,7 @@ from rindle_core.stations.sky.surroundings import Surroundings
 _RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
 _MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
 _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
+_ON_IT_DEG = 1e-6
 _REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
 
 
@@ -302,21 +303,31 @@ def _way_out(raise_m: float | None, known: bool) -> str:
     return f"Raise the terminal by {raise_m:.1f} m, move it, or have the obstacle cut back by those who may."
 
 
-def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
+def reading_gap_deg(given: SkyInput, azimuth_deg: float) -> float:
+    """How far apart the readings on both sides of a bearing lie; 360 where nothing is read on one of them.
+
+    With one on the bearing itself it is the wider of the two stretches beside it: one tree tells nothing of its sides.
+    """
     bearings = np.array(
         [*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)]
     )
-    offsets = wrap_180(bearings - result.satellite.azimuth_deg)
-    left = float(np.max(offsets[offsets <= 0], initial=-360.0))
-    right = float(np.min(offsets[offsets >= 0], initial=360.0))
-    if right - left <= given.rules.skyline_gap_deg:
+    offsets = wrap_180(bearings - azimuth_deg)
+    left_deg = -float(np.max(offsets[offsets < -_ON_IT_DEG], initial=-360.0))
+    right_deg = float(np.min(offsets[offsets > _ON_IT_DEG], initial=360.0))
+    on_it = bool(np.any(np.abs(offsets) <= _ON_IT_DEG))
+    return min(360.0, max(left_deg, right_deg) if on_it else left_deg + right_deg)
+
+
+def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:
+    gap_deg = reading_gap_deg(given, result.satellite.azimuth_deg)
+    if gap_deg <= given.rules.skyline_gap_deg:
         return []
     return [
         GAP(
             Level.MIND,
             "The skyline is thinly read about the satellite's bearing",
             "Between far points Rindle can only draw a straight line.",
-            figure=min(360.0, right - left),
+            figure=gap_deg,
             limit=given.rules.skyline_gap_deg,
             bound="at_most",
             clears_by="Read points every few degrees within 15° of the satellite's bearing.",
@@ -449,6 +460,7 @@ __all__ = [
     "SkyResult",
     "arc_directions",
     "margins",
+    "reading_gap_deg",
     "sight_of",
     "sky",
     "sun_directions_of",

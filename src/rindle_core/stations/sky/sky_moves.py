@@ -14,7 +14,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.sky.findings import SHIFT, WALKWAY
-from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, margins, sight_of
+from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, margins, reading_gap_deg, sight_of
 
 _MOST_SPOTS = 4000  # a spot takes a few milliseconds
 
@@ -49,9 +49,12 @@ class SkyShiftResult(Model):
     )
 
 
-def _level(found: Margins, clearance_deg: float) -> Level:
+def _level(found: Margins, clearance_deg: float, read: bool) -> Level:
+    """What hides the sky is known; that nothing does only where the skyline about the bearing was read."""
     if found.tube_deg < 0:
         return Level.HOLD
+    if not read:
+        return Level.UNKNOWN
     return Level.CLEAR if found.flat_deg >= clearance_deg else Level.MIND
 
 
@@ -68,6 +71,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
         least = 2.0 * given.reach_m / (math.sqrt(_MOST_SPOTS) - 1.0)
         raise InputError.one("step_m", f"gives {side**2} spots; at this reach {least:.1f} m or more is accepted")
     sight, base = sight_of(given), given.shift()
+    read = reading_gap_deg(given, sight.azimuth_deg) <= given.rules.skyline_gap_deg
     steps = np.arange(-int(given.reach_m / given.step_m), int(given.reach_m / given.step_m) + 1) * given.step_m
     spots = []
     for east in steps.tolist():
@@ -85,18 +89,24 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
                     bearing_deg=float(np.degrees(np.arctan2(east, north)) % 360.0),
                     margin_deg=found.flat_deg,
                     tube_margin_deg=found.tube_deg,
-                    level=_level(found, given.rules.clearance_deg),
+                    level=_level(found, given.rules.clearance_deg, read),
                 )
             )
     spots.sort(key=lambda one: one.distance_m)
     distances = [point.distance_m is None for point in given.skyline] + [False for _ in given.obstacles]
     result = SkyShiftResult(
         spots=spots,
-        nearest_free=next((one for one in spots if one.level is not Level.HOLD), None),
+        nearest_free=next((one for one in spots if one.level in (Level.CLEAR, Level.MIND)), None),
         nearest_clear=next((one for one in spots if one.level is Level.CLEAR), None),
         fixed_share=sum(distances) / len(distances) if distances else 1.0,
     )
-    return Outcome(result, _judge_shift(result))
+    return Outcome(result, _judge_shift(result) if read else [_UNREAD])
+
+
+_UNREAD = SHIFT.missing(
+    "The skyline about the satellite's bearing is not read",
+    "Read points every few degrees within 15° of the satellite's bearing, with their distances.",
+)
 
 
 def _judge_shift(result: SkyShiftResult) -> list[Finding]:
@@ -159,10 +169,13 @@ class ArcSatellite(Model):
 
 
 class UsableArcResult(Model):
-    """What of the geostationary arc is free: by the tube, and by the flat rule."""
+    """What of the geostationary arc is free: by the tube, and by the flat rule; and where nobody knows, as it is not
+    read.
+    """
 
     free: list[ArcStretch]
     clear: list[ArcStretch]
+    unread: list[ArcStretch]
     satellites: list[ArcSatellite]
 
 
@@ -194,7 +207,8 @@ def usable_arc(given: UsableArcInput) -> Outcome[UsableArcResult]:
         if sight.elevation_deg <= 0:
             return Level.HOLD, 0.0, sight.azimuth_deg, sight.elevation_deg
         found = margins(sight, profile)
-        return _level(found, clearance), found.flat_deg, sight.azimuth_deg, sight.elevation_deg
+        read = reading_gap_deg(given, sight.azimuth_deg) <= given.rules.skyline_gap_deg
+        return _level(found, clearance, read), found.flat_deg, sight.azimuth_deg, sight.elevation_deg
 
     longitudes = (given.longitude_deg + np.arange(-81.0, 81.25, 0.5)).tolist()
     levels = [level_at(longitude)[0] for longitude in longitudes]
@@ -213,8 +227,9 @@ def usable_arc(given: UsableArcInput) -> Outcome[UsableArcResult]:
         )
     return Outcome(
         UsableArcResult(
-            free=_stretches(longitudes, [level is not Level.HOLD for level in levels]),
+            free=_stretches(longitudes, [level in (Level.CLEAR, Level.MIND) for level in levels]),
             clear=_stretches(longitudes, [level is Level.CLEAR for level in levels]),
+            unread=_stretches(longitudes, [level is Level.UNKNOWN for level in levels]),
             satellites=sorted(rows, key=lambda one: one.longitude_deg),
         ),
         [],

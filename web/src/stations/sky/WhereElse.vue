@@ -45,7 +45,11 @@ function shiftRows(told: Shift): Row[] {
   return [
     ['Nearest spot with a free tube', spot(told.nearest_free)],
     ['Nearest spot with the whole free angle', spot(told.nearest_clear)],
-    ['Of the grid', `${count('clear')} clear, ${count('mind')} to be minded, ${count('hold')} on hold`],
+    [
+      'Of the grid',
+      `${count('clear')} clear, ${count('mind')} to be minded, ${count('hold')} on hold` +
+        (count('unknown') ? `, ${count('unknown')} not known` : ''),
+    ],
   ]
 }
 const shift = ref<Shift | null>(null)
@@ -58,11 +62,14 @@ function arcRows(told: Arc): Row[] {
   return [
     ['Free by the tube, by longitude east', told.free.map(span).join('; ') || 'nothing'],
     ['Clear by the flat rule', told.clear.map(span).join('; ') || 'nothing'],
+    ...(told.unread.length ? [['Not known, as nothing is read there', told.unread.map(span).join('; ')] as Row] : []),
     ...told.satellites.map((one): Row => [
       `${one.name}, ${Math.abs(one.longitude_deg)}° ${one.longitude_deg < 0 ? 'W' : 'E'}`,
       one.elevation_deg <= 0
         ? 'below the horizon'
-        : `${VERDICT_WORD[one.level]}: ${show(one.margin_deg, 'deg')} free, ${one.azimuth_deg.toFixed(1)}° true, ${one.elevation_deg.toFixed(1)}° up`,
+        : one.level === 'unknown'
+          ? `not known: the skyline about ${one.azimuth_deg.toFixed(1)}° true is not read`
+          : `${VERDICT_WORD[one.level]}: ${show(one.margin_deg, 'deg')} free, ${one.azimuth_deg.toFixed(1)}° true, ${one.elevation_deg.toFixed(1)}° up`,
     ]),
   ]
 }
@@ -86,7 +93,7 @@ const satellites = computed(() => [
       class="spots"
       viewBox="-17 -17 34 34"
       role="img"
-      aria-label="Spots about the position, north up: full squares on hold, half rings to be minded, rings clear"
+      aria-label="Spots about the position, north up: full squares on hold, half rings to be minded, rings clear, dashes not known"
     >
       <template v-for="(one, index) in shift.spots" :key="index">
         <rect
@@ -96,6 +103,12 @@ const satellites = computed(() => [
           width="0.9"
           height="0.9"
           fill="var(--rust)"
+        />
+        <path
+          v-else-if="one.level === 'unknown'"
+          :d="`M${one.east_m - 0.4},${-one.north_m}h0.8`"
+          stroke="var(--quiet)"
+          stroke-width="0.2"
         />
         <circle
           v-else
@@ -112,7 +125,7 @@ const satellites = computed(() => [
     </svg>
     <p v-if="shift" class="quiet small">
       Each mark is a spot, north up, the cross is the position: <verdict-stone verdict="clear" :size="14" /> clear,
-      filled ochre to be minded, <verdict-stone verdict="hold" :size="14" /> on hold.
+      filled ochre to be minded, <verdict-stone verdict="hold" :size="14" /> on hold, a dash not known.
     </p>
   </template>
   <p v-else class="quiet">{{ inputTrouble }}</p>
