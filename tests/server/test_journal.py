@@ -90,6 +90,29 @@ def test_two_screens_that_add_rows_to_one_list_keep_both(crew, other):
     assert [note for _, note in told[len(rows) :]] == ["theirs", "mine"]
 
 
+def test_two_screens_that_change_different_fields_of_a_row_and_different_points_of_a_skyline_keep_both(crew, other):
+    lines, seen = facts(crew, "sky")["skylines"], crew.get(f"/api/jobs/{JOB}/head").json()["head"]
+    pieces = facts(crew, "cable")["cable_pieces"]
+
+    def line(at, **more):
+        points = [one | (more if place == at else {}) for place, one in enumerate(lines[0]["points"])]
+        return [lines[0] | {"points": points}, *lines[1:]]
+
+    change(other, JOB, seen, cable_pieces=[pieces[0] | {"note": "theirs"}, *pieces[1:]])
+    change(other, JOB, seen, skylines=line(0, elevation_deg=2.5))
+    change(crew, JOB, seen, cable_pieces=[pieces[0] | {"length_m": 1.25}, *pieces[1:]])
+    change(crew, JOB, seen, skylines=line(1, elevation_deg=3.5))
+    piece = facts(crew, "cable")["cable_pieces"][0]
+    assert (piece["note"], piece["length_m"]) == ("theirs", 1.25)
+
+    def heights():
+        return [one["elevation_deg"] for one in facts(crew, "sky")["skylines"][0]["points"][:2]]
+
+    assert heights() == [2.5, 3.5]
+    assert undo(crew)["words"] == "Skylines"
+    assert heights() == [2.5, lines[0]["points"][1]["elevation_deg"]]
+
+
 def test_two_screens_that_tick_different_words_keep_both(crew, other):
     change(crew, JOB, needs=[])
     seen = crew.get(f"/api/jobs/{JOB}/head").json()["head"]

@@ -2,7 +2,9 @@
 
 A document is plain JSON: rooms of fields. A path names a field (`mount.mast_wall_mm`), a part of a nested value
 (`sky.trial.letter`), a row of a list by its id (`cable.cable_pieces/4.1`), a word of a set (`brief.needs/calls`) or the
-order of a list (`cable.cable_pieces/`). Two changes that name different paths never touch each other.
+order of a list (`cable.cable_pieces/`). Of a row that stays each field has a path of its own, down through lists inside
+it (`sky.skylines/4.1/points/5.2/elevation_deg`); a row that comes or goes is one value. Two changes that name different
+paths never touch each other.
 """
 
 from __future__ import annotations
@@ -77,6 +79,8 @@ def _unflatten(flat: Mapping[str, Json]) -> dict[str, Json]:
             orders[name] = value
     for name in {**orders, **lists}:
         items = lists.get(name, {})
+        if not items and name in flat:
+            continue  # a list whose items have no names stands whole
         order = [key for key in orders.get(name, []) if key in items]
         _put(document, name, [items[key] for key in [*order, *(key for key in items if key not in order)]])
     return document
@@ -96,24 +100,49 @@ def _needs_order(was: list[str], now: list[str]) -> bool:
     return forwards != now or backwards != was
 
 
+def _split(path: str) -> tuple[str, str]:
+    """A path's place in the document, and what of the row there it names: `("cable.cable_pieces/4.1", "length_m")`."""
+    name, slash, rest = path.partition("/")
+    key, _, inside = rest.partition("/")
+    return f"{name}{slash}{key}", inside
+
+
+def _value(flat: Mapping[str, Json], path: str) -> Json:
+    """What stands at a path; None where there is nothing."""
+    place, inside = _split(path)
+    held = flat.get(place)
+    if not inside:
+        return held
+    return _value(flatten(held), inside) if isinstance(held, dict) else None
+
+
 def differences(was: Document, now: Document) -> list[Op]:
     """The changes that lead from one document to the other."""
     before, after = flatten(was), flatten(now)
-    ops = []
+    ops: list[Op] = []
     for path in [*before, *(path for path in after if path not in before)]:
         one, other = before.get(path), after.get(path)
         if one == other or (path.endswith("/") and not _needs_order(one or [], other or [])):
             continue
-        ops.append(Op(path=path, before=one, after=other))
+        if isinstance(one, dict) and isinstance(other, dict):
+            inside = differences(one, other)
+            ops += [op.model_copy(update={"path": f"{path}/{op.path}"}) for op in inside]
+        else:
+            ops.append(Op(path=path, before=one, after=other))
     return ops
 
 
 def applied(document: Document, ops: Iterable[Op]) -> dict[str, Json]:
     """The document after the changes, whatever stood at their paths before. The order of a list keeps what it does not
-    name, at its end.
+    name, at its end. A field of a row that is gone is let go.
     """
     flat = flatten(document)
+    within: dict[str, list[Op]] = {}
     for op in ops:
+        place, inside = _split(op.path)
+        if inside:
+            within.setdefault(place, []).append(op.model_copy(update={"path": inside}))
+            continue
         name, slash, key = op.path.partition("/")
         if op.after is None:
             flat.pop(op.path, None)
@@ -125,6 +154,9 @@ def applied(document: Document, ops: Iterable[Op]) -> dict[str, Json]:
                 flat[f"{name}/"] = [one for one in order if one != key]
             elif key not in order:
                 flat[f"{name}/"] = [*order, key]
+    for place, of_row in within.items():
+        if isinstance(flat.get(place), dict):
+            flat[place] = applied(flat[place], of_row)
     return _unflatten(flat)
 
 
@@ -139,7 +171,7 @@ def untouched(document: Document, ops: Iterable[Op]) -> tuple[list[Op], list[Op]
     kept: list[Op] = []
     passed: list[Op] = []
     for op in ops:
-        same = op.path.endswith("/") or flat.get(op.path) == op.after
+        same = op.path.endswith("/") or _value(flat, op.path) == op.after
         (kept if same else passed).append(op)
     return kept, passed
 
@@ -147,13 +179,16 @@ def untouched(document: Document, ops: Iterable[Op]) -> tuple[list[Op], list[Op]
 def merged(base: Document, mine: Document, theirs: Document) -> tuple[dict[str, Json], list[str]]:
     """Theirs with what I changed since the base; and the paths that both changed otherwise, where mine now stands."""
     my_ops = differences(base, mine)
-    their_flat, base_flat = flatten(theirs), flatten(base)
+    their_flat, base_flat, my_flat = flatten(theirs), flatten(base), flatten(mine)
     both = [
         op.path
         for op in my_ops
-        if not op.path.endswith("/") and their_flat.get(op.path) not in (base_flat.get(op.path), op.after)
+        if not op.path.endswith("/") and _value(their_flat, op.path) not in (_value(base_flat, op.path), op.after)
     ]
-    return applied(theirs, my_ops), both
+    # A row that I changed and they took out comes back whole.
+    gone = {place for place, inside in map(_split, both) if inside and place not in their_flat}
+    back = [Op(path=place, before=None, after=my_flat[place]) for place in sorted(gone)]
+    return applied(theirs, [*back, *my_ops]), both
 
 
 __all__ = ["Document", "Op", "applied", "differences", "flatten", "inverse", "merged", "untouched"]

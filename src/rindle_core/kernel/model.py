@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any, TypeVar
+from functools import cache
+from typing import Any, TypeVar, get_args, get_origin
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
@@ -20,6 +21,17 @@ class Row(Model):
     """A row of a list of facts. Its id stays with it, so that two people may change two rows of one list."""
 
     id: str = Field(default="", max_length=40, description="Given where the row is first kept")
+
+
+@cache
+def row_lists(kind: type[Model]) -> Mapping[str, type[Row]]:
+    """The lists of rows in a model, by the names of their fields, with the rows' own model."""
+    found = {}
+    for name, told in kind.model_fields.items():
+        for item in get_args(told.annotation) if get_origin(told.annotation) is list else ():
+            if isinstance(item, type) and issubclass(item, Row):
+                found[name] = item
+    return found
 
 
 class Facts(Model):
@@ -110,4 +122,4 @@ def parse(kind: type[M], data: object, root: str = "input") -> M:
         raise InputError(faults_of(error, root)) from error
 
 
-__all__ = ["Facts", "Model", "Row", "fault_of", "faults_of", "parse"]
+__all__ = ["Facts", "Model", "Row", "fault_of", "faults_of", "parse", "row_lists"]

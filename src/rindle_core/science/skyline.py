@@ -14,7 +14,7 @@ from pydantic import Field
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.geometry import Array, wrap_180
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Row
 
 _STEP_DEG = 0.1  # sampling of the skyline between its points
 BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
@@ -26,7 +26,7 @@ Season = Literal["leaf", "bare"]
 KIND_WORDS = {"terrain": "terrain", "tree": "tree", "building": "building", "pole": "pole", "wire": "wire"}
 
 
-class SkylinePoint(Model):
+class SkylinePoint(Row):
     """A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north."""
 
     azimuth_deg: Annotated[float, Entry("True bearing")] = Field(ge=0, lt=360)
@@ -39,7 +39,7 @@ class SkylinePoint(Model):
     computed: bool = Field(default=False, description="From elevation tiles, not read by anybody")
 
 
-class Obstacle(Model):
+class Obstacle(Row):
     """Something measured whole.
 
     Height is of its top over the ground at the measuring place, width across the line of sight.

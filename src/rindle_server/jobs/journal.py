@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import threading
+from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
@@ -18,7 +19,7 @@ from rindle_core.job import JobInput
 from rindle_core.kernel import journal
 from rindle_core.kernel.entry import entries_of
 from rindle_core.kernel.journal import Op
-from rindle_core.kernel.model import Facts, parse
+from rindle_core.kernel.model import Facts, Model, parse, row_lists
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, furthest
@@ -101,7 +102,7 @@ class Draft:
         whole = _STATIONS[station].entered(trimmed, self.facts)
         kept = {**self.now.get(station, {}), **whole}
         data = _checked(ROOMS[station], {name: value for name, value in kept.items() if value is not None})
-        self.now[station] = _with_ids(data, f"{self.job.head + 1}")
+        self.now[station] = _with_ids(ROOMS[station], data, f"{self.job.head + 1}")
         self._facts = None
 
     def merge(self, station: str, change: Mapping[str, Any], base: int | None) -> None:
@@ -116,7 +117,9 @@ class Draft:
             return
         seen = _at(self.job, self.now, base).get(station, {})
         named = {name: value for name, value in change.items() if isinstance(value, list)}
-        lists = _with_ids(named, f"{self.job.head + 1}")
+        kind = ROOMS[station]
+        mine_whole = _with_ids(kind, _checked(kind, {**held, **named}), f"{self.job.head + 1}")
+        lists = {name: mine_whole.get(name, []) for name in named}  # as they are kept: what is left out is no change
         theirs, mine = {station: dict(self.now.get(station, {}))}, {station: {**seen, **lists}}
         joined, _ = journal.merged({station: seen}, mine, theirs)
         news = {name: joined.get(station, {}).get(name, []) for name in lists}
@@ -127,17 +130,21 @@ def _checked(kind: type[Facts], data: dict[str, Any]) -> dict[str, Any]:
     return parse(kind, data).model_dump(mode="json", exclude_defaults=True)
 
 
-def _with_ids(data: dict[str, Any], change: str) -> dict[str, Any]:
-    """Each row of a list gets an id when it is first kept: the number of the change, and its own in it."""
-    for name, value in data.items():
-        if isinstance(value, list) and value and all(isinstance(one, dict) for one in value):
-            taken = [one["id"] for one in value if one.get("id")]
-            fresh = (f"{change}.{count}" for count in range(1, 10**6))
-            for one in value:
-                if not one.get("id") or taken.count(one["id"]) > 1:
-                    one["id"] = next(each for each in fresh if each not in taken)
-                    taken.append(one["id"])
-            data[name] = value
+def _with_ids(kind: type[Model], data: dict[str, Any], change: str) -> dict[str, Any]:
+    """Each row of a list, and of a list inside a row, gets an id when it is first kept: the number of the change, and
+    its own in it.
+    """
+    for name, row_kind in row_lists(kind).items():
+        rows = data.get(name) or []
+        taken = [one["id"] for one in rows if one.get("id")]
+        counts, held = Counter(taken), set(taken)
+        fresh = (f"{change}.{count}" for count in range(1, 10**6))
+        for one in rows:
+            if not one.get("id") or counts[one["id"]] > 1:
+                one["id"] = next(each for each in fresh if each not in held)
+                held.add(one["id"])
+                counts[one["id"]] += 1
+            _with_ids(row_kind, one, change)
     return data
 
 
@@ -220,7 +227,7 @@ def _note(job: Job, seen: int, actor: Actor, ops: list[Op], undoes: Change | Non
     last = Change.objects.filter(job=job, seq=seen, by=actor.by, device=actor.device, undoes=None).first()
     if last is not None and undoes is None and actor.device and now - last.at < _GESTURE:
         begun, now_at = {op.path: op for op in ops_of(last)}, {op.path: op for op in ops}
-        if set(begun) == set(now_at) and not any("/" in path for path in begun):
+        if set(begun) == set(now_at) and all(path.count("/") % 2 == 0 for path in begun):
             last.ops = [Op(path=at, before=begun[at].before, after=op.after).model_dump() for at, op in now_at.items()]
             last.seq, last.at = job.head, now
             last.save()

@@ -10438,6 +10438,12 @@ export interface components {
             /** High */
             height_m: number;
             /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
              * What
              * @default tree
              * @enum {string}
@@ -13724,6 +13730,12 @@ export interface components {
             distance_m?: number | null;
             /** Height */
             elevation_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
             /**
              * What
              * @default terrain

@@ -1,6 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { cache } from '@/api/cache'
 import client from '@/api/client'
 import CalcPanel from '@/fields/CalcPanel.vue'
 
@@ -41,6 +42,7 @@ describe('a calculator panel', () => {
   beforeEach(() => {
     vi.useFakeTimers()
     vi.restoreAllMocks()
+    cache.clear()
     setActivePinia(createPinia())
   })
 

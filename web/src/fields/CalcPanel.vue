@@ -1,9 +1,10 @@
 <script setup lang="ts" generic="N extends CalcName">
 /** A calculator of the registry as a small panel: its fields, its figures as one types, and its findings. */
 import ChoiceBox from '@/fields/ChoiceBox.vue'
-import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { ApiError, calculate as ask, type CalcName, type CalcResult, type Schemas } from '@/api/client'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useAsked } from '@/api/cache'
+import { ApiError, calculate as ask, type CalcName, type CalcResult } from '@/api/client'
 import { fromEntry, unitSign } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
@@ -31,23 +32,9 @@ const prefs = usePrefs()
 const texts = ref<Record<string, string>>(
   Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])),
 )
-const result = shallowRef<CalcResult<N> | null>(null)
-const findings = ref<Schemas['Finding'][]>([])
-const faults = ref<Record<string, string>>({})
-const busy = ref(false)
 const complete = computed(() => (props.fields ?? []).every((field) => field.optional || texts.value[field.key] !== ''))
-const rows = computed(() => (result.value ? props.show(result.value) : []))
-
-let latest = 0
-async function calculate(): Promise<void> {
-  const mine = ++latest // an answer that was overtaken by a newer question is let go
-  if (!complete.value) {
-    result.value = null
-    findings.value = []
-    busy.value = false
-    return
-  }
-  const typed = Object.fromEntries(
+const typed = computed(() =>
+  Object.fromEntries(
     (props.fields ?? [])
       .filter((field) => texts.value[field.key] !== '')
       .map((field) => [
@@ -56,27 +43,29 @@ async function calculate(): Promise<void> {
           ? texts.value[field.key]
           : fromEntry(texts.value[field.key] ?? '', field.unit ?? '', prefs.system),
       ]),
-  )
-  emit('typed', typed)
-  busy.value = true
-  try {
-    const told = await ask(props.name, { ...props.fixed, ...typed })
-    if (mine !== latest) return
-    result.value = told.result
-    findings.value = told.findings
-    faults.value = {}
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    if (mine !== latest) return
-    result.value = null
-    faults.value = Object.fromEntries(error.faults.map((fault) => [fault.field, fault.message]))
-  } finally {
-    if (mine === latest) busy.value = false
-  }
-}
-const soon = useDebounceFn(calculate, 300)
-watch([texts, () => JSON.stringify(props.fixed), () => prefs.system], () => void soon(), { deep: true })
-void calculate()
+  ),
+)
+const input = computed(() => (complete.value ? JSON.stringify({ ...props.fixed, ...typed.value }) : ''))
+/** What is asked: what was typed, once the fingers rest. */
+const asked = refDebounced(input, 300)
+watch(asked, (now) => now && emit('typed', typed.value), { immediate: true })
+const {
+  data,
+  error,
+  isFetching: busy,
+} = useAsked(
+  () => ['calc', props.name, asked.value],
+  () => ask(props.name, JSON.parse(asked.value) as object),
+  () => asked.value !== '',
+)
+const told = computed(() => (asked.value && !error.value ? data.value : undefined))
+const findings = computed(() => told.value?.findings ?? [])
+const faults = computed<Record<string, string>>(() =>
+  error.value instanceof ApiError
+    ? Object.fromEntries(error.value.faults.map((fault) => [fault.field, fault.message]))
+    : {},
+)
+const rows = computed(() => (told.value ? props.show(told.value.result) : []))
 const loose = computed(() =>
   Object.entries(faults.value)
     .filter(([field]) => !(props.fields ?? []).some((one) => one.key === field))

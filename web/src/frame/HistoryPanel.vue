@@ -2,29 +2,22 @@
 /** Who changed what of this job and when, newest first, with what was there before. */
 import { IconHistory } from '@tabler/icons-vue'
 import { NButton, NModal } from 'naive-ui'
-import { ref } from 'vue'
-import client, { ApiError, type Schemas, TAB, unwrap } from '@/api/client'
+import { computed, ref } from 'vue'
+import { useAsked } from '@/api/cache'
+import client, { type Schemas, TAB, unwrap } from '@/api/client'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 
 type Change = Schemas['ChangeOut']
 const store = useJob()
 const open = ref(false)
-const changes = ref<Change[]>([])
-const trouble = ref('')
-
-async function show(): Promise<void> {
-  trouble.value = ''
-  try {
-    changes.value = await unwrap(
-      client.GET('/api/jobs/{number}/changes', { params: { path: { number: store.number } } }),
-    )
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    trouble.value = error.message
-  }
-  open.value = true
-}
+const { data, error } = useAsked(
+  () => ['changes', store.number, store.job?.head],
+  () => unwrap(client.GET('/api/jobs/{number}/changes', { params: { path: { number: store.number } } })),
+  () => open.value,
+)
+const changes = computed(() => data.value ?? [])
+const trouble = computed(() => error.value?.message ?? '')
 const brief = (value: unknown): string => {
   if (value === null || value === undefined || value === '') return 'nothing'
   const text = typeof value === 'object' ? rowWords(value as Record<string, unknown>) : String(value)
@@ -47,7 +40,7 @@ const who = (change: Change) =>
 </script>
 
 <template>
-  <n-button text title="Who changed what, and when" @click="show"
+  <n-button text title="Who changed what, and when" @click="open = true"
     ><template #icon><icon-history /></template>History</n-button
   >
   <n-modal v-model:show="open" preset="card" title="History of this job" class="history" closable>

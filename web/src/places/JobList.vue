@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { IconDotsVertical, IconPlus } from '@tabler/icons-vue'
-import { useDebounceFn } from '@vueuse/core'
+import { refDebounced } from '@vueuse/core'
 import { type DropdownOption, NButton, NDropdown } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { askAnew, useAsked } from '@/api/cache'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import type { paths } from '@/api/schema'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
@@ -15,8 +16,6 @@ import { VERDICT_WORD } from '@/lib/verdict'
 
 const router = useRouter()
 const route = useRoute()
-const page = ref<Schemas['JobPage'] | null>(null)
-const trouble = ref('')
 const wanted = computed(() => String(route.query.find ?? ''))
 type Query = NonNullable<paths['/api/jobs']['get']['parameters']['query']>
 const SHOWS = {
@@ -40,38 +39,26 @@ const shown = computed(() => ({
   verdict: String(route.query.verdict ?? ''),
 }))
 const choose = (more: Record<string, string>) => void router.replace({ query: { ...route.query, ...more } })
+const sought = refDebounced(wanted, 200)
+const at = ref(1)
+watch([sought, () => JSON.stringify(shown.value)], () => (at.value = 1))
+const query = computed(
+  () =>
+    ({
+      find: sought.value,
+      page: at.value,
+      show: shown.value.show,
+      sort: shown.value.sort,
+      ...(shown.value.verdict ? { verdict: shown.value.verdict } : {}),
+    }) as Query,
+)
+const { data: page, error } = useAsked(
+  () => ['jobs', query.value],
+  () => unwrap(client.GET('/api/jobs', { params: { query: query.value } })),
+)
+const refused = ref('')
+const trouble = computed(() => refused.value || (error.value?.message ?? ''))
 const rows = computed(() => page.value?.rows ?? [])
-let latest = 0
-async function load(at = 1): Promise<void> {
-  const mine = ++latest
-  try {
-    const found = await unwrap(
-      client.GET('/api/jobs', {
-        params: {
-          query: {
-            find: wanted.value,
-            page: at,
-            show: shown.value.show,
-            sort: shown.value.sort,
-            ...(shown.value.verdict ? { verdict: shown.value.verdict } : {}),
-          } as Query,
-        },
-      }),
-    )
-    if (mine !== latest) return // a later search has overtaken this one
-    page.value = found
-    trouble.value = ''
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    trouble.value = error.message
-  }
-}
-const loadSoon = useDebounceFn(() => load(), 200)
-watch(wanted, () => void loadSoon())
-watch(shown, (now, was) => {
-  if (JSON.stringify(now) !== JSON.stringify(was)) void load()
-})
-void load()
 
 async function create(): Promise<void> {
   const job = await unwrap(client.POST('/api/jobs'))
@@ -103,11 +90,11 @@ async function act(row: Row, what: keyof typeof ACTS): Promise<void> {
     } else {
       await unwrap(client.PUT('/api/jobs/{number}/shelf', { ...path(row), body: { shelf: what } }))
       moved.value = { row, from: row.shelf as 'open', words: `${row.number}: ${SHOWS[what].toLowerCase()}.` }
-      await load(page.value?.page ?? 1)
+      await askAnew('jobs')
     }
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    trouble.value = error.message
+    refused.value = error.message
   }
 }
 /** What was put away last, so that it can be brought back at once. */
@@ -117,7 +104,7 @@ async function back(): Promise<void> {
   const { row, from } = moved.value
   moved.value = null
   await unwrap(client.PUT('/api/jobs/{number}/shelf', { ...path(row), body: { shelf: from } }))
-  await load(page.value?.page ?? 1)
+  await askAnew('jobs')
 }
 async function takeIn(files: File[]): Promise<void> {
   try {
@@ -126,7 +113,7 @@ async function takeIn(files: File[]): Promise<void> {
     await router.push(`/jobs/${job.number}/brief`)
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    trouble.value = error.message
+    refused.value = error.message
   }
 }
 </script>
@@ -156,7 +143,7 @@ async function takeIn(files: File[]): Promise<void> {
       {{ moved.words }} <button type="button" class="link" @click="back">Bring it back</button>
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <p v-if="page === null && !trouble" class="quiet" role="status">Opening the jobs</p>
+    <p v-if="!page && !trouble" class="quiet" role="status">Opening the jobs</p>
     <p v-else-if="rows.length === 0 && !wanted && (shown.show !== 'open' || shown.verdict)" class="quiet">
       No job is
       {{ shown.verdict ? `“${VERDICT_WORD[shown.verdict as 'hold']}”` : SHOWS[shown.show].toLowerCase() }} here.
@@ -207,9 +194,9 @@ async function takeIn(files: File[]): Promise<void> {
       </li>
     </ul>
     <nav v-if="page && page.page_count > 1" class="row" aria-label="Pages of the list">
-      <n-button size="small" :disabled="page.page <= 1" @click="load(page.page - 1)">Newer</n-button>
+      <n-button size="small" :disabled="page.page <= 1" @click="at = page.page - 1">Newer</n-button>
       <span>Page {{ page.page }} of {{ page.page_count }}, {{ page.count }} jobs</span>
-      <n-button size="small" :disabled="page.page >= page.page_count" @click="load(page.page + 1)">Older</n-button>
+      <n-button size="small" :disabled="page.page >= page.page_count" @click="at = page.page + 1">Older</n-button>
     </nav>
     <p class="quiet small key">
       <span v-for="verdict in ['clear', 'mind', 'hold', 'unknown'] as const" :key="verdict"

@@ -7,6 +7,7 @@ import FilePick from '@/fields/FilePick.vue'
 import { watchDebounced } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
+import { stores } from '@/api/cache'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
 const prefs = usePrefs()
@@ -16,7 +17,7 @@ const longitude = ref('')
 const day = ref(new Date().toISOString().slice(0, 10))
 const result = shallowRef<Schemas['SitesResult'] | null>(null)
 const trouble = ref('')
-void unwrap(client.GET('/api/stores')).then((found) => {
+void stores().then((found) => {
   catalogue.value = found
   longitude.value = String(found.satellites[0]?.longitude_deg ?? '')
 })

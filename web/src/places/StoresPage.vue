@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Satellites, terminals, cables, instruments, brackets and the firm's rules: read, edit, take in and give out. A new entry is data only. */
 import { NButton } from 'naive-ui'
-import { computed, nextTick, ref, shallowRef } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { askAnew, keepStores, stores } from '@/api/cache'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import FilePick from '@/fields/FilePick.vue'
 import SchemaField from '@/fields/SchemaField.vue'
@@ -20,6 +21,12 @@ const KINDS: { kind: Kind; title: string }[] = [
   { kind: 'mount', title: 'Kinds of mount' },
 ]
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
+// Every screen that shows the stores has what is changed here, and judges with it.
+watch(catalogue, (now) => {
+  if (!now) return
+  keepStores(now)
+  void askAnew('calc')
+})
 const unread = computed(() => catalogue.value?.unread ?? [])
 const firm = ref<Schemas['FirmOut'] | null>(null)
 const rules = ref<Entry>({})
@@ -31,7 +38,7 @@ const ruleFaults = ref<Record<string, string>>({})
 const trouble = ref('')
 const said = ref('')
 const editor = ref<HTMLElement | null>(null)
-void unwrap(client.GET('/api/stores')).then((found) => {
+void stores().then((found) => {
   catalogue.value ??= found // what was changed meanwhile is newer
 })
 void unwrap(client.GET('/api/stores/firm')).then((found) => {

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** The trade's words for those who know none of them, with the two angles shown as they are counted. */
 import { computed, ref } from 'vue'
-import client, { type Schemas, unwrap } from '@/api/client'
+import { useAsked } from '@/api/cache'
+import client, { unwrap } from '@/api/client'
 
-const terms = ref<Schemas['Term'][]>([])
+const { data: terms } = useAsked(
+  () => ['words'],
+  () => unwrap(client.GET('/api/stores/words')),
+)
 const find = ref('')
-void unwrap(client.GET('/api/stores/words')).then((found) => {
-  terms.value = found
-})
 const shown = computed(() => {
   const text = find.value.trim().toLowerCase()
-  return [...terms.value]
+  return [...(terms.value ?? [])]
     .filter((one) => `${one.word} ${one.meaning} ${one.reference ?? ''}`.toLowerCase().includes(text))
     .sort((a, b) => a.word.localeCompare(b.word))
 })
@@ -75,7 +76,7 @@ const shown = computed(() => {
         </dd>
       </div>
     </dl>
-    <p v-if="terms.length && !shown.length" class="quiet">No word here holds “{{ find }}”.</p>
+    <p v-if="terms?.length && !shown.length" class="quiet">No word here holds “{{ find }}”.</p>
   </main>
 </template>
 

@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { cache, RETRY_MS } from '@/api/cache'
 import client from '@/api/client'
 import { type Job, useJob } from '@/stores/job'
 
@@ -76,6 +77,7 @@ describe('the open job', () => {
     vi.restoreAllMocks()
     localStorage.clear()
     asked = []
+    cache.clear()
     setActivePinia(createPinia())
     wire()
   })
@@ -170,9 +172,9 @@ describe('the open job', () => {
     vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
     const first = store.patch({ customer: 'A' })
     const second = store.patch({ height_m: 7 })
-    await vi.waitFor(() => expect(store.unsent).toBe(1))
+    await vi.waitFor(() => expect(store.unsent).toBe(2)) // the one that waits behind it too
     expect(store.trouble).toContain('server does not answer')
-    dispatchEvent(new Event('online'))
+    await vi.waitFor(() => expect(asked.length).toBe(1), { timeout: 3 * RETRY_MS })
     expect((await next(job('2026-901', { customer: 'A' }))).body).toEqual({ customer: 'A' })
     expect(await first).toBe(true)
     expect((await next(job('2026-901', { customer: 'A', height_m: 7 }))).body).toEqual({ height_m: 7 })

@@ -1,6 +1,7 @@
 /** The open job: its facts, its assessment and its drawings; every change is saved at once and can be undone. */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { inTurn, stores } from '@/api/cache'
 import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
 import { type Room, ROOM_OF } from '@/fields/told'
 import { allInSystem } from '@/lib/quantity'
@@ -36,19 +37,6 @@ export type ListName = 'skyline' | 'obstacles' | WholeList
 
 /** An id for a row before the server knows it, so that sending it twice makes it once. */
 export const rowId = () => `${TAB}.${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`
-
-/** Some seconds, or until the browser says that it is connected again. */
-function retryPause(): Promise<void> {
-  return new Promise((resolve) => {
-    const go = () => {
-      clearTimeout(timer)
-      removeEventListener('online', go)
-      resolve()
-    }
-    const timer = setTimeout(go, 3000)
-    addEventListener('online', go)
-  })
-}
 
 /** A fault of a fact, or of a part of it. */
 const within = (field: string, fact: string) => field === fact || field.startsWith(`${fact}.`)
@@ -163,7 +151,7 @@ export const useJob = defineStore('job', () => {
     const mine = ++latestOpen
     if (number.value !== wanted) {
       for (const flush of flushers) flush()
-      if (unsent.value === 0) await queue // what cannot be sent now is sent to its own job later
+      if (unsent.value === 0) await last // what cannot be sent now is sent to its own job later
       if (mine !== latestOpen) return // yet another one was asked for
       job.value = null
       drawings.value = []
@@ -173,45 +161,31 @@ export const useJob = defineStore('job', () => {
       trouble.value = ''
       deviceTrouble.value = ''
     }
-    catalogue.value ??= await unwrap(client.GET('/api/stores'))
+    catalogue.value = await stores()
     const found = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
     if (mine !== latestOpen) return
     job.value = found
     await drawAnew()
   }
 
-  /** Changes that have not reached the server: counted, and sent again in their order when the way is free. */
-  const unsent = ref(0)
-  /** Asks until the server is reached. Whoever waits is counted; a refusal is an answer too. */
-  async function reached(ask: () => Promise<Job>): Promise<Job> {
-    let counted = false
-    try {
-      for (;;) {
-        try {
-          return await ask()
-        } catch (error) {
-          if (!(error instanceof ApiError) || error.status !== 0) throw error
-          if (!counted) unsent.value += 1
-          counted = true
-          trouble.value = error.message
-          await retryPause()
-        }
-      }
-    } finally {
-      if (counted) unsent.value -= 1
-    }
-  }
+  const lost = ref(false)
+  /** Changes that have not reached the server, with those that wait behind: sent again in their order when the way is free. */
+  const unsent = computed(() => (lost.value ? saving.value : 0))
+  const reached = (ask: () => Promise<void>) =>
+    inTurn('job', ask, (error) => {
+      lost.value = true
+      trouble.value = error.message
+    })
 
   /** Runs a change. `fields` are those whose faults it clears or sets, prefixed for lists. Gives whether it was saved. */
   function change(ask: () => Promise<Job>, fields: string[], prefix = '', inside = ''): Promise<boolean> {
-    const at = number.value
     saving.value += 1
-    const done = queue.then(() => send(ask, fields, prefix, inside, at))
-    queue = done.catch(() => false)
+    const done = send(ask, fields, prefix, inside, number.value)
+    last = done.catch(() => false)
     return done
   }
-  /** One change after the other, so that an older answer never overwrites a newer one. */
-  let queue: Promise<unknown> = Promise.resolve()
+  /** The change that was asked for last. */
+  let last: Promise<unknown> = Promise.resolve()
   async function send(
     ask: () => Promise<Job>,
     fields: string[],
@@ -219,9 +193,8 @@ export const useJob = defineStore('job', () => {
     inside: string,
     at: string,
   ): Promise<boolean> {
-    try {
-      const news = await reached(ask)
-      if (number.value !== at) return true // another job was opened meanwhile: what was entered here is saved, and nothing is shown
+    const take = (news: Job): void => {
+      if (number.value !== at) return // another job was opened meanwhile: what was entered here is saved, and nothing is shown
       job.value = news
       for (const field of Object.keys(faults.value))
         if (fields.some((one) => within(field, one)) || (prefix && field.startsWith(prefix))) delete faults.value[field]
@@ -231,9 +204,17 @@ export const useJob = defineStore('job', () => {
         latestDrawing += 1 // what is still on its way is older
         drawn(news.drawings)
       } else void drawAnew()
+    }
+    try {
+      await reached(async () => {
+        const news = await ask()
+        lost.value = false
+        take(news)
+      }) // the next change is composed on what this one brought
       return true
     } catch (error) {
       if (!(error instanceof ApiError)) throw error
+      lost.value = false // a refusal is an answer
       for (const field of Object.keys(faults.value)) if (prefix && field.startsWith(prefix)) delete faults.value[field]
       const named = error.faults.filter(
         (fault) => prefix || fields.some((one) => within(fault.field, one)) || fault.field === 'place',

@@ -78,7 +78,7 @@ export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper>
   setActivePinia(createPinia())
   const answer = (status: number, error?: unknown) =>
     (async (path: string) => ({
-      data: /\/(terrain|drawings)$/.test(path) ? [] : undefined,
+      data: /\/(terrain|drawings)$/.test(path) ? [] : null,
       error,
       response: new Response(null, { status }),
     })) as never

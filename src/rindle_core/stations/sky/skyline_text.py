@@ -150,7 +150,8 @@ def as_csv(points: Sequence[SkylinePoint]) -> str:
 
 def as_json(points: Sequence[SkylinePoint]) -> str:
     """The points as JSON: an object with the field points."""
-    return json.dumps({"points": [point.model_dump(mode="json") for point in points]}, indent=1, ensure_ascii=False)
+    told = [point.model_dump(mode="json", exclude={"id"}) for point in points]
+    return json.dumps({"points": told}, indent=1, ensure_ascii=False)
 
 
 __all__ = ["SkylineTextInput", "SkylineTextResult", "as_csv", "as_json", "parse_line", "read_skyline"]

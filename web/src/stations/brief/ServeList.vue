@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Every satellite of the stores with every dish, judged for this place; one press takes a pair. */
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { NButton } from 'naive-ui'
-import { ApiError, calculate, type CalcResult } from '@/api/client'
+import { useAsked } from '@/api/cache'
+import { calculate, type CalcResult } from '@/api/client'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -25,23 +26,13 @@ const asked = computed(() =>
         rules: store.job!.facts.picks.rules,
       },
 )
-const pairs = ref<CalcResult<'serves'>['pairs'] | null>(null)
-const trouble = ref('')
-watch(
-  () => JSON.stringify([asked.value?.latitude_deg, asked.value?.longitude_deg, asked.value?.height_m]),
-  async () => {
-    pairs.value = null
-    if (!asked.value) return
-    try {
-      pairs.value = (await calculate('serves', asked.value)).result.pairs
-      trouble.value = ''
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      trouble.value = error.message
-    }
-  },
-  { immediate: true },
+const { data, error } = useAsked(
+  () => ['calc', 'serves', asked.value],
+  () => calculate('serves', asked.value!),
+  () => asked.value !== null,
 )
+const pairs = computed(() => data.value?.result.pairs)
+const trouble = computed(() => error.value?.message ?? '')
 const show = (value: number | null | undefined, unit: string) =>
   value == null ? '–' : formatQuantity(value, unit, prefs.system)
 type Pair = CalcResult<'serves'>['pairs'][number]

@@ -8,7 +8,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import type { Schemas } from '@/api/client'
 import { formatQuantity, toEntry } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{ declination: number }>()
@@ -90,6 +90,7 @@ async function add(): Promise<void> {
   const turned = prefs.north === 'magnetic' ? props.declination : 0
   const middle = (((Number(typed.value.azimuth_deg ?? 0) + turned) % 360) + 360) % 360
   const one: Schemas['Obstacle'] = {
+    id: rowId(),
     name: '',
     azimuth_deg: middle,
     distance_m: r.distance_m,

@@ -6,7 +6,7 @@ import { NButton } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { directionOf, kept, pointOf, ticks, type View, zoomed } from '@/lib/stripView'
-import { useJob } from '@/stores/job'
+import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 type Point = Schemas['SkylinePoint']
@@ -120,7 +120,9 @@ function up(event: PointerEvent): void {
   } else if (pan && !pan.moved && frame.value && !store.locked) {
     const found = directionOf(frame.value, toDrawing(event))
     if (found)
-      void store.addPoints([{ ...found, kind: 'terrain', distance_m: null, leafless_share: 1, computed: false }])
+      void store.addPoints([
+        { id: rowId(), ...found, kind: 'terrain', distance_m: null, leafless_share: 1, computed: false },
+      ])
   }
   pan = null
 }

@@ -6,22 +6,24 @@ import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
-import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
+import { askAnew, useAsked } from '@/api/cache'
+import client, { ApiError, formOf, unwrap } from '@/api/client'
 import WorkBar from '@/frame/WorkBar.vue'
 import { useWork } from '@/lib/useWork'
 import { type Job, useJob } from '@/stores/job'
 
 const store = useJob()
 const prefs = usePrefs()
-const tiles = ref<Schemas['TileOut'][]>([])
+const { data } = useAsked(
+  () => ['tiles'],
+  () => unwrap(client.GET('/api/places/terrain')),
+)
+const tiles = computed(() => data.value ?? [])
 const reach = ref('60')
 const letter = ref(store.job?.facts.sky.position_letter ?? '')
 const said = ref('')
 const trouble = ref('')
 const { running, progress, trouble: workTrouble, run, stop } = useWork()
-void unwrap(client.GET('/api/places/terrain')).then((found) => {
-  tiles.value = found
-})
 const letters = computed(() => ['', ...(store.job?.positions ?? []).map((one) => one.letter)])
 const degrees = (value: number, positive: string, negative: string) =>
   `${Math.abs(value).toFixed(2)}°${value >= 0 ? positive : negative}`
@@ -37,10 +39,11 @@ async function load(files: File[]): Promise<void> {
       trouble.value = error.message
     }
   }
-  tiles.value = await unwrap(client.GET('/api/places/terrain'))
+  await askAnew('tiles')
 }
 async function drop(name: string): Promise<void> {
-  tiles.value = await unwrap(client.DELETE('/api/places/terrain/{name}', { params: { path: { name } } }))
+  await unwrap(client.DELETE('/api/places/terrain/{name}', { params: { path: { name } } }))
+  await askAnew('tiles')
 }
 async function find(): Promise<void> {
   said.value = ''

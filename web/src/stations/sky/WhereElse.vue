@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Where near by the sky is free, and what else of the arc is: worked out only while this is looked at. */
-import { computed, ref, watch } from 'vue'
-import client, { ApiError, type CalcResult, unwrap } from '@/api/client'
+import { computed, ref } from 'vue'
+import { useAsked } from '@/api/cache'
+import client, { type CalcResult, unwrap } from '@/api/client'
 import CalcPanel from '@/fields/CalcPanel.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { formatQuantity, toEntry } from '@/lib/quantity'
@@ -14,22 +15,11 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 type Row = [string, string]
-const input = ref<Record<string, unknown> | null>(null)
-const inputTrouble = ref('')
-watch(
-  () => job.value.updated_at,
-  async () => {
-    try {
-      input.value = await unwrap(
-        client.GET('/api/jobs/{number}/sky/input', { params: { path: { number: store.number } } }),
-      )
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      inputTrouble.value = error.message
-    }
-  },
-  { immediate: true },
+const { data: input, error } = useAsked(
+  () => ['sky-input', store.number, job.value.updated_at],
+  () => unwrap(client.GET('/api/jobs/{number}/sky/input', { params: { path: { number: store.number } } })),
 )
+const inputTrouble = computed(() => error.value?.message ?? '')
 type Shift = CalcResult<'sky_shift'>
 type Spot = Shift['spots'][number]
 type Arc = CalcResult<'usable_arc'>
