@@ -9,8 +9,10 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 FONT = "atkinson-hyperlegible-next-latin-wght-normal.woff2"
-_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; "
-"frame-ancestors 'self'"
+_POLICY = (
+    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; "
+    "frame-ancestors 'self'"
+)
 
 
 class ContentSecurityPolicy:

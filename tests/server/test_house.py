@@ -78,6 +78,7 @@ def test_every_page_says_from_where_its_parts_may_come(crew):
     for path in ("/", "/api/health"):
         policy = crew.get(path).headers["Content-Security-Policy"]
         assert "default-src 'self'" in policy
+        assert "frame-ancestors 'self'" in policy  # no other page shows ours as its own
         assert "http" not in policy
 
 

@@ -1,19 +1,28 @@
 <script setup lang="ts">
-import { darkTheme, NConfigProvider, NModal } from 'naive-ui'
-import { computed, onErrorCaptured, ref } from 'vue'
+import { type GlobalTheme, NConfigProvider } from 'naive-ui'
+import { computed, defineAsyncComponent, onErrorCaptured, ref, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import TopBar from '@/frame/TopBar.vue'
 import { naiveTheme } from '@/lib/theme'
-import { SHORTCUTS, useShortcuts } from '@/lib/useShortcuts'
+import { useShortcuts } from '@/lib/useShortcuts'
 import { usePrefs } from '@/stores/prefs'
 import { useSession } from '@/stores/session'
 
+const ShortcutsPanel = defineAsyncComponent(() => import('@/frame/ShortcutsPanel.vue'))
 const prefs = usePrefs()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const showShortcuts = ref(false)
+const dusk = shallowRef<GlobalTheme | null>(null)
+watch(
+  () => prefs.light,
+  async (light) => {
+    if (light === 'dusk') dusk.value ??= (await import('@/lib/duskTheme')).duskTheme
+  },
+  { immediate: true },
+)
 const overrides = computed(() => naiveTheme(prefs.light))
 
 useShortcuts({
@@ -45,23 +54,11 @@ onErrorCaptured((error) => {
 </script>
 
 <template>
-  <n-config-provider :theme="prefs.light === 'dusk' ? darkTheme : null" :theme-overrides="overrides" class="app">
+  <n-config-provider :theme="prefs.light === 'dusk' ? dusk : null" :theme-overrides="overrides" class="app">
     <button type="button" class="skip" @click="skip">To the answer</button>
     <top-bar v-if="session.person" @shortcuts="showShortcuts = true" />
     <router-view />
-    <n-modal v-model:show="showShortcuts" preset="card" title="Shortcuts" style="max-width: 440px">
-      <table class="grid-table">
-        <tbody>
-          <tr v-for="[keys, what] in SHORTCUTS" :key="keys">
-            <th scope="row">
-              <kbd>{{ keys }}</kbd>
-            </th>
-            <td>{{ what }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="quiet small">They never fire while you are typing.</p>
-    </n-modal>
+    <shortcuts-panel v-if="showShortcuts" @close="showShortcuts = false" />
   </n-config-provider>
 </template>
 

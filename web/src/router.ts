@@ -1,7 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { useSession } from '@/stores/session'
-import JobList from '@/places/JobList.vue'
-import SignIn from '@/places/SignIn.vue'
 
 export const STATIONS = ['brief', 'aim', 'sky', 'mount', 'cable', 'build', 'peak', 'bringup', 'handover'] as const
 export type Station = (typeof STATIONS)[number]
@@ -10,8 +8,8 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/jobs' },
-    { path: '/sign-in', component: SignIn, meta: { open: true, title: 'Sign in' } },
-    { path: '/jobs', component: JobList, meta: { title: 'Jobs' } },
+    { path: '/sign-in', component: () => import('@/places/SignIn.vue'), meta: { open: true, title: 'Sign in' } },
+    { path: '/jobs', component: () => import('@/places/JobList.vue'), meta: { title: 'Jobs' } },
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
     { path: `/jobs/:number/:station(${STATIONS.join('|')})/:leaf?`, component: () => import('@/frame/JobPage.vue') },
     { path: '/stores', component: () => import('@/places/StoresPage.vue'), meta: { title: 'Stores' } },

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** A server-made drawing, with its text twin unfolded on demand; clicks come back as drawing coordinates. */
 import { computed, watch } from 'vue'
+import { groupOf, placeOf } from '@/drawings/places'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ name: string }>()
 const store = useJob()
-// The two axes of Peak are one group.
 watch(
   () => props.name,
-  (name, _, onCleanup) => onCleanup(store.lookAt(name.replace(/^peak-.*/, 'peak'))),
+  (name, _, onCleanup) => onCleanup(store.lookAt(groupOf(name))),
   { immediate: true },
 )
+const awaited = computed(() => !store.answered.has(groupOf(props.name)))
 const drawing = computed(() => store.drawings.find((one) => one.name === props.name))
 </script>
 
@@ -29,9 +30,15 @@ const drawing = computed(() => store.drawings.find((one) => one.name === props.n
       </table>
     </details>
   </figure>
+  <div v-else-if="awaited && placeOf(name)" class="place" aria-hidden="true">
+    <div :style="{ aspectRatio: placeOf(name) }" />
+  </div>
 </template>
 
 <style scoped>
+.place {
+  padding-bottom: 33px; /* the line that unfolds the words */
+}
 figure {
   margin: 0;
 }

@@ -134,7 +134,9 @@ useShortcuts({
         :circular="store.job.facts.picks.terminal?.polarization === 'circular'"
       />
       <panel-strip v-else-if="code !== 'brief' && store.job.assessment.panel_aim" :job="store.job" />
-      <h1 ref="heading" tabindex="-1" aria-live="polite"><head-line :segments="station.headline" /></h1>
+      <h1 ref="heading" tabindex="-1" aria-live="polite">
+        <span><head-line :segments="station.headline" /></span>
+      </h1>
       <verdict-line :station="station" />
       <leaf-line
         :leaves="present"
@@ -153,7 +155,7 @@ useShortcuts({
       </p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
     </main>
-    <margin-notes :findings="station.findings" :station="code" :number="store.number" />
+    <margin-notes :class="{ early: !sheet }" :findings="station.findings" :station="code" :number="store.number" />
   </div>
   <main v-else class="lost quiet" aria-busy="true">Opening the job</main>
 </template>
@@ -180,6 +182,8 @@ h1 {
   line-height: 1.2;
   font-weight: 700;
   text-wrap: balance;
+  display: flex;
+  align-items: center;
   min-height: 2.4em; /* two lines have their place: what stands below does not move under a finger when the answer changes */
 }
 h1:focus {
@@ -203,6 +207,9 @@ h1:focus {
 @media (max-width: 1100px) {
   .page {
     flex-wrap: wrap;
+  }
+  .early {
+    display: none; /* it stands under the sheet: before that is there it would be pushed away */
   }
   .sheet {
     border-width: 0;

@@ -89,6 +89,8 @@ export const useJob = defineStore('job', () => {
 
   /** Groups of drawings that the screen shows, and how many parts of it show each. */
   const shownGroups = new Map<string, number>()
+  /** Groups of which it is known whether the job has drawings of them. */
+  const answered = ref(new Set<string>())
   let asking = false
   /** A part of the screen shows a group of drawings until it calls what it is given. */
   function lookAt(group: string): () => void {
@@ -136,6 +138,7 @@ export const useJob = defineStore('job', () => {
     )
     if (job.value?.number !== asked || mine !== latestDrawing) return // an overtaken drawing is let go
     drawn(found)
+    answered.value = new Set([...answered.value, ...query.groups.split(',')])
   }
   watch(
     () => prefs.system,
@@ -155,6 +158,7 @@ export const useJob = defineStore('job', () => {
       if (mine !== latestOpen) return // yet another one was asked for
       job.value = null
       drawings.value = []
+      answered.value = new Set()
       telemetry.value = null
       told.value = ''
       faults.value = {}
@@ -492,6 +496,7 @@ export const useJob = defineStore('job', () => {
     flushers,
     drawings,
     lookAt,
+    answered,
     telemetry,
     deviceTrouble,
     faults,

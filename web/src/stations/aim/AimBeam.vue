@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The beam that serves the site: polarization, carrier, how far its edge is. */
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import LeafPart from '@/frame/LeafPart.vue'
-import MapPicker from '@/stations/brief/MapPicker.vue'
 import { useAim } from '@/stations/aim/useAim'
+
+const MapPicker = defineAsyncComponent(() => import('@/stations/brief/MapPicker.vue'))
 
 const { job, satellite, coverage, show } = useAim()
 const handWords = computed(() => {

@@ -3,12 +3,13 @@
 import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import client, { calculate, ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import { apartWords, formatQuantity } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
-import MapPicker from '@/stations/brief/MapPicker.vue'
+
+const MapPicker = defineAsyncComponent(() => import('@/stations/brief/MapPicker.vue'))
 
 interface Found {
   label: string

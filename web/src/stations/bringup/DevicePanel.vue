@@ -6,6 +6,9 @@ import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
+/** Before the terminal has answered there is a dash in the place of the figure. */
+const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: string) =>
+  store.telemetry ? formatQuantity(store.telemetry[name], unit, 'metric') : '–'
 </script>
 
 <template>
@@ -24,18 +27,18 @@ const store = useJob()
           ></span
         >
       </p>
-      <p v-if="store.telemetry" class="row figures">
+      <p class="row figures">
         <span
-          >Level <b>{{ formatQuantity(store.telemetry.level_db, 'db', 'metric') }}</b></span
+          >Level <b>{{ told('level_db', 'db') }}</b></span
         >
         <span
-          >Elevation screw <b>{{ formatQuantity(store.telemetry.elevation_turns, 'turns', 'metric') }}</b></span
+          >Elevation screw <b>{{ told('elevation_turns', 'turns') }}</b></span
         >
         <span
-          >Azimuth screw <b>{{ formatQuantity(store.telemetry.azimuth_turns, 'turns', 'metric') }}</b></span
+          >Azimuth screw <b>{{ told('azimuth_turns', 'turns') }}</b></span
         >
         <span
-          >Nuts <b>{{ store.telemetry.nuts_tight ? 'tight' : 'loose' }}</b></span
+          >Nuts <b>{{ store.telemetry ? (store.telemetry.nuts_tight ? 'tight' : 'loose') : '–' }}</b></span
         >
       </p>
       <slot />

@@ -6,6 +6,7 @@ import { NButton } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { directionOf, kept, pointOf, ticks, type View, zoomed } from '@/lib/stripView'
+import { placeOf } from '@/drawings/places'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -224,6 +225,9 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
 </script>
 
 <template>
+  <div v-if="!drawing && !store.answered.has('skyline-wide')" class="tools-place" aria-hidden="true">
+    <div :style="{ aspectRatio: placeOf('skyline') }" />
+  </div>
   <figure v-if="drawing && frame" data-drawing="skyline-wide">
     <div class="tools">
       <n-button size="small" aria-label="Zoom in" @click="zoom(1.5)"
@@ -397,6 +401,12 @@ figure {
   gap: 8px;
   align-items: center;
   padding-bottom: 8px;
+}
+.tools-place {
+  padding: 44px 0 56px; /* the buttons over it, the words under it */
+}
+.tools-place > div {
+  max-height: 420px;
 }
 .editor {
   width: 100%;
