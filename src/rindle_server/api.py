@@ -22,6 +22,7 @@ from rindle_core.kernel.model import Model, fault_of
 from rindle_core.kernel.registry import Calculator, calculator, calculators
 from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
+from rindle_server.accounts.people_api import router as people_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
@@ -35,6 +36,7 @@ _LOG = logging.getLogger("rindle.api")
 
 api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None)
 api.add_router("/session", session_router)
+api.add_router("/people", people_router)
 api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)

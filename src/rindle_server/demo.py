@@ -39,9 +39,11 @@ def load_demo(folder: Path) -> None:
             put_item(kind, entry)
     told = _read(folder / "firm.json")
     Firm.objects.update_or_create(pk=1, defaults={name: told[name] for name in ("name", "address", "rules")})
-    for person in told["people"]:
+    for at, person in enumerate(told["people"]):
         first, _, last = person["name"].partition(" ")
-        get_user_model().objects.create_user(person["username"], password=None, first_name=first, last_name=last)
+        get_user_model().objects.create_user(
+            person["username"], password=None, first_name=first, last_name=last, is_staff=at == 0
+        )
     _lay_terrain()
     for path in sorted((folder / "jobs").glob("*.json")):
         _load_job(_read(path))

@@ -5,7 +5,6 @@ from __future__ import annotations
 import argparse
 import contextlib
 import fcntl
-import getpass
 import importlib
 import json
 import os
@@ -220,8 +219,8 @@ def run_demo(port: int) -> None:
 def _first_account() -> None:
     """Asks for the first account at the terminal, or takes it from the environment where nobody can answer."""
     from django.contrib.auth import get_user_model
-    from django.contrib.auth.password_validation import validate_password
-    from django.core.exceptions import ValidationError
+
+    from rindle_server.accounts import command
 
     if get_user_model().objects.exists():
         return
@@ -229,19 +228,13 @@ def _first_account() -> None:
     if not name and sys.stdin.isatty():
         print("This data folder has no account yet.")
         name = input("Name to sign in with: ").strip()
-        password = getpass.getpass("Password (10 characters or more, no common one): ")
+        password = command.asked_password()
     if not name:
         raise SystemExit(
             "The first account needs a name and a password: start at a terminal that can ask, or set RINDLE_FIRST_NAME "
             "and RINDLE_FIRST_PASSWORD."
         )
-    user = get_user_model()(username=name)
-    try:
-        validate_password(password, user)
-    except ValidationError as error:
-        raise SystemExit(f"This password is too easy to guess: {' '.join(error.messages)}") from error
-    user.set_password(password)
-    user.save()
+    command.told_off(lambda people: people.add(name, password, may_manage=True))
 
 
 def _own_home() -> Path:
@@ -261,6 +254,15 @@ def run_serve(listen: str, port: int, with_bench: bool) -> None:
         _setup()
         _first_account()
         _serve(listen, port, f"Rindle serves {home} at http://{listen}:{port}/   (Ctrl+C stops it)")
+
+
+def run_account(act: str, username: str, name: str, may_manage: bool) -> None:
+    """For whoever holds the laptop: needs no sign-in, and a server may be running."""
+    _own_home()
+    _setup()
+    from rindle_server.accounts import command
+
+    command.run(act, username, name, may_manage)
 
 
 def import_stores(files: list[str]) -> None:
@@ -365,7 +367,7 @@ def _keep(options: argparse.Namespace) -> None:
 
 
 def main() -> None:
-    """`demo`, `serve`, `stores`, `backup`, `restore` or `check`."""
+    """`demo`, `serve`, `stores`, `account`, `backup`, `restore` or `check`."""
     parser = argparse.ArgumentParser(prog="rindle")
     commands = parser.add_subparsers(dest="command", required=True)
     demo = commands.add_parser("demo", help="the demo, with fresh data each start")
@@ -380,6 +382,11 @@ def main() -> None:
     copy.add_argument("file", nargs="?", default="", help="rindle-backup-DAY-TIME.zip by default")
     back = commands.add_parser("restore", help="puts a copy back; what was there is kept beside")
     back.add_argument("file")
+    account = commands.add_parser("account", help="who may sign in: for whoever holds this machine")
+    account.add_argument("act", choices=["list", "add", "password", "stop", "start", "manage"])
+    account.add_argument("username", nargs="?", default="", help="the name to sign in with")
+    account.add_argument("--name", default="", help="as the records say it")
+    account.add_argument("--may-manage", action="store_true", help="may add, change and stop others")
     commands.add_parser("check", help="reads the whole data folder and says what is not as it should be")
     options = parser.parse_args()
     os.umask(0o077)  # what is kept here is nobody else's to read
@@ -392,6 +399,8 @@ def main() -> None:
             run_serve(options.listen, options.port, options.with_bench)
         elif options.command == "stores":
             import_stores([str(_asked(one)) for one in options.files])
+        elif options.command == "account":
+            run_account(options.act, options.username, options.name, options.may_manage)
         else:
             _keep(options)
 

@@ -10,6 +10,7 @@ VIEWS = (
     "/jobs",
     "/stores",
     "/words",
+    "/people",
     "/sites",
     "/nowhere",
     *(f"/jobs/2026-101/{station}" for station in STATIONS),  # a fixed dish

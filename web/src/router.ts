@@ -13,6 +13,7 @@ export const router = createRouter({
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
     { path: `/jobs/:number/:station(${STATIONS.join('|')})/:leaf?`, component: () => import('@/frame/JobPage.vue') },
     { path: '/stores', component: () => import('@/places/StoresPage.vue'), meta: { title: 'Stores' } },
+    { path: '/people', component: () => import('@/places/PeoplePage.vue'), meta: { title: 'People' } },
     { path: '/words', component: () => import('@/places/WordsPage.vue'), meta: { title: 'Words' } },
     { path: '/sites', component: () => import('@/places/ManySites.vue'), meta: { title: 'Many sites' } },
     { path: '/trouble', component: () => import('@/places/TroublePage.vue'), meta: { open: true } },

@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import cast
 
 from django.conf import settings
-from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
 from django.contrib.auth.models import User
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from rindle_server.accounts import people
 from rindle_server.errors import Conflict
 
 router = Router(tags=["session"])
@@ -22,6 +23,13 @@ class SignIn(Schema):
     password: str
 
 
+class NewPassword(Schema):
+    """The password that holds, and the one that shall."""
+
+    old: str
+    new: str
+
+
 class Person(Schema):
     """Who is signed in."""
 
@@ -32,7 +40,7 @@ class Person(Schema):
 def person_of(request: HttpRequest) -> Person:
     """The signed-in person of an authenticated request."""
     user = cast(User, request.user)
-    return Person(username=user.username, name=user.get_full_name() or user.username)
+    return Person(username=user.username, name=people.name_of(user))
 
 
 @router.post("", auth=None, response=Person)
@@ -53,6 +61,15 @@ def enter_demo(request: HttpRequest) -> Person:
     user = get_user_model().objects.order_by("pk").first()
     assert user is not None, "the demo data makes its people"
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return person_of(request)
+
+
+@router.post("/password", response=Person)
+def change_password(request: HttpRequest, given: NewPassword) -> Person:
+    """Changes one's own password; other sessions of the same person end."""
+    user = cast(User, request.user)
+    people.change_own_password(user, given.old, given.new)
+    update_session_auth_hash(request, user)
     return person_of(request)
 
 

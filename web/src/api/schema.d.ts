@@ -2112,6 +2112,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show
+         * @description Who is there.
+         */
+        get: operations["rindle_server_accounts_people_api_show"];
+        put?: never;
+        /**
+         * Add
+         * @description Adds somebody.
+         */
+        post: operations["rindle_server_accounts_people_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{username}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Changes somebody, stops them, or lets them in again. A stopped person's sessions end at once.
+         */
+        patch: operations["rindle_server_accounts_people_api_change"];
+        trace?: never;
+    };
     "/api/places/file": {
         parameters: {
             query?: never;
@@ -2280,6 +2324,26 @@ export interface paths {
          * @description One press into the demo; refused where the firm's own data is served.
          */
         post: operations["rindle_server_accounts_api_enter_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Password
+         * @description Changes one's own password; other sessions of the same person end.
+         */
+        post: operations["rindle_server_accounts_api_change_password"];
         delete?: never;
         options?: never;
         head?: never;
@@ -10406,6 +10470,16 @@ export interface components {
             neighbours: components["schemas"]["Neighbour"][];
         };
         /**
+         * NewPassword
+         * @description The password that holds, and the one that shall.
+         */
+        NewPassword: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
+        /**
          * NutsOrder
          * @description Tighten or loosen.
          */
@@ -11049,6 +11123,16 @@ export interface components {
             reading_count: number;
         };
         /**
+         * PeopleOut
+         * @description All of them, and whether the one who asks may change them.
+         */
+        PeopleOut: {
+            /** May Manage */
+            may_manage: boolean;
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+        };
+        /**
          * Person
          * @description Who is signed in.
          */
@@ -11057,6 +11141,61 @@ export interface components {
             name: string;
             /** Username */
             username: string;
+        };
+        /**
+         * PersonNew
+         * @description A new account.
+         */
+        PersonNew: {
+            /**
+             * May Manage
+             * @default false
+             */
+            may_manage: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Password */
+            password: string;
+            /** Username */
+            username: string;
+        };
+        /**
+         * PersonOut
+         * @description Somebody who may or might sign in.
+         */
+        PersonOut: {
+            /** Is Me */
+            is_me: boolean;
+            /**
+             * Last Seen At
+             * @description Last sign-in
+             */
+            last_seen_at: string | null;
+            /** May Manage */
+            may_manage: boolean;
+            /** Name */
+            name: string;
+            /** Stopped */
+            stopped: boolean;
+            /** Username */
+            username: string;
+        };
+        /**
+         * PersonPatch
+         * @description What is changed of an account.
+         */
+        PersonPatch: {
+            /** May Manage */
+            may_manage?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Password */
+            password?: string | null;
+            /** Stopped */
+            stopped?: boolean | null;
         };
         /**
          * PhotoInput
@@ -19713,6 +19852,76 @@ export interface operations {
             };
         };
     };
+    rindle_server_accounts_people_api_show: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    rindle_server_accounts_people_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonNew"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    rindle_server_accounts_people_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
     rindle_server_places_api_read_file: {
         parameters: {
             query?: never;
@@ -19952,6 +20161,30 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+        };
+    };
+    rindle_server_accounts_api_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassword"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -83,7 +83,9 @@ async function leave(): Promise<void> {
         <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"
           ><template #icon><icon-keyboard /></template>Keys</n-button
         >
-        <span class="person">{{ session.person?.name }}</span>
+        <router-link to="/people" class="person" title="People of the firm, and your password">{{
+          session.person?.name
+        }}</router-link>
         <n-button quaternary size="small" @click="leave"
           ><template #icon><icon-logout /></template>Sign out</n-button
         >
