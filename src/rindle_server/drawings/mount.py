@@ -115,10 +115,11 @@ def mount_elevation(
     lever = format_quantity(free_length_m, "m", system)
     parts.append(arrow((x - 150, top), (x - terminal.aperture_mm / 2000 * scale - 12, top), "rust", 3, 13))
     parts.append(words((x - 156, top + 5), f"{force} gust", 16, "rust", "end", 700))
-    parts += [line((x + 190, top), (x + 210, top), "quiet", 1), line((x + 190, foot), (x + 210, foot), "quiet", 1)]
+    beside = x + max(60.0, terminal.aperture_mm / 2000 * scale + 24)  # clear of dish and wall, near what it measures
+    parts += [line((beside - 10, y), (beside + 10, y), "quiet", 1) for y in (top, foot)]
     parts += [
-        line((x + 200, top), (x + 200, foot), "quiet", 1),
-        words((x + 216, (top + foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
+        line((beside, top), (beside, foot), "quiet", 1),
+        words((beside + 16, (top + foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
     ]
     parts.append(path(arc_points((x, foot), 34, -150, -30), "rust", 2.5))
     parts.append(arrow(polar((x, foot), 34, -40), polar((x, foot), 34, -22), "rust", 2.5, 10))

@@ -93,7 +93,10 @@ describe('a grid of rows', () => {
   it('does not send or blame a row that is still being filled in, but sends it once it is left', async () => {
     const { put, wrapper, inputs } = grid({ attachTo: undefined })
     document.body.appendChild(wrapper.element)
-    await wrapper.findAll('button').at(-1)!.trigger('click')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Add')!
+      .trigger('click')
     const [bearing, height] = inputs().slice(-2)
     ;(bearing!.element as HTMLInputElement).focus()
     await bearing!.setValue('40')
@@ -103,12 +106,26 @@ describe('a grid of rows', () => {
     await height!.setValue('8')
     await vi.advanceTimersByTimeAsync(600)
     expect((put.mock.calls[0]![1] as unknown[]).length).toBe(3)
-    await wrapper.findAll('button').at(-1)!.trigger('click')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Add')!
+      .trigger('click')
     await inputs().at(-2)!.setValue('60')
     ;(inputs()[0]!.element as HTMLInputElement).focus()
     await vi.advanceTimersByTimeAsync(600)
     expect((put.mock.calls[1]![1] as unknown[]).length).toBe(4) // left half filled: sent, so that the fault is told
     wrapper.element.remove()
+  })
+
+  it('lays a pasted column over its rows and sends them as one', async () => {
+    const { put, wrapper, inputs } = grid()
+    const clipboardData = { getData: () => '7\n8\n9\n10' }
+    await inputs()[1]!.trigger('paste', { clipboardData })
+    await vi.advanceTimersByTimeAsync(600)
+    const sent = put.mock.calls[0]![1] as { elevation_deg: number }[]
+    expect(sent.slice(0, 2).map((one) => one.elevation_deg)).toEqual([7, 8])
+    expect(wrapper.findAll('tbody tr.entry-row').length).toBe(4)
+    expect(put).toHaveBeenCalledOnce()
   })
 
   it('sends what was typed in the last moment when its page is left', async () => {
@@ -158,7 +175,10 @@ describe('a grid of rows', () => {
     await inputs()[0]!.setValue('340')
     await inputs()[1]!.setValue('12')
     await vi.advanceTimersByTimeAsync(100) // on its way
-    await wrapper.findAll('button').at(-1)!.trigger('click')
+    await wrapper
+      .findAll('button')
+      .find((one) => one.text() === 'Add')!
+      .trigger('click')
     await inputs()[2]!.setValue('8')
     useJob().job = sky([{ id: 'a' }], 2)
     await wrapper.setProps({ rows: [{ azimuth_deg: 340, elevation_deg: 12 }] })
@@ -189,7 +209,7 @@ describe('a grid of rows', () => {
       keep: (row: { when?: string }) => row.when === 'after',
       fixed: { when: 'after' },
     })
-    const add = wrapper.findAll('button').at(-1)!
+    const add = wrapper.findAll('button').find((one) => one.text() === 'Add')!
     await add.trigger('click')
     await wrapper.findAll('input')[1]!.setValue('50')
     await add.trigger('click') // a blank row at the end

@@ -4,8 +4,8 @@ import { pathOf } from '@/fields/told'
  * A small grid of rows, saved whole as one types. A row that cannot be used keeps its text and says why; what has not
  * reached the server, or was refused, survives a reload.
  */
-import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
-import { IconPlus, IconX } from '@tabler/icons-vue'
+import { StorageSerializers, useClipboard, useDebounceFn, useSessionStorage } from '@vueuse/core'
+import { IconCopy, IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton, NCheckbox, NSelect } from 'naive-ui'
 import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
@@ -13,9 +13,9 @@ import { unitSign } from '@/lib/quantity'
 import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from '@/fields/rows'
-import { lacksNumber, type Texts, toTexts } from '@/fields/rows'
+import { asTable, lacksNumber, laidOver, pastedCells, type Texts, toTexts } from '@/fields/rows'
 
-/** Lists inside a skyline: their rows have no ids, the skyline has. */
+/** Lists inside a skyline: which one is in use may change under the grid. */
 const UNNAMED = new Set<ListName>(['skyline', 'obstacles'])
 /** So many rows are drawn before somebody asks for all of them. */
 const MANY = 60
@@ -151,6 +151,23 @@ async function add(): Promise<void> {
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }
+const { copy, copied } = useClipboard({ legacy: true })
+const notTaken = ref('')
+/** A column or a table from a spreadsheet is laid over the rows from this cell on. */
+function paste(event: ClipboardEvent, index: number, key: string): void {
+  const cells = pastedCells(event.clipboardData?.getData('text/plain') ?? '')
+  if (!cells || store.locked) return // one plain text goes where the caret is
+  event.preventDefault()
+  const room = props.fixedRows ? cells.slice(0, held.value.length - index) : cells
+  const was = held.value.map((one) => one.texts)
+  const { rows, refused } = laidOver(room, was, { row: index, key }, props.columns, freshFor)
+  held.value = rows.map((texts, at) => ({
+    base: held.value[at]?.base ?? (UNNAMED.has(props.name) ? {} : { id: rowId() }),
+    texts,
+  }))
+  notTaken.value = refused.length ? `No choice here is called ${[...new Set(refused)].join(', ')}.` : ''
+  typed()
+}
 function remove(index: number): void {
   strokes += 1
   held.value.splice(index, 1)
@@ -230,6 +247,7 @@ defineExpose({ add })
                 :aria-invalid="faultOf(index) ? 'true' : undefined"
                 autocomplete="off"
                 @input="typed"
+                @paste="paste($event, index, column.key)"
                 @keydown.enter.prevent="add"
               />
             </td>
@@ -255,9 +273,29 @@ defineExpose({ add })
     <n-button v-if="drawn.length < held.length" size="small" @click="all = true"
       >Show all {{ held.length }} rows</n-button
     >
-    <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"
-      ><template #icon><icon-plus /></template>{{ addLabel }}</n-button
-    >
+    <p v-if="notTaken" class="fault" role="alert">{{ notTaken }}</p>
+    <div class="row no-print">
+      <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"
+        ><template #icon><icon-plus /></template>{{ addLabel }}</n-button
+      >
+      <n-button
+        v-if="held.length > 1"
+        quaternary
+        size="small"
+        :aria-label="`Copy the table ${title}`"
+        title="For a spreadsheet; a column or a table from there is pasted into a cell"
+        @click="
+          copy(
+            asTable(
+              held.map((one) => one.texts),
+              columns,
+              (unit) => unitSign(unit, prefs.system),
+            ),
+          )
+        "
+        ><template #icon><icon-copy /></template>{{ copied ? 'Copied' : 'Copy table' }}</n-button
+      >
+    </div>
   </section>
 </template>
 

@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest'
-import { adopted, columnsOf, fromTexts, isBlank, isUntouched, lacksNumber, toTexts } from '@/fields/rows'
+import {
+  adopted,
+  asTable,
+  type Column,
+  columnsOf,
+  fromTexts,
+  isBlank,
+  isUntouched,
+  lacksNumber,
+  laidOver,
+  pastedCells,
+  toTexts,
+} from '@/fields/rows'
 
 const runs = columnsOf('handover.runs', 'down_mbps', 'latency_ms', 'link', 'note')
 const points = columnsOf(
@@ -18,6 +30,53 @@ describe('columns of a list', () => {
     expect(points[3]!.optional).toBe(true)
     expect(columnsOf('bringup.settings', 'secret')[0]!.tick).toBe(true)
     expect(columnsOf('brief.deliveries', 'arrived_on')[0]).toMatchObject({ day: true, text: true, optional: true })
+  })
+})
+
+describe('what is pasted from a spreadsheet', () => {
+  const columns: Column[] = [
+    { key: 'length_m', label: 'Length', unit: 'm' },
+    { key: 'kind', label: 'Piece', choices: [{ label: 'Along the wall', value: 'wall' }] },
+    { key: 'tight', label: 'Tight', tick: true },
+  ]
+  const fresh = () => ({ length_m: '', kind: 'loop', tight: '' })
+
+  it('is a table where it has lines or tabs, and else a plain text', () => {
+    expect(pastedCells('12,5')).toBeNull()
+    expect(pastedCells('1\r\n2\r\n')).toEqual([['1'], ['2']])
+    expect(pastedCells('1\twall')).toEqual([['1', 'wall']])
+  })
+
+  it('is laid over the rows from the cell on, in new rows where they end', () => {
+    const rows = [{ length_m: '1', kind: 'roof', tight: '' }]
+    const { rows: now, refused } = laidOver(
+      [['2,5', 'along the wall', 'x'], ['3']],
+      rows,
+      { row: 0, key: 'length_m' },
+      columns,
+      fresh,
+    )
+    expect(now).toEqual([
+      { length_m: '2,5', kind: 'wall', tight: 'yes' },
+      { length_m: '3', kind: 'loop', tight: '' },
+    ])
+    expect([rows[0]!.length_m, refused]).toEqual(['1', []])
+  })
+
+  it('names what is no choice, and leaves what stood there', () => {
+    const laid = laidOver([['over the moon', 'yes']], [fresh()], { row: 0, key: 'kind' }, columns, fresh)
+    expect(laid).toEqual({ rows: [{ length_m: '', kind: 'loop', tight: 'yes' }], refused: ['over the moon'] })
+  })
+
+  it('goes out with the names of its columns and comes in as it was', () => {
+    const text = asTable([{ length_m: '2.5', kind: 'wall', tight: 'yes' }], columns, (unit) => unit)
+    expect(text).toBe('Length (m)\tPiece\tTight\n2.5\tAlong the wall\tyes')
+    const cells = pastedCells(text)!.slice(1)
+    expect(laidOver(cells, [], { row: 0, key: 'length_m' }, columns, fresh).rows[0]).toEqual({
+      length_m: '2.5',
+      kind: 'wall',
+      tight: 'yes',
+    })
   })
 })
 

@@ -82,6 +82,53 @@ export function fromTexts(texts: Texts, base: Entry, columns: Column[], system: 
   return entry
 }
 
+const YES = /^(yes|y|true|x|1|✓)$/i
+/** What was pasted, cell by cell: from a spreadsheet or a table, a column or several. Null: it is one plain text. */
+export function pastedCells(text: string): string[][] | null {
+  const lines = text.replace(/\r\n?/g, '\n').replace(/\n+$/, '').split('\n')
+  return lines.length > 1 || text.includes('\t') ? lines.map((line) => line.split('\t').map((one) => one.trim())) : null
+}
+
+/**
+ * Lays cells over rows of texts, from a row and a column on; a row that is not there yet is `fresh`. What no choice of a
+ * column is named stays out, and is given back as it was written.
+ */
+export function laidOver(
+  cells: string[][],
+  rows: Texts[],
+  at: { row: number; key: string },
+  columns: Column[],
+  fresh: (row: number) => Texts,
+): { rows: Texts[]; refused: string[] } {
+  const first = columns.findIndex((one) => one.key === at.key)
+  const refused: string[] = []
+  const laid = rows.map((one) => ({ ...one }))
+  cells.forEach((line, down) => {
+    const row = (laid[at.row + down] ??= fresh(at.row + down))
+    line.forEach((cell, right) => {
+      const column = columns[first + right]
+      if (!column || column.plain) return
+      if (column.tick) row[column.key] = YES.test(cell) ? 'yes' : ''
+      else if (!column.choices) row[column.key] = cell
+      else {
+        const wanted = cell.toLowerCase()
+        const found = column.choices.find((one) => [one.label, one.value].some((word) => word.toLowerCase() === wanted))
+        if (found) row[column.key] = found.value
+        else if (cell) refused.push(cell)
+      }
+    })
+  })
+  return { rows: laid, refused }
+}
+
+/** Rows as a spreadsheet takes them: the columns' names with their units, then a line a row. */
+export function asTable(rows: Texts[], columns: Column[], unit: (of: string) => string): string {
+  const head = columns.map((one) => (one.unit ? `${one.label} (${unit(one.unit)})` : one.label))
+  const cell = (row: Texts, one: Column) =>
+    one.choices?.find((choice) => choice.value === row[one.key])?.label ?? row[one.key] ?? ''
+  return [head, ...rows.map((row) => columns.map((one) => cell(row, one)))].map((line) => line.join('\t')).join('\n')
+}
+
 /** A row in which nothing was typed since it was kept. */
 export function isUntouched(texts: Texts, base: Entry, columns: Column[], system: System): boolean {
   const before = toTexts(base, columns, system)

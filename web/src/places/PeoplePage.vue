@@ -116,7 +116,7 @@ const faultOf = (at: string) =>
                     `${one.name} may ${one.may_manage ? 'no longer ' : ''}change people.`,
                   )
                 "
-                >{{ one.may_manage ? 'May not change people' : 'May change people' }}</n-button
+                >{{ one.may_manage ? 'Take the right to change people' : 'Give the right to change people' }}</n-button
               >
               <n-button
                 v-if="one.stopped"
@@ -138,6 +138,7 @@ const faultOf = (at: string) =>
                 >New password for {{ one.name }}
                 <n-input
                   v-model:value="renewed.password"
+                  placeholder=""
                   type="password"
                   show-password-on="click"
                   :input-props="{ autocomplete: 'new-password', 'aria-label': `New password for ${one.name}` }"
@@ -154,17 +155,25 @@ const faultOf = (at: string) =>
       <form class="fields" @submit.prevent="add">
         <label
           >Name, as records say it
-          <n-input v-model:value="fresh.name" :input-props="{ 'aria-label': 'Name', autocomplete: 'off' }"
+          <n-input
+            v-model:value="fresh.name"
+            placeholder=""
+            :input-props="{ 'aria-label': 'Name', autocomplete: 'off' }"
         /></label>
         <label
           >Signs in as
-          <n-input v-model:value="fresh.username" :input-props="{ 'aria-label': 'Signs in as', autocomplete: 'off' }" />
+          <n-input
+            v-model:value="fresh.username"
+            placeholder=""
+            :input-props="{ 'aria-label': 'Signs in as', autocomplete: 'off' }"
+          />
           <span v-if="faults['new.username']" class="fault" role="alert">{{ faults['new.username'] }}</span></label
         >
         <label
           >Password, ten characters or more
           <n-input
             v-model:value="fresh.password"
+            placeholder=""
             type="password"
             show-password-on="click"
             :input-props="{ 'aria-label': 'Password', autocomplete: 'new-password' }"
@@ -184,6 +193,7 @@ const faultOf = (at: string) =>
           >The one that holds
           <n-input
             v-model:value="own.old"
+            placeholder=""
             type="password"
             :input-props="{ 'aria-label': 'The password that holds', autocomplete: 'current-password' }"
           />
@@ -193,6 +203,7 @@ const faultOf = (at: string) =>
           >The new one
           <n-input
             v-model:value="own.new"
+            placeholder=""
             type="password"
             show-password-on="click"
             :input-props="{ 'aria-label': 'The new password', autocomplete: 'new-password' }"

@@ -81,7 +81,7 @@ const satellites = computed(() => [
     <svg
       v-if="shift"
       class="spots"
-      viewBox="-17 -17 34 34"
+      viewBox="-17 -18.5 34 35.5"
       role="img"
       aria-label="Spots about the position, north up: full squares on hold, half rings to be minded, rings clear, dashes not known"
     >
@@ -111,7 +111,7 @@ const satellites = computed(() => [
         />
       </template>
       <path d="M-1,0H1M0,-1V1" stroke="var(--ink)" stroke-width="0.3" />
-      <text x="0" y="-15.4" font-size="1.8" text-anchor="middle" fill="var(--ink)">N</text>
+      <text x="0" y="-16.4" font-size="1.8" text-anchor="middle" fill="var(--ink)">N</text>
     </svg>
     <p v-if="shift" class="quiet small">
       Each mark is a spot, north up, the cross is the position: <verdict-stone verdict="clear" :size="14" /> clear,
