@@ -5,12 +5,18 @@ import vue from '@vitejs/plugin-vue'
 import type { Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
-/** Each built file beside itself as small as it gets: the server gives the one that the browser takes. */
+const LARGE_BYTES = 400_000 // the borders of the world: a map asks for them itself
+/** Each built file beside itself as small as it gets: the server gives the one that the browser takes. And the list of those that the service worker keeps. */
 const compressed = (): Plugin => ({
   name: 'compressed',
   apply: 'build',
   writeBundle: ({ dir }) => {
-    for (const name of readdirSync(dir!, { recursive: true, encoding: 'utf8' })) {
+    const names = readdirSync(dir!, { recursive: true, encoding: 'utf8' })
+    const kept = names.filter(
+      (name) => /^assets.*\.(js|css|woff2)$/.test(name) && readFileSync(`${dir}/${name}`).length < LARGE_BYTES,
+    )
+    writeFileSync(`${dir}/shell.json`, JSON.stringify(kept.map((name) => `/${name}`)))
+    for (const name of names) {
       if (!/\.(js|css|svg)$/.test(name)) continue
       const whole = readFileSync(`${dir}/${name}`)
       writeFileSync(`${dir}/${name}.br`, brotliCompressSync(whole))

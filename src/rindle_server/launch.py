@@ -6,6 +6,7 @@ import argparse
 import contextlib
 import fcntl
 import importlib
+import io
 import json
 import os
 import shutil
@@ -20,6 +21,8 @@ import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, NoReturn
+
+import segno
 
 from rindle_core import __version__
 
@@ -244,6 +247,21 @@ def _own_home() -> Path:
     return home
 
 
+def _said(listen: str, port: int, home: Path) -> str:
+    """Where it is served; where others may reach it, their address and a code that a telephone reads off the screen."""
+    if listen in ("127.0.0.1", "localhost"):
+        return (
+            f"Rindle serves {home} at http://{listen}:{port}/   (Ctrl+C stops it)\n"
+            "Only this machine reaches it; --listen 0.0.0.0 lets tablets and telephones on its network in."
+        )
+    from rindle_server.network import own_address
+
+    url = f"http://{own_address() if listen in ('0.0.0.0', '::') else listen}:{port}/"
+    drawn = io.StringIO()
+    segno.make(url, error="m").terminal(out=drawn, compact=True, border=2)
+    return f"Rindle serves {home} at {url}   (Ctrl+C stops it)\nOn a telephone in the same network:\n{drawn.getvalue()}"
+
+
 def run_serve(listen: str, port: int, with_bench: bool) -> None:
     """The firm's own data."""
     os.environ["RINDLE_LISTEN"] = listen
@@ -253,7 +271,7 @@ def run_serve(listen: str, port: int, with_bench: bool) -> None:
             os.environ["RINDLE_BENCH_URL"] = url
         _setup()
         _first_account()
-        _serve(listen, port, f"Rindle serves {home} at http://{listen}:{port}/   (Ctrl+C stops it)")
+        _serve(listen, port, _said(listen, port, home))
 
 
 def run_account(act: str, username: str, name: str, may_manage: bool) -> None:

@@ -87,7 +87,9 @@ def browser():
 @pytest.fixture(scope="module")
 def context(browser, address):
     """The file's browser: what it has loaded once it keeps, as a crew's does."""
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB", service_workers="block"
+    )
     yield context
     context.close()
 

@@ -215,3 +215,29 @@ def test_a_job_is_archived_and_brought_back_from_the_list(page):
     expect(row).to_have_count(0)
     page.get_by_role("button", name="Bring it back").click()
     expect(row).to_be_visible()
+
+
+def test_the_shell_opens_while_the_server_is_away(browser, address):
+    context = browser.new_context(base_url=address, service_workers="allow")
+    page = context.new_page()
+    assert context.request.post("/api/session/demo").ok
+    page.goto("/jobs")
+    page.get_by_role("heading", name="Jobs").wait_for()
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.reload()  # what the page loads now is kept
+    page.get_by_role("heading", name="Jobs").wait_for()
+    page.goto("/jobs/2026-103/aim")
+    page.get_by_role("table", name="Figures of the aim").wait_for()
+    wanted = len(context.request.get("/shell.json").json())
+    for _ in range(300):
+        if page.evaluate("caches.open('rindle-shell').then((one) => one.keys()).then((all) => all.length)") > wanted:
+            break
+        page.wait_for_timeout(100)
+    context.set_offline(True)
+    page.goto("/jobs/2026-103/aim")
+    expect(page.get_by_text("The server on this laptop does not answer.")).to_be_visible()
+    expect(page.get_by_text("33°")).to_have_count(0)  # no figure of an earlier hour
+    context.set_offline(False)
+    page.goto("/jobs/2026-103/aim")
+    page.get_by_role("table", name="Figures of the aim").wait_for()
+    context.close()

@@ -13,6 +13,7 @@ from pathlib import Path
 
 import pytest
 
+from rindle_server import launch
 from rindle_server.launch import free_port
 
 ROOT = Path(__file__).parents[2]
@@ -180,3 +181,14 @@ def test_stores_are_imported_whole_or_not_at_all(tmp_path):
     assert bad.returncode == 1
     assert "longitude_deg: 999 is too large: 180 or less is accepted" in bad.stderr
     assert "Nothing was imported" in bad.stderr
+
+
+def test_what_others_can_reach_is_told_with_a_code_for_a_telephone(monkeypatch):
+    monkeypatch.setattr("rindle_server.network.own_address", lambda: "192.168.7.20")
+    told = launch._said("0.0.0.0", 8765, Path("data"))
+    assert "http://192.168.7.20:8765/" in told
+    code = [line for line in told.splitlines() if set(line) & set("\u2580\u2584\u2588")]
+    assert len(code) > 10
+    alone = launch._said("127.0.0.1", 8765, Path("data"))
+    assert "--listen 0.0.0.0" in alone
+    assert not set(alone) & set("\u2580\u2584\u2588")

@@ -5,4 +5,7 @@ import { createApp } from 'vue'
 import App from '@/App.vue'
 import { router } from '@/router'
 
+// Where the browser allows it (this machine, or a trusted certificate) the shell is kept, so that it opens without the server.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined))
 createApp(App).use(createPinia()).use(router).mount('#app')

@@ -8,6 +8,7 @@ import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import DayCalendar from '@/fields/DayCalendar.vue'
+import WordText from '@/frame/WordText.vue'
 import { usePrefs } from '@/stores/prefs'
 
 const NUMBER_PAUSE_MS = 40
@@ -197,7 +198,7 @@ const id = computed(() => `field-${named.value}`)
       <n-button text size="small" @click="again">Put it right</n-button>
       <n-button text size="small" @click="refused = null">Let it go</n-button>
     </p>
-    <p v-else-if="hint" :id="`${id}-note`" class="quiet small">{{ hint }}</p>
+    <p v-else-if="hint" :id="`${id}-note`" class="quiet small"><word-text :text="hint" /></p>
   </div>
 </template>
 

@@ -282,7 +282,7 @@ defineExpose({ add })
         v-if="held.length > 1"
         quaternary
         size="small"
-        :aria-label="`Copy the table ${title}`"
+        :aria-label="`${copied ? 'Copied' : 'Copy table'} ${title}`"
         title="For a spreadsheet; a column or a table from there is pasted into a cell"
         @click="
           copy(

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A part of a leaf: made only while its leaf is open. */
 import { useLeaf } from '@/frame/leaves'
+import WordText from '@/frame/WordText.vue'
 
 const props = defineProps<{ leaf: string; title?: string; note?: string }>()
 const open = useLeaf(() => props.leaf)
@@ -9,7 +10,7 @@ const open = useLeaf(() => props.leaf)
 <template>
   <section v-if="open" class="part">
     <h2 v-if="title">
-      {{ title }} <span v-if="note" class="quiet note">{{ note }}</span>
+      <word-text :text="title" />{{ ' ' }}<span v-if="note" class="quiet note">{{ note }}</span>
     </h2>
     <slot />
   </section>

@@ -7,6 +7,7 @@ import { VERDICT_WORD } from '@/lib/verdict'
 import type { Station } from '@/router'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from '@/frame/VerdictStone.vue'
+import WordText from '@/frame/WordText.vue'
 
 const props = defineProps<{ findings: Schemas['Finding'][]; station: Station; number: string }>()
 const prefs = usePrefs()
@@ -35,8 +36,8 @@ const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear:
         >
       </header>
       <h3>{{ finding.message }}</h3>
-      <p v-if="finding.why">{{ finding.why }}</p>
-      <p v-if="finding.clears_by" class="clears">{{ finding.clears_by }}</p>
+      <p v-if="finding.why"><word-text :text="finding.why" /></p>
+      <p v-if="finding.clears_by" class="clears"><word-text :text="finding.clears_by" /></p>
       <p v-if="finding.level !== 'clear' && way(finding.at)">
         <router-link class="way" :to="way(finding.at)" :aria-label="`${WAYS[finding.level]}: ${finding.message}`">{{
           WAYS[finding.level]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The trade's words for those who know none of them, with the two angles shown as they are counted. */
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useAsked } from '@/api/cache'
 import client, { unwrap } from '@/api/client'
 
@@ -8,7 +9,7 @@ const { data: terms } = useAsked(
   () => ['words'],
   () => unwrap(client.GET('/api/stores/words')),
 )
-const find = ref('')
+const find = ref(String(useRoute().query.find ?? ''))
 const shown = computed(() => {
   const text = find.value.trim().toLowerCase()
   return [...(terms.value ?? [])]

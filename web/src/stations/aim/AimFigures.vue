@@ -3,6 +3,7 @@
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { computed, ref } from 'vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import WordText from '@/frame/WordText.vue'
 import { figureRows } from '@/stations/aim/rows'
 import { useAim } from '@/stations/aim/useAim'
 
@@ -16,9 +17,9 @@ const figures = computed(() => figureRows(job.value, show))
     <table class="grid-table figures" aria-label="Figures of the aim">
       <tbody>
         <tr v-for="[name, figure, source] in figures" :key="name">
-          <th scope="row">{{ name }}</th>
+          <th scope="row"><word-text :text="name" /></th>
           <td class="num">{{ figure }}</td>
-          <td class="quiet small">{{ source }}</td>
+          <td class="quiet small"><word-text :text="source" /></td>
         </tr>
       </tbody>
     </table>
