@@ -1,13 +1,14 @@
 """The API: strangers, entries and their errors, hold points, the record, and a terminal that is down."""
 
 import json
+from pathlib import Path
 
 import pytest
 from django.contrib.auth import get_user_model
 
 from rindle_core.kernel.registry import calculator, calculators
 from rindle_core.stations.entries import home_of
-from rindle_server.api import api
+from rindle_server.export_api import as_text, contents
 from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
@@ -21,10 +22,22 @@ def faults(answer):
     return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
 
 
-def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db):
+@pytest.fixture(scope="module")
+def told():
+    """What the front end is made from; it takes seconds to tell."""
+    return contents()
+
+
+def test_the_front_end_is_made_from_what_this_server_tells(told):
+    for name, content in told.items():
+        held = (Path(__file__).parents[2] / "web/src/api" / name).read_text("utf-8")
+        assert held == as_text(content), f"web/src/api/{name} is stale: run ./rindle api and commit it"
+
+
+def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, told):
     open_paths = {("/api/health", "get"), ("/api/session", "post"), ("/api/session/demo", "post")}
     checked = 0
-    for path, methods in api.get_openapi_schema(path_prefix="/api/")["paths"].items():
+    for path, methods in told["openapi.json"]["paths"].items():
         for method in methods:
             if (path, method) in open_paths:
                 continue
@@ -42,6 +55,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db):
                 document_id=1,
                 index=0,
                 work_id="x",
+                username="x",
             )
             answer = getattr(client, method)(url, "{}", **JSON) if method != "get" else client.get(url)
             assert answer.status_code == 401, f"{method} {path}"
@@ -206,10 +220,9 @@ def test_the_report_holds_the_figures_and_drawings(crew):
     assert "http://" not in page.replace("http://www.w3.org", "")
 
 
-def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_sentence(crew):
-    from rindle_server.api import api
+def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_sentence(crew, told):
 
-    paths = api.get_openapi_schema(path_prefix="/api/")["paths"]
+    paths = told["openapi.json"]["paths"]
     assert {f"/api/calc/{name}" for name in calculators()} <= set(paths)
     route = paths["/api/calc/apart"]["post"]
     assert route["operationId"] == "calc_apart"
