@@ -48,7 +48,7 @@ async function leave(): Promise<void> {
     </router-link>
     <nav aria-label="Places">
       <router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link>
-      <router-link to="/words">Words</router-link>
+      <router-link to="/words">Words</router-link> <router-link to="/people">People</router-link>
     </nav>
     <n-button
       quaternary

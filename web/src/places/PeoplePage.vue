@@ -97,7 +97,7 @@ const faultOf = (at: string) =>
           <th scope="row">{{ one.name }}<span v-if="one.is_me" class="quiet"> (you)</span></th>
           <td>{{ one.username }}</td>
           <td>{{ one.stopped ? 'stopped' : one.may_manage ? 'work and change people' : 'work' }}</td>
-          <td>{{ one.last_seen_at ? when(one.last_seen_at) : 'not yet' }}</td>
+          <td>{{ one.last_seen_at ? when(one.last_seen_at) : 'not signed in yet' }}</td>
           <td>
             <span v-if="mayManage" class="row">
               <n-button
@@ -253,5 +253,32 @@ label {
 }
 .said:empty {
   display: none;
+}
+@media (max-width: 900px) {
+  thead {
+    display: none;
+  }
+  tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+    align-items: center;
+    padding: 12px 0;
+    border-top: 1px solid var(--rule);
+  }
+  tr > :last-child {
+    flex-basis: 100%;
+  }
+  .row {
+    flex-wrap: wrap;
+  }
+}
+@media (max-width: 700px) {
+  .people {
+    padding: 16px;
+  }
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>
