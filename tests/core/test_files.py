@@ -114,6 +114,16 @@ def test_the_three_forms_out_hold_the_same_figures():
     assert [(place.name, place.latitude_deg) for place in back] == [("Clinic", -29.5), ("School", -29.6)]
 
 
+def test_a_site_that_does_not_see_its_satellite_is_no_good_one_and_goes_into_no_map():
+    outcome = listed('name,place\nHere,"-29.5, 28.25"\nOther side,"10, -150"\n')
+    result = outcome.result
+    assert (result.good_count, result.below_count) == (1, 1)
+    assert {one.code: one.level for one in outcome.findings} == {"sites.below": "hold"}
+    assert [row["visible"] for row in csv.DictReader(io.StringIO(as_csv(result)))] == ["yes", "no"]
+    assert [one["properties"]["name"] for one in json.loads(as_geojson(result))["features"]] == ["Here"]
+    assert "Other side" not in as_kml(result, DAY)
+
+
 @pytest.mark.parametrize(("text", "says"), [("name,lat\nA,1\n", "header needs place"), ("place\n1 2\n" * 1, "")])
 def test_a_header_without_a_place_is_refused(text, says):
     if says:

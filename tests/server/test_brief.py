@@ -163,6 +163,19 @@ def test_a_list_of_sites_comes_back_in_three_forms(crew, settings):
         assert crew.post(f"/api/sites/{form}", json.dumps(body), **JSON).content.startswith(start)
 
 
+def test_jobs_are_made_of_the_sites_that_see_their_satellite(crew):
+    text = 'name,place,height_m\nUpper ford,"-29.5, 28.25",1850\nOther side,"10, -150",0\nNowhere,"95, 0",0\n'
+    body = {"csv": text, "date": "2026-12-03", "satellite_longitude_deg": 31.6}
+    made = crew.post("/api/sites/jobs", json.dumps(body), **JSON).json()
+    assert (len(made["numbers"]), made["left_out"]) == (1, 2)
+    brief = crew.get(f"/api/jobs/{made['numbers'][0]}").json()["facts"]["brief"]
+    told = (brief["customer"], brief["latitude_deg"], brief["height_m"], brief["date"], brief["satellite_code"])
+    assert told == ("Upper ford", -29.5, 1850, "2026-12-03", "hamerkop-2")
+    many = "name,place\n" + 'A,"-29.5, 28.25"\n' * 201
+    refused = crew.post("/api/sites/jobs", json.dumps({**body, "csv": many}), **JSON)
+    assert (refused.status_code, "up to 200" in faults(refused)["csv"]) == (422, True)
+
+
 def sheets(answer):
     """The words of each page of a PDF, and each run of text with its size in points."""
     reader = PdfReader(io.BytesIO(answer.content))

@@ -2370,6 +2370,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Jobs
+         * @description A job of each site that sees its satellite. Raises InputError where there are too many for one go.
+         */
+        post: operations["rindle_server_sites_api_make_jobs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{form}": {
         parameters: {
             query?: never;
@@ -8712,6 +8732,11 @@ export interface components {
          * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
          */
         KnownSatellite: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Longitude Deg */
             longitude_deg: number;
             /** Name */
@@ -10010,6 +10035,16 @@ export interface components {
             usable_mean_count: number;
             /** Uses */
             uses: components["schemas"]["UseVerdict"][];
+        };
+        /**
+         * MadeJobs
+         * @description Numbers of the jobs that were made, and the rows that were left out.
+         */
+        MadeJobs: {
+            /** Left Out */
+            left_out: number;
+            /** Numbers */
+            numbers: string[];
         };
         /**
          * MarginWithout
@@ -13237,6 +13272,17 @@ export interface components {
              * @default
              */
             satellite: string;
+            /**
+             * Satellite Code
+             * @description Its code in the stores
+             * @default
+             */
+            satellite_code: string;
+            /**
+             * Satellite Longitude Deg
+             * @description Which the row is reckoned for
+             */
+            satellite_longitude_deg?: number | null;
         };
         /**
          * SitesInput
@@ -13274,7 +13320,15 @@ export interface components {
          * @description Rows in order.
          */
         SitesResult: {
-            /** Good Count */
+            /**
+             * Below Count
+             * @description Read, and their satellite does not: nothing can be set there
+             */
+            below_count: number;
+            /**
+             * Good Count
+             * @description Read, and their satellite stands above the horizon
+             */
             good_count: number;
             /** Sites */
             sites: components["schemas"]["SiteFigures"][];
@@ -20217,6 +20271,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SitesResult"];
+                };
+            };
+        };
+    };
+    rindle_server_sites_api_make_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeJobs"];
                 };
             };
         };

@@ -157,7 +157,8 @@ nav a.router-link-active {
   display: none;
 }
 @media (max-width: 900px) {
-  .person {
+  .person,
+  .name {
     display: none;
   }
   .top {
@@ -168,12 +169,9 @@ nav a.router-link-active {
     width: 148px;
   }
 }
-@media (max-width: 640px) {
+@media (max-width: 800px) {
   .top {
     position: relative;
-  }
-  .name {
-    display: none;
   }
   .menu {
     display: inline-flex;

@@ -19,7 +19,7 @@ const parts = computed(() => find.value(props.text))
   <template v-for="(one, index) in parts" :key="index"
     ><n-popover v-if="one.term" trigger="click" :width="280"
       ><template #trigger
-        ><button type="button" class="word-link" :aria-label="`${one.text}: what it means`">
+        ><button type="button" class="word-link">
           {{ one.text }}
         </button></template
       ><b>{{ one.term.word }}</b

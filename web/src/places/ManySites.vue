@@ -3,11 +3,13 @@ import { usePrefs } from '@/stores/prefs'
 import { formatQuantity } from '@/lib/quantity'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
+import VerdictStone from '@/frame/VerdictStone.vue'
+import { counted } from '@/lib/counted'
 import FilePick from '@/fields/FilePick.vue'
 import { watchDebounced } from '@vueuse/core'
-import { NButton, NInput } from 'naive-ui'
+import { NButton, NInput, NPopconfirm } from 'naive-ui'
 import { computed, ref, shallowRef } from 'vue'
-import { stores } from '@/api/cache'
+import { askAnew, stores } from '@/api/cache'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
 const prefs = usePrefs()
@@ -47,6 +49,28 @@ async function calculate(): Promise<void> {
 }
 // The satellite counts too: it arrives after the page, perhaps after the first line was pasted.
 watchDebounced(body, calculate, { debounce: 400 })
+const heading = computed(() => {
+  const told = result.value
+  if (!told) return 'Many sites at once'
+  const below = told.below_count ? `, ${told.below_count} below the horizon` : ''
+  return `${told.good_count} of ${told.sites.length} sites calculated${below}`
+})
+const made = ref<Schemas['MadeJobs'] | null>(null)
+const making = ref(false)
+async function makeJobs(): Promise<void> {
+  making.value = true
+  made.value = null
+  try {
+    made.value = await unwrap(client.POST('/api/sites/jobs', { body: body.value }))
+    trouble.value = ''
+    void askAnew('jobs')
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    trouble.value = error.message
+  } finally {
+    making.value = false
+  }
+}
 async function load(file: File): Promise<void> {
   text.value = await file.text()
 }
@@ -67,7 +91,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
 
 <template>
   <main class="many">
-    <h1>{{ result ? `${result.good_count} of ${result.sites.length} sites calculated` : 'Many sites at once' }}</h1>
+    <h1>{{ heading }}</h1>
     <div class="row">
       <choice-box
         label="Satellite"
@@ -84,6 +108,14 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
       <template v-if="result?.good_count"
         ><n-button v-for="form in ['csv', 'geojson', 'kml'] as const" :key="form" size="small" @click="save(form)"
           >Save {{ form.toUpperCase() }}</n-button
+        >
+        <n-popconfirm positive-text="Make them" negative-text="Leave" @positive-click="makeJobs"
+          ><template #trigger
+            ><n-button size="small" :loading="making"
+              >Make {{ counted(result.good_count, 'job') }} of these</n-button
+            ></template
+          >{{ counted(result.good_count, 'job') }} with name, place, height, day and satellite; rows that cannot be used
+          are left out.</n-popconfirm
         ></template
       >
     </div>
@@ -101,6 +133,10 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
       polarization. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="made" role="status">
+      {{ counted(made.numbers.length, 'job') }} made, {{ made.numbers[0] }} to {{ made.numbers.at(-1) }}.
+      <router-link to="/jobs">To the jobs</router-link>
+    </p>
     <table v-if="result" class="grid-table" aria-label="Sites">
       <thead>
         <tr>
@@ -118,8 +154,14 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
         <tr v-for="one in result.sites.slice(0, 300)" :key="one.line_number">
           <td>{{ one.line_number }}</td>
           <th scope="row">{{ one.name }}</th>
-          <td>{{ one.satellite || '–' }}</td>
-          <template v-if="one.aim"
+          <td>
+            {{ one.satellite || (one.satellite_longitude_deg == null ? '–' : `${one.satellite_longitude_deg}° east`) }}
+          </td>
+          <td v-if="one.aim && !one.aim.visible" colspan="5">
+            <verdict-stone verdict="hold" :size="16" /> Below the horizon by
+            {{ formatQuantity(-one.aim.elevation_deg, 'deg', prefs.system) }}: no setting finds it
+          </td>
+          <template v-else-if="one.aim"
             ><td>
               <b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b>
             </td>

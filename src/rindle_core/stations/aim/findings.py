@@ -133,6 +133,13 @@ BAD = Kind(
     unit="count",
     source="Rows of the list",
 )
+BELOW = Kind(
+    "sites.below",
+    "sites of a list whose satellite stands below their horizon",
+    against="0",
+    unit="count",
+    source="Look angle, WGS 84",
+)
 SPARE_ORDER = Kind(
     "aim.spare_order",
     "the main link comes before the spare feeds",

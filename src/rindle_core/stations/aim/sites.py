@@ -19,7 +19,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.kernel.tables import columns_of, read_rows, safe_cell
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
-from rindle_core.stations.aim.findings import BAD
+from rindle_core.stations.aim.findings import BAD, BELOW
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 
 MOST_SITES = 20_000
@@ -41,6 +41,7 @@ _SAME_SATELLITE_DEG = 0.05  # satellites keep their place within a tenth of a de
 class KnownSatellite(Model):
     """A satellite of the stores, so that a row's skew has the turn of its polarization plane."""
 
+    code: str = ""
     name: str
     longitude_deg: float = Field(ge=-180, le=360)
     tilt_deg: float = Field(default=0.0, ge=-90, le=90)
@@ -69,6 +70,8 @@ class SiteFigures(Model):
     longitude_deg: float | None
     height_m: float
     satellite: str = Field(default="", description="Name of the known satellite at the row's longitude")
+    satellite_code: str = Field(default="", description="Its code in the stores")
+    satellite_longitude_deg: float | None = Field(default=None, description="Which the row is reckoned for")
     aim: AimResult | None
     error: str
 
@@ -77,7 +80,8 @@ class SitesResult(Model):
     """Rows in order."""
 
     sites: list[SiteFigures]
-    good_count: int
+    good_count: int = Field(description="Read, and their satellite stands above the horizon")
+    below_count: int = Field(description="Read, and their satellite does not: nothing can be set there")
 
 
 def _row_input(row: dict[str, str], given: SitesInput) -> AimInput:
@@ -146,22 +150,41 @@ def sites(given: SitesInput) -> Outcome[SitesResult]:
             rows.append((number, row, str(error)))
     outcomes = iter(aim_many([one for *_, one in rows if isinstance(one, AimInput)]))
     figures = [
-        SiteFigures(
+        _figures(number, row.get("name", ""), one, next(outcomes).result, given)
+        if isinstance(one, AimInput)
+        else SiteFigures(
             line_number=number,
             name=row.get("name", ""),
-            latitude_deg=one.latitude_deg if isinstance(one, AimInput) else None,
-            longitude_deg=one.longitude_deg if isinstance(one, AimInput) else None,
-            height_m=one.height_m if isinstance(one, AimInput) else 0.0,
-            satellite=known.name
-            if isinstance(one, AimInput) and (known := _known(given, one.satellite_longitude_deg))
-            else "",
-            aim=next(outcomes).result if isinstance(one, AimInput) else None,
-            error="" if isinstance(one, AimInput) else one,
+            latitude_deg=None,
+            longitude_deg=None,
+            height_m=0.0,
+            aim=None,
+            error=one,
         )
         for number, row, one in rows
     ]
-    good = sum(one.aim is not None for one in figures)
-    return Outcome(SitesResult(sites=figures, good_count=good), _judge(len(figures) - good))
+    read = [one.aim for one in figures if one.aim is not None]
+    below = sum(not one.visible for one in read)
+    return Outcome(
+        SitesResult(sites=figures, good_count=len(read) - below, below_count=below),
+        [*_judge(len(figures) - len(read)), *_judge_below(below)],
+    )
+
+
+def _figures(number: int, name: str, one: AimInput, aimed: AimResult, given: SitesInput) -> SiteFigures:
+    known = _known(given, one.satellite_longitude_deg)
+    return SiteFigures(
+        line_number=number,
+        name=name,
+        latitude_deg=one.latitude_deg,
+        longitude_deg=one.longitude_deg,
+        height_m=one.height_m,
+        satellite=known.name if known else "",
+        satellite_code=known.code if known else "",
+        satellite_longitude_deg=one.satellite_longitude_deg,
+        aim=aimed,
+        error="",
+    )
 
 
 def _judge(bad: int) -> list[Finding]:
@@ -179,46 +202,75 @@ def _judge(bad: int) -> list[Finding]:
     ]
 
 
+def _judge_below(below: int) -> list[Finding]:
+    if below == 0:
+        return []
+    return [
+        BELOW(
+            Level.HOLD,
+            "Some sites do not see their satellite",
+            "It stands below their horizon: no setting finds it.",
+            figure=float(below),
+            limit=0.0,
+            bound="at_most",
+            clears_by="Choose another satellite for these rows.",
+        )
+    ]
+
+
 def as_csv(result: SitesResult) -> str:
     """The figures as CSV, one row a site, errors in the last column."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["name", "latitude_deg", "longitude_deg", "height_m", *_FIGURES, "error"])
+    head = ["name", "latitude_deg", "longitude_deg", "height_m", "satellite", "satellite_longitude_deg"]
+    writer.writerow([*head, *_FIGURES, "visible", "error"])
     for one in result.sites:
         numbers = ["" for _ in _FIGURES] if one.aim is None else [f"{getattr(one.aim, name):.4f}" for name in _FIGURES]
-        where = (one.latitude_deg, one.longitude_deg, one.height_m)
-        writer.writerow([safe_cell(one.name), *where, *numbers, safe_cell(one.error)])
+        where = (
+            one.latitude_deg,
+            one.longitude_deg,
+            one.height_m,
+            safe_cell(one.satellite),
+            one.satellite_longitude_deg,
+        )
+        seen = "" if one.aim is None else "yes" if one.aim.visible else "no"
+        writer.writerow([safe_cell(one.name), *where, *numbers, seen, safe_cell(one.error)])
     return out.getvalue()
 
 
-def _good(result: SitesResult) -> list[tuple[SiteFigures, AimResult]]:
-    return [(one, one.aim) for one in result.sites if one.aim is not None]
+def seen(result: SitesResult) -> list[tuple[SiteFigures, AimResult]]:
+    """The rows whose satellite stands above their horizon."""
+    return [(one, one.aim) for one in result.sites if one.aim is not None and one.aim.visible]
 
 
 def as_geojson(result: SitesResult) -> str:
-    """The good rows as a FeatureCollection (RFC 7946), figures as properties."""
+    """The rows that see their satellite as a FeatureCollection (RFC 7946), figures as properties."""
     features = [
         {
             "type": "Feature",
             "geometry": {"type": "Point", "coordinates": [one.longitude_deg, one.latitude_deg, one.height_m]},
-            "properties": {"name": one.name, **{name: round(getattr(aim, name), 4) for name in _FIGURES}},
+            "properties": {
+                "name": one.name,
+                "satellite": one.satellite,
+                **{name: round(getattr(aim, name), 4) for name in _FIGURES},
+            },
         }
-        for one, aim in _good(result)
+        for one, aim in seen(result)
     ]
     return json.dumps({"type": "FeatureCollection", "features": features}, ensure_ascii=False)
 
 
 def as_kml(result: SitesResult, day: dt.date) -> str:
-    """The good rows as placemarks (OGC KML 2.2)."""
+    """The rows that see their satellite as placemarks (OGC KML 2.2)."""
     marks = "".join(
         f"<Placemark><name>{escape(one.name)}</name><description>Compass {aim.azimuth_magnetic_deg:.0f}°, true "
         f"{aim.azimuth_true_deg:.1f}°, "
-        f"elevation {aim.elevation_apparent_deg:.1f}°, skew {aim.skew_deg:.1f}°</description>"
+        f"elevation {aim.elevation_apparent_deg:.1f}°, skew {aim.skew_deg:.1f}° {escape(one.satellite)}</description>"
         f"<Point><coordinates>{one.longitude_deg},{one.latitude_deg},{one.height_m}</coordinates></Point></Placemark>"
-        for one, aim in _good(result)
+        for one, aim in seen(result)
     )
     head = '<?xml version="1.0" encoding="UTF-8"?><kml xmlns="http://www.opengis.net/kml/2.2"><Document>'
     return f"{head}<name>Sites {day}</name>{marks}</Document></kml>"
 
 
-__all__ = ["SiteFigures", "SitesInput", "SitesResult", "as_csv", "as_geojson", "as_kml", "sites"]
+__all__ = ["SiteFigures", "SitesInput", "SitesResult", "as_csv", "as_geojson", "as_kml", "seen", "sites"]
