@@ -25,6 +25,19 @@ def pick(field: Locator, option: str) -> None:
     expect(field).to_contain_text(option)
 
 
+def at_rest(part: Locator) -> dict[str, float]:
+    """The box of a part once it stands still: what comes late above it moves it away from under the pointer."""
+    part.scroll_into_view_if_needed()
+    was = None
+    for _ in range(100):
+        box = part.bounding_box()
+        if box is not None and box == was:
+            return box
+        was = box
+        part.page.wait_for_timeout(120)
+    raise AssertionError("it never came to rest")
+
+
 def turn_to(page: Page, leaf: str) -> None:
     """Opens a leaf of the station by its name."""
     leaves = page.get_by_role("navigation", name="Leaves of this station").get_by_role("link")

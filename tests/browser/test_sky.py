@@ -13,7 +13,7 @@ import pytest
 from PIL import Image, ImageDraw
 from playwright.sync_api import expect
 
-from tests.browser.hands import pick, turn_to
+from tests.browser.hands import at_rest, pick, turn_to
 from tests.browser.test_journey import choose, fill, saved
 
 
@@ -213,8 +213,7 @@ def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
     view = dish.get_by_label("Picture to trace")
 
     def at(x, y):
-        view.scroll_into_view_if_needed()
-        box = view.bounding_box()
+        box = at_rest(view)
         scale = min(box["width"] / 1200, box["height"] / 600)
         return box["x"] + (box["width"] - 1200 * scale) / 2 + x * scale, box["y"] + (
             box["height"] - 600 * scale
@@ -226,6 +225,7 @@ def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
         dish.get_by_label(f"Bearing {index + 1}").blur()
     dish.get_by_label("Mark the level").check()
     dish.mouse.click(*at(600, 300))
+    saved(dish)
     dish.get_by_label("Trace the skyline").check()
     for x in (0, 300, 600, 900, 1195):
         dish.mouse.click(*at(x, 240 - x / 10))

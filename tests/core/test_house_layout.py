@@ -46,3 +46,20 @@ def test_nothing_but_the_journal_writes_documents_of_stations():
         and any(one in path.read_text("utf-8") for one in ("StationDoc(", "docs.create(", "StationDoc.objects.create"))
     }
     assert writers == {"jobs/journal.py", "jobs/models.py", "jobs/edit.py"}  # a new job's first one is made by `create`
+
+
+@pytest.mark.parametrize("code", NAMES)
+def test_each_room_has_tests_of_its_own(code):
+    folder = Path(__file__).parent / "stations" / code
+    assert list(folder.glob("test_*.py")), f"tests/core/stations/{code} tells what the room {code} must do"
+
+
+def test_tests_of_science_have_the_name_of_their_module():
+    modules = {path.stem for path in (ROOT / "src" / "rindle_core" / "science").glob("*.py")}
+    tests = {path.stem.removeprefix("test_") for path in (Path(__file__).parent / "science").glob("test_*.py")}
+    assert tests <= modules
+
+
+def test_drawings_have_the_name_of_the_room_that_they_draw():
+    drawn = {path.stem for path in (ROOT / "src" / "rindle_server" / "drawings").glob("*.py")}
+    assert drawn - {"__init__", "svg", "strip", "plan"} <= set(NAMES)  # how one draws, and the plan that several show

@@ -17,11 +17,11 @@ from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_server.drawings import job_drawings
+from rindle_server.drawings.aim import dial_card
+from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import spread
-from rindle_server.drawings.dial import dial_card
-from rindle_server.drawings.ladder import bringup_ladder
 from rindle_server.drawings.peak import peak_trace
-from rindle_server.drawings.skyline import StripSubject, skyline_strip
+from rindle_server.drawings.sky import StripSubject, skyline_strip
 from rindle_server.drawings.svg import for_print, tokens, words
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job

@@ -18,7 +18,7 @@ from rindle_server.drawings import job_drawings
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.work import stop
-from tests.core.test_low_orbit import made_elements
+from tests.core.stations.sky.test_low_orbit import made_elements
 from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}

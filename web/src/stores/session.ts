@@ -1,6 +1,7 @@
 /** Who is signed in. */
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { cache } from '@/api/cache'
 import client, { type Schemas, unwrap } from '@/api/client'
 
 export const useSession = defineStore('session', () => {
@@ -23,6 +24,7 @@ export const useSession = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await unwrap(client.DELETE('/api/session'))
     person.value = null
+    cache.clear() // what one person was told is not the next one's
   }
   return { person, health, restore, signIn, enterDemo, signOut }
 })

@@ -4,7 +4,7 @@ import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import client, { calculate as ask, type CalcResult, ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import HeldInput from '@/fields/HeldInput.vue'
 import { factAt, optionsOf } from '@/fields/told'
@@ -22,6 +22,8 @@ const documentId = ref<number | null>(null)
 const photo = ref<Photo | null>(null)
 const tool = ref<Tool>('bearing')
 const told = ref<Measure | null>(null)
+/** The marks and the trace that it was told of. */
+const of = shallowRef<Photo | null>(null)
 const finding = ref<Schemas['Finding'] | null>(null)
 const trouble = ref('')
 const note = ref('')
@@ -97,11 +99,14 @@ async function calculate(): Promise<void> {
   }
   try {
     const answer = await ask('sky_photo', now)
+    if (photo.value !== now) return // it was drawn on meanwhile: the next answer is on its way
+    of.value = now
     told.value = answer.result
     finding.value = answer.findings[0] ?? null
     trouble.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
+    if (photo.value !== now) return
     told.value = null
     trouble.value = error.message
   }
@@ -184,6 +189,7 @@ const inside = (azimuth: number) => {
 
 /** Puts the traced points into the skyline in use, in place of those inside the picture; the marks are kept with the job. */
 async function use(): Promise<void> {
+  if (of.value !== photo.value) await calculate() // all that was drawn is put in, not what was answered so far
   const now = photo.value
   if (!told.value?.points.length || !now || documentId.value === null) return
   const done = await store.addPoints(told.value.points, (one) => inside(one.azimuth_deg))

@@ -21,7 +21,7 @@ from rindle_core.stations.peak.panel_attitude import AttitudeInput, panel_attitu
 from rindle_core.stations.sky.low_orbit import low_orbit, simulate
 from rindle_core.stations.sky.passes import LowOrbitInput, gaps_of
 
-DEMO = Path(__file__).parents[2] / "demo"
+DEMO = Path(__file__).parents[4] / "demo"
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
 FRAME = SiteFrame.at(*SITE.values())
 DENSE = [

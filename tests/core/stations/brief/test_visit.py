@@ -30,7 +30,7 @@ from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, vis
 from rindle_core.stations.brief.weather import WeatherInput, weather
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
 
-DEMO = Path(__file__).parents[2] / "demo"
+DEMO = Path(__file__).parents[4] / "demo"
 SATELLITES = [Satellite.model_validate(one) for one in json.loads((DEMO / "satellites.json").read_text("utf-8"))]
 DAY = dt.date(2026, 11, 24)
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
