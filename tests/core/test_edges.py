@@ -38,7 +38,7 @@ from rindle_core.stations.sky.low_orbit_uses import Gap, UseVerdict, judge_uses,
 from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure
 from rindle_core.stations.sky.sky_moves import BeamHeightInput, _stretches, beam_height
 
-from .test_low_orbit import run as low_orbit_run
+from .stations.sky.test_low_orbit import run as low_orbit_run
 from .test_mount import PLAIN
 from .test_peaking import readings, view
 
