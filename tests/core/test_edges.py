@@ -38,9 +38,9 @@ from rindle_core.stations.sky.low_orbit_uses import Gap, UseVerdict, judge_uses,
 from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure
 from rindle_core.stations.sky.sky_moves import BeamHeightInput, _stretches, beam_height
 
+from .stations.mount.test_mount import PLAIN
+from .stations.peak.test_peaking import readings, view
 from .stations.sky.test_low_orbit import run as low_orbit_run
-from .test_mount import PLAIN
-from .test_peaking import readings, view
 
 DAY = dt.date(2026, 11, 26)
 
