@@ -45,25 +45,3 @@ const figures = computed(() => figureRows(job.value, show))
     </p>
   </leaf-part>
 </template>
-
-<style scoped>
-.figures td,
-.figures th {
-  border-top: 1px solid var(--rule);
-  padding: 6px 16px 6px 0;
-}
-.figures tbody th {
-  color: var(--ink);
-  font-size: 15px;
-  white-space: nowrap;
-}
-.figures .how td {
-  border-top: 0;
-  padding-top: 0;
-}
-.num {
-  font-weight: 700;
-  text-align: right;
-  white-space: nowrap;
-}
-</style>

@@ -25,7 +25,7 @@ const ofKind = (kind: string) =>
       <thead>
         <tr>
           <th scope="col">Instrument</th>
-          <th scope="col">Set to</th>
+          <th scope="col" class="num">Set to</th>
           <th scope="col">It can do</th>
           <th scope="col">Finds it</th>
           <th scope="col">Final</th>
@@ -104,25 +104,3 @@ const ofKind = (kind: string) =>
     />
   </leaf-part>
 </template>
-
-<style scoped>
-.figures td,
-.figures th {
-  border-top: 1px solid var(--rule);
-  padding: 6px 16px 6px 0;
-}
-.figures tbody th {
-  color: var(--ink);
-  font-size: 15px;
-  white-space: nowrap;
-}
-.figures .how td {
-  border-top: 0;
-  padding-top: 0;
-}
-.num {
-  font-weight: 700;
-  text-align: right;
-  white-space: nowrap;
-}
-</style>
