@@ -228,6 +228,7 @@ def test_the_shell_opens_while_the_server_is_away(browser, address):
     page.get_by_role("heading", name="Jobs").wait_for()
     page.goto("/jobs/2026-103/aim")
     page.get_by_role("table", name="Figures of the aim").wait_for()
+    expect(page.get_by_text("34°").first).to_be_visible()
     wanted = len(context.request.get("/shell.json").json())
     for _ in range(300):
         if page.evaluate("caches.open('rindle-shell').then((one) => one.keys()).then((all) => all.length)") > wanted:
@@ -236,7 +237,7 @@ def test_the_shell_opens_while_the_server_is_away(browser, address):
     context.set_offline(True)
     page.goto("/jobs/2026-103/aim")
     expect(page.get_by_text("The server on this laptop does not answer.")).to_be_visible()
-    expect(page.get_by_text("33°")).to_have_count(0)  # no figure of an earlier hour
+    expect(page.get_by_text("34°")).to_have_count(0)  # no figure of an earlier hour
     context.set_offline(False)
     page.goto("/jobs/2026-103/aim")
     page.get_by_role("table", name="Figures of the aim").wait_for()
