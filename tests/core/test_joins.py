@@ -335,3 +335,15 @@ def test_a_job_whose_terminal_was_taken_away_is_neither_peaked_nor_handed_over()
             one.code for one in result.evidence
         }  # each is asked for where it stands
     assert "handover.open_unknowns" not in found(come_to(), "handover")
+
+
+def test_readings_of_a_satellite_under_the_horizon_prove_neither_peak_nor_bring_up():
+    assert {"peak.aim", "bringup.satellite"}.isdisjoint(
+        code for at in ("peak", "bringup") for code in found(come_to(), at)
+    )
+    for changed in ({"latitude_deg": 60.0, "longitude_deg": -150.0}, {"satellite": None}):
+        result = come_to(**changed)
+        verdicts = {one.code: one.verdict for one in result.stations}
+        assert verdicts["peak"] is Level.UNKNOWN, changed
+        assert verdicts["bringup"] is Level.UNKNOWN, changed
+        assert "satellite" in as_text(next(one.headline for one in result.stations if one.code == "peak"), "metric")

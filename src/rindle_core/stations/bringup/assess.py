@@ -2,12 +2,26 @@
 
 from __future__ import annotations
 
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, bringup
+from rindle_core.stations.bringup.findings import SATELLITE
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.build.before_power import before_power_open
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+
+def _judge_satellite(aim: AimPart) -> list[Finding]:
+    """States that a terminal went through prove nothing of this job while it is not known over which satellite."""
+    if aim.panel_aim is not None or (aim.aim is not None and aim.aim.visible):
+        return []
+    return [
+        SATELLITE.missing(
+            "Over which satellite it comes online is not known",
+            "Choose at Brief a place and a satellite that stands above its horizon.",
+        )
+    ]
 
 
 def assess(context: Context) -> Outcome[BringUpPart]:
@@ -41,7 +55,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             ),
         )
     )
-    return Outcome(BringUpPart(bringup=found.result), found.findings)
+    return Outcome(BringUpPart(bringup=found.result), [*_judge_satellite(aim), *found.findings])
 
 
 __all__ = ["assess"]

@@ -18,6 +18,12 @@ BEFORE_POWER = Kind(
     source="Terminal's build steps; the local electrical code prevails",
     at="build",
 )
+SATELLITE = Kind(
+    "bringup.satellite",
+    "the satellite that the terminal is to come online over",
+    against="one chosen at Brief that stands above the horizon",
+    at="brief.satellite_code",
+)
 BEAM_LETTER = Kind(
     "bringup.beam_letter",
     "the letter entered",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.entries import JobInput
@@ -60,6 +61,18 @@ def _panel(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -> lis
     ]
 
 
+def _judge_seen(aimed: AimResult) -> list[Finding]:
+    """Readings towards a satellite under the horizon are of something else, or belong to another place."""
+    if aimed.visible:
+        return []
+    return [
+        AIM.missing(
+            "What was peaked is not this satellite",
+            "It stands below the horizon here: mend place or satellite at Brief; what was read stays.",
+        )
+    ]
+
+
 def assess(context: Context) -> Outcome[PeakPart]:
     """The newest pass of each axis, or a panel's attitude."""
     job, aim = context.job, context.result(AimPart)
@@ -82,7 +95,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         )
         return Outcome(part, [unknown])
     axes = [one for found in (elevation, azimuth) if found for one in found.findings]
-    return Outcome(part, [*axes, *again, *locked.findings])
+    return Outcome(part, [*_judge_seen(aim.aim), *axes, *again, *locked.findings])
 
 
 __all__ = ["assess"]

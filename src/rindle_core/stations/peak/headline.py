@@ -16,6 +16,8 @@ def headline(context: Context, result: PeakPart) -> Headline:
         return _panel(aim.panel_aim, result.attitude)
     if context.job.picks.terminal is None or aim.aim is None:
         return Headline(sentence("Choose terminal and satellite at Brief: then it is known what is peaked"))
+    if not aim.aim.visible:
+        return Headline(sentence("The satellite stands below the horizon here: mend place or satellite at Brief"))
     best_db = []
     for view, word in ((result.elevation_peak, "Elevation"), (result.azimuth_peak, "Azimuth")):
         if view is None or view.fit is None or view.best_level_db is None:
