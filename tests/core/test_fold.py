@@ -62,13 +62,15 @@ def test_a_room_is_given_the_facts_that_it_names_and_no_others():
     seen = []
     job = JobInput.model_validate(DISH)
     given = Context(job)
-    assert cable.looks_at == ()
+    assert all(one.startswith("brief.") for one in cable.looks_at)
     with pytest.raises(LookupError, match="SkyPart is not among what this station reads"):
         given.result(SkyPart)
     real = cable.assess
 
     def spying(context):
         seen.append(set(context.job.__dict__))
+        with pytest.raises(AttributeError):
+            context.job.brief.customer  # noqa: B018  # not among what it names
         return real(context)
 
     object.__setattr__(cable, "assess", spying)
@@ -76,7 +78,7 @@ def test_a_room_is_given_the_facts_that_it_names_and_no_others():
         course_of(JobInput.model_validate({**DISH, "connectors": 4}))
     finally:
         object.__setattr__(cable, "assess", real)
-    assert seen == [{"cable", "picks"}]
+    assert seen == [{"cable", "picks", "brief"}]
 
 
 def test_the_flat_form_of_the_version_before_is_read():

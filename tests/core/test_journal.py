@@ -92,6 +92,13 @@ def test_two_rows_that_two_people_add_are_both_there():
     assert ([one["id"] for one in now["cable"]["pieces"]], both) == (["1", "3", "2"], [])
 
 
+def test_a_row_to_which_i_added_a_field_while_it_was_taken_out_comes_back_and_is_told():
+    base = {"cable": {"pieces": [row("1", "wall")]}}
+    mine = {"cable": {"pieces": [{**row("1", "wall"), "note": "by the door"}]}}
+    now, both = merged(base, mine, {"cable": {"pieces": []}})
+    assert (now, both) == (mine, ["cable.pieces/1/note"])
+
+
 def test_a_row_that_was_taken_out_comes_back_to_its_place():
     was = {"cable": {"pieces": [row("1", "a"), row("2", "b"), row("3", "c")]}}
     now = {"cable": {"pieces": [row("1", "a"), row("3", "c")]}}

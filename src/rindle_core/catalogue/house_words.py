@@ -10,7 +10,17 @@ from pydantic import Field, TypeAdapter, model_validator
 
 from rindle_core.kernel.model import Model
 
-Side = Literal["shelter", "discreet", "out_of_reach"]
+Side = Literal["shelter", "discreet", "out_of_reach", "no_path", "no_machines", "sky"]
+Work = Literal["climb", "dig", "drill", "lift", "mains", "transmit", "release"]
+WORKS: dict[Work, str] = {
+    "climb": "climbing",
+    "dig": "digging",
+    "drill": "drilling",
+    "lift": "lifting",
+    "mains": "mains work",
+    "transmit": "switching the transmitter on",
+    "release": "releasing what a hazard stops",
+}
 Sign = Literal["supply_on_hold", "cable_loss_on_hold", "beam_touched", "level_short", "letter_wrong"]
 
 
@@ -20,6 +30,20 @@ class Phrase(Model):
     code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")
     name: str = Field(min_length=1, max_length=120)
     text: str = Field(default="", max_length=400, description="What it means for the work, or what to mind")
+
+
+class Hazard(Phrase):
+    """A hazard of a site with its caution, and the work that may not begin while nobody competent has released it."""
+
+    stops: list[Work] = Field(default_factory=list, max_length=6, description="Work that waits for a release")
+    released_by: str = Field(default="", max_length=200, description="What a release rests on")
+
+
+class Role(Phrase):
+    """What somebody of the crew may do, and whether a certificate has to show it."""
+
+    may: list[Work] = Field(min_length=1, max_length=7, description="Work that this role may do")
+    certified: bool = Field(default=True, description="Whether it rests on a certificate that can expire")
 
 
 class Need(Phrase):
@@ -33,7 +57,7 @@ class Need(Phrase):
 class Reason(Phrase):
     """Why a place is chosen or given up, and what of a position counts more for it."""
 
-    weighs: list[Side] = Field(default_factory=list, max_length=3)
+    weighs: list[Side] = Field(default_factory=list, max_length=6)
 
 
 class Cause(Phrase):
@@ -65,9 +89,10 @@ class HouseWords(Model):
     """Every list. A list that a firm does not set has the words that ship."""
 
     needs: Annotated[list[Need], Field(description="What a customer may need")] = _list(Need, "needs")
-    hazards: Annotated[list[Phrase], Field(description="Hazards of a site, each with its caution")] = _list(
-        Phrase, "hazards"
-    )
+    hazards: Annotated[
+        list[Hazard], Field(description="Hazards of a site, each with its caution and what it stops")
+    ] = _list(Hazard, "hazards")
+    roles: Annotated[list[Role], Field(description="What people of the crew may do")] = _list(Role, "roles")
     settled: Annotated[list[Phrase], Field(description="Settled before the visit")] = _list(Phrase, "settled")
     reasons: Annotated[list[Reason], Field(description="Why it is done, or done anew")] = _list(Reason, "reasons")
     indoor: Annotated[list[Phrase], Field(description="Asked of the indoor unit's place")] = _list(Phrase, "indoor")
@@ -98,4 +123,18 @@ def by_code(phrases: Sequence[P]) -> dict[str, P]:
     return {one.code: one for one in phrases}
 
 
-__all__ = ["DEFAULT_WORDS", "Cause", "HouseWords", "Need", "Phrase", "Reason", "Side", "Sign", "by_code"]
+__all__ = [
+    "DEFAULT_WORDS",
+    "WORKS",
+    "Cause",
+    "Hazard",
+    "HouseWords",
+    "Need",
+    "Phrase",
+    "Reason",
+    "Role",
+    "Side",
+    "Sign",
+    "Work",
+    "by_code",
+]

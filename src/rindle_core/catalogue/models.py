@@ -8,6 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
+from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.model import Model
@@ -388,6 +389,7 @@ class Catalogue(Model):
     brackets: list[Bracket] = Field(default_factory=list)
     constellations: list[Constellation] = Field(default_factory=list)
     mounts: list[MountKind] = Field(default_factory=list, description="Those that ship and the firm's own")
+    members: list[Member] = Field(default_factory=list, description="The crew, and whom it hires")
     unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
 
 

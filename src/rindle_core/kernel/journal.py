@@ -180,13 +180,14 @@ def merged(base: Document, mine: Document, theirs: Document) -> tuple[dict[str, 
     """Theirs with what I changed since the base; and the paths that both changed otherwise, where mine now stands."""
     my_ops = differences(base, mine)
     their_flat, base_flat, my_flat = flatten(theirs), flatten(base), flatten(mine)
+    # A row that I changed and they took out comes back whole.
+    gone = {place for place, inside in (_split(op.path) for op in my_ops) if inside and place not in their_flat}
     both = [
         op.path
         for op in my_ops
-        if not op.path.endswith("/") and _value(their_flat, op.path) not in (_value(base_flat, op.path), op.after)
+        if not op.path.endswith("/")
+        and (_split(op.path)[0] in gone or _value(their_flat, op.path) not in (_value(base_flat, op.path), op.after))
     ]
-    # A row that I changed and they took out comes back whole.
-    gone = {place for place, inside in map(_split, both) if inside and place not in their_flat}
     back = [Op(path=place, before=None, after=my_flat[place]) for place in sorted(gone)]
     return applied(theirs, [*back, *my_ops]), both
 

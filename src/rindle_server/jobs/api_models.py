@@ -13,6 +13,7 @@ from pydantic import Field
 from rindle_core.job import JobAssessment
 from rindle_core.kernel.units import System
 from rindle_core.stations.aim.facts import AimFacts
+from rindle_core.stations.brief.competence import named
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
 from rindle_core.stations.bringup.facts import BringUpFacts
@@ -161,8 +162,9 @@ def job_out(job: Job) -> JobOut:
     words = found.facts.picks.words.model_copy(update={"causes": []})  # a terminal that is stuck shows its own
     terminal = found.facts.picks.terminal
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
-    # Brief shows the mounts of the surface, judged.
-    picks = found.facts.picks.model_copy(update={"mounts": [], "words": words, "terminal": told})
+    # Brief shows the mounts of the surface, judged; of the crew those who are named.
+    crew = named(found.facts.picks.members, found.facts.brief.crew)
+    picks = found.facts.picks.model_copy(update={"mounts": [], "members": crew, "words": words, "terminal": told})
     place = found.facts.brief.place
     back, again = journal.next_words(job)
     return JobOut.model_construct(

@@ -10,6 +10,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from rindle_core import __version__
+from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
@@ -86,6 +87,7 @@ def _picks(order: _Order) -> Picks:
         documents=list(order.read),
         rules=order.firm.house_rules(),
         words=order.firm.house_words(),
+        members=held.all("member", Member),
         mounts=mounts_with(held.all("mount", MountKind)),
     )
 

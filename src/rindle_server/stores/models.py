@@ -6,6 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
+from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind
@@ -26,6 +27,7 @@ class StoreItem(models.Model):
         "bracket": Bracket,
         "constellation": Constellation,
         "mount": MountKind,
+        "member": Member,
     }
 
     kind = models.CharField(max_length=16, choices=[(kind, kind) for kind in KINDS])

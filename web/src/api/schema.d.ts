@@ -3789,6 +3789,41 @@ export interface components {
              * @default
              */
             address: string;
+            /**
+             * Signature
+             * @description Strokes of the drawn signature
+             */
+            approval_lines?: [
+                number,
+                number
+            ][][];
+            /**
+             * What else was agreed
+             * @default
+             */
+            approval_note: string;
+            /**
+             * Day and time
+             * @description Site's clock
+             */
+            approved_at?: string | null;
+            /**
+             * Agreed by
+             * @default
+             */
+            approved_by: string;
+            /**
+             * Position agreed to
+             * @default
+             */
+            approved_letter: string;
+            /**
+             * Risk assessment signed by
+             * @default
+             */
+            assessed_by: string;
+            /** Signed on */
+            assessed_on?: string | null;
             /** Cautions seen by everyone who goes */
             cautions_seen?: string[];
             /**
@@ -3818,6 +3853,11 @@ export interface components {
             constellation_code: string;
             /** Costs */
             costs?: components["schemas"]["CostItem"][];
+            /**
+             * Who does the work
+             * @description Codes of people of the stores' crew
+             */
+            crew?: string[];
             /**
              * Customer
              * @default
@@ -3877,6 +3917,17 @@ export interface components {
              * @default
              */
             indoor_note: string;
+            /**
+             * Position for good
+             * @description Letter of the candidate on which it stands for good
+             * @default
+             */
+            later_letter: string;
+            /**
+             * Mount for good
+             * @default
+             */
+            later_mount_code: string;
             /** Latitude */
             latitude_deg?: number | null;
             /**
@@ -3984,17 +4035,24 @@ export interface components {
             raise_cost_money?: number | null;
             /** Why it is done, or done anew */
             reasons?: string[];
+            /** Released by somebody competent */
+            releases?: components["schemas"]["Release"][];
             /**
              * Return visit
              * @description Day of the return visit of a trial or temporary set-up
              */
             return_on?: string | null;
             /**
-             * What is taken over
+             * Note on what is taken over
              * @description What the permanent set-up takes over: cable, hole, mount
              * @default
              */
             reuse_note: string;
+            /**
+             * What is taken over
+             * @description What the permanent set-up takes over from this one
+             */
+            reused?: ("terminal" | "mount" | "cable" | "hole" | "earth" | "router")[];
             /**
              * Satellite
              * @description Chosen from the stores
@@ -4062,6 +4120,29 @@ export interface components {
              * @description Kept as text: no place is worked out from it
              */
             address?: string | null;
+            /**
+             * Signature
+             * @description Strokes of the drawn signature
+             */
+            approval_lines?: [
+                number,
+                number
+            ][][] | null;
+            /** What else was agreed */
+            approval_note?: string | null;
+            /**
+             * Day and time
+             * @description Site's clock
+             */
+            approved_at?: string | null;
+            /** Agreed by */
+            approved_by?: string | null;
+            /** Position agreed to */
+            approved_letter?: string | null;
+            /** Risk assessment signed by */
+            assessed_by?: string | null;
+            /** Signed on */
+            assessed_on?: string | null;
             /** Cautions seen by everyone who goes */
             cautions_seen?: string[] | null;
             /**
@@ -4085,6 +4166,11 @@ export interface components {
             constellation_code?: string | null;
             /** Costs */
             costs?: components["schemas"]["CostItem"][] | null;
+            /**
+             * Who does the work
+             * @description Codes of people of the stores' crew
+             */
+            crew?: string[] | null;
             /** Customer */
             customer?: string | null;
             /** Customer reference */
@@ -4128,6 +4214,13 @@ export interface components {
             indoor?: string[] | null;
             /** Indoor place */
             indoor_note?: string | null;
+            /**
+             * Position for good
+             * @description Letter of the candidate on which it stands for good
+             */
+            later_letter?: string | null;
+            /** Mount for good */
+            later_mount_code?: string | null;
             /** Latitude */
             latitude_deg?: number | null;
             /**
@@ -4211,16 +4304,23 @@ export interface components {
             raise_cost_money?: number | null;
             /** Why it is done, or done anew */
             reasons?: string[] | null;
+            /** Released by somebody competent */
+            releases?: components["schemas"]["Release"][] | null;
             /**
              * Return visit
              * @description Day of the return visit of a trial or temporary set-up
              */
             return_on?: string | null;
             /**
-             * What is taken over
+             * Note on what is taken over
              * @description What the permanent set-up takes over: cable, hole, mount
              */
             reuse_note?: string | null;
+            /**
+             * What is taken over
+             * @description What the permanent set-up takes over from this one
+             */
+            reused?: ("terminal" | "mount" | "cable" | "hole" | "earth" | "router")[] | null;
             /**
              * Satellite
              * @description Chosen from the stores
@@ -4684,42 +4784,80 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
              *       "indoor": [
@@ -4812,13 +4950,17 @@ export interface components {
              *           "code": "trip",
              *           "name": "People trip over it or its cable",
              *           "text": "No cable across a path, no foot where people walk.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_path"
+             *           ]
              *         },
              *         {
              *           "code": "machines",
              *           "name": "Mower, cattle or vehicles cut the cable",
              *           "text": "The cable is buried deep or kept off the ground.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
              *         },
              *         {
              *           "code": "looks",
@@ -4839,14 +4981,67 @@ export interface components {
              *         {
              *           "code": "view",
              *           "name": "The sky is blocked where it stands",
-             *           "text": "Sky counts before all else.",
-             *           "weighs": []
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
              *         },
              *         {
              *           "code": "speed",
              *           "name": "The present line is too slow",
-             *           "text": "Measure before and after on the same kind of test.",
-             *           "weighs": []
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
              *         }
              *       ],
              *       "settled": [
@@ -5351,6 +5546,18 @@ export interface components {
             /** Letter */
             letter: string;
             /**
+             * Machines near
+             * @description Whether mower, cattle or vehicles reach it or its cable
+             * @default false
+             */
+            machines: boolean;
+            /**
+             * Mount
+             * @description Kind of mount of the stores; empty: not chosen yet
+             * @default
+             */
+            mount_code: string;
+            /**
              * Note
              * @default
              */
@@ -5362,6 +5569,12 @@ export interface components {
              */
             out_of_reach: boolean;
             /**
+             * Cable across a path
+             * @description Whether people walk where its cable or foot lies
+             * @default false
+             */
+            path_crossed: boolean;
+            /**
              * Coordinates
              * @default
              */
@@ -5372,6 +5585,11 @@ export interface components {
              * @default false
              */
             rigid: boolean;
+            /**
+             * Stands on
+             * @description Of its own; None: as the job says
+             */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
             /**
              * Minutes at height
              * @description Minutes of work off the ground
@@ -5438,6 +5656,18 @@ export interface components {
             /** Longitude Deg */
             longitude_deg?: number | null;
             /**
+             * Machines near
+             * @description Whether mower, cattle or vehicles reach it or its cable
+             * @default false
+             */
+            machines: boolean;
+            /**
+             * Mount
+             * @description Kind of mount of the stores; empty: not chosen yet
+             * @default
+             */
+            mount_code: string;
+            /**
              * Note
              * @default
              */
@@ -5449,11 +5679,22 @@ export interface components {
              */
             out_of_reach: boolean;
             /**
+             * Cable across a path
+             * @description Whether people walk where its cable or foot lies
+             * @default false
+             */
+            path_crossed: boolean;
+            /**
              * Rigid
              * @description Shaken by hand from safe footing: it does not move
              * @default false
              */
             rigid: boolean;
+            /**
+             * Stands on
+             * @description Of its own; None: as the job says
+             */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
             /**
              * Minutes at height
              * @description Minutes of work off the ground
@@ -5479,6 +5720,11 @@ export interface components {
             constellations?: components["schemas"]["Constellation"][];
             /** Instruments */
             instruments?: components["schemas"]["Instrument"][];
+            /**
+             * Members
+             * @description The crew, and whom it hires
+             */
+            members?: components["schemas"]["Member"][];
             /**
              * Mounts
              * @description Those that ship and the firm's own
@@ -5553,6 +5799,33 @@ export interface components {
             percent: number;
             /** Seconds S */
             seconds_s: number;
+        };
+        /**
+         * Certificate
+         * @description A paper that shows a role. Without a last day it does not expire.
+         */
+        Certificate: {
+            /**
+             * Expires On
+             * @description Last day on which it holds
+             */
+            expires_on?: string | null;
+            /**
+             * Name
+             * @description What it is called and who gave it
+             * @default
+             */
+            name: string;
+            /**
+             * Number
+             * @default
+             */
+            number: string;
+            /**
+             * Role
+             * @description Code of the role that it shows
+             */
+            role: string;
         };
         /**
          * ChangeOut
@@ -5985,42 +6258,80 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
              *       "indoor": [
@@ -6113,13 +6424,17 @@ export interface components {
              *           "code": "trip",
              *           "name": "People trip over it or its cable",
              *           "text": "No cable across a path, no foot where people walk.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_path"
+             *           ]
              *         },
              *         {
              *           "code": "machines",
              *           "name": "Mower, cattle or vehicles cut the cable",
              *           "text": "The cable is buried deep or kept off the ground.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
              *         },
              *         {
              *           "code": "looks",
@@ -6140,14 +6455,67 @@ export interface components {
              *         {
              *           "code": "view",
              *           "name": "The sky is blocked where it stands",
-             *           "text": "Sky counts before all else.",
-             *           "weighs": []
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
              *         },
              *         {
              *           "code": "speed",
              *           "name": "The present line is too slow",
-             *           "text": "Measure before and after on the same kind of test.",
-             *           "weighs": []
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
              *         }
              *       ],
              *       "settled": [
@@ -6932,6 +7300,33 @@ export interface components {
             waivers?: components["schemas"]["Waiver"][] | null;
         };
         /**
+         * Hazard
+         * @description A hazard of a site with its caution, and the work that may not begin while nobody competent has released it.
+         */
+        Hazard: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Released By
+             * @description What a release rests on
+             * @default
+             */
+            released_by: string;
+            /**
+             * Stops
+             * @description Work that waits for a release
+             */
+            stops?: ("climb" | "dig" | "drill" | "lift" | "mains" | "transmit" | "release")[];
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
          * HeadOut
          * @description How far a job is: whoever has seen this change has seen everything.
          */
@@ -7408,9 +7803,9 @@ export interface components {
             ground_checks?: components["schemas"]["Phrase"][];
             /**
              * Hazards
-             * @description Hazards of a site, each with its caution
+             * @description Hazards of a site, each with its caution and what it stops
              */
-            hazards?: components["schemas"]["Phrase"][];
+            hazards?: components["schemas"]["Hazard"][];
             /**
              * Indoor
              * @description Asked of the indoor unit's place
@@ -7426,6 +7821,11 @@ export interface components {
              * @description Why it is done, or done anew
              */
             reasons?: components["schemas"]["Reason"][];
+            /**
+             * Roles
+             * @description What people of the crew may do
+             */
+            roles?: components["schemas"]["Role"][];
             /**
              * Settled
              * @description Settled before the visit
@@ -7731,6 +8131,11 @@ export interface components {
             order: components["schemas"]["WorkOrderResult"] | null;
             panel_aim?: components["schemas"]["PanelAim"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
+            /**
+             * Position Mounts
+             * @description What each candidate stands on
+             */
+            position_mounts?: components["schemas"]["PositionMount"][];
             /** Predicted Level Db */
             predicted_level_db: number | null;
             /** Second Pass Gain Db */
@@ -7867,6 +8272,7 @@ export interface components {
              *       "compass": null,
              *       "constellation": null,
              *       "documents": [],
+             *       "members": [],
              *       "mounts": [
              *         {
              *           "caution": "Have buried services found and marked before the first spade.",
@@ -8342,42 +8748,80 @@ export interface components {
              *           {
              *             "code": "overhead_lines",
              *             "name": "Overhead lines",
+             *             "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *             "stops": [
+             *               "lift"
+             *             ],
              *             "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *           },
              *           {
              *             "code": "buried_services",
              *             "name": "Buried services",
+             *             "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *             "stops": [
+             *               "dig"
+             *             ],
              *             "text": "Have them found and marked before any digging or driving of rods."
              *           },
              *           {
              *             "code": "fragile_roof",
              *             "name": "Fragile roof or skylights",
+             *             "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *             "stops": [
+             *               "climb"
+             *             ],
              *             "text": "Never step on it: boards, harness, or another position."
              *           },
              *           {
              *             "code": "asbestos",
              *             "name": "Asbestos suspected",
+             *             "released_by": "A laboratory’s report says that the sample is free of it.",
+             *             "stops": [
+             *               "drill"
+             *             ],
              *             "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *           },
              *           {
              *             "code": "edge",
              *             "name": "Work near an edge",
+             *             "released_by": "",
+             *             "stops": [],
              *             "text": "Tie off before the edge is in reach; no work there alone."
              *           },
              *           {
              *             "code": "lone_working",
              *             "name": "Working alone",
+             *             "released_by": "",
+             *             "stops": [],
              *             "text": "Agree on times to call in and on who comes when no call comes."
              *           },
              *           {
              *             "code": "weather",
              *             "name": "Wind, ice or thunder expected",
+             *             "released_by": "",
+             *             "stops": [],
              *             "text": "Name the limit before you leave, and who decides to stop."
              *           },
              *           {
              *             "code": "mains",
              *             "name": "Mains work needed",
+             *             "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *             "stops": [
+             *               "mains"
+             *             ],
              *             "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *           },
+             *           {
+             *             "code": "no_go",
+             *             "name": "No-go said at the site",
+             *             "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *             "stops": [
+             *               "climb",
+             *               "dig",
+             *               "drill",
+             *               "lift"
+             *             ],
+             *             "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *           }
              *         ],
              *         "indoor": [
@@ -8470,13 +8914,17 @@ export interface components {
              *             "code": "trip",
              *             "name": "People trip over it or its cable",
              *             "text": "No cable across a path, no foot where people walk.",
-             *             "weighs": []
+             *             "weighs": [
+             *               "no_path"
+             *             ]
              *           },
              *           {
              *             "code": "machines",
              *             "name": "Mower, cattle or vehicles cut the cable",
              *             "text": "The cable is buried deep or kept off the ground.",
-             *             "weighs": []
+             *             "weighs": [
+             *               "no_machines"
+             *             ]
              *           },
              *           {
              *             "code": "looks",
@@ -8497,14 +8945,67 @@ export interface components {
              *           {
              *             "code": "view",
              *             "name": "The sky is blocked where it stands",
-             *             "text": "Sky counts before all else.",
-             *             "weighs": []
+             *             "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *             "weighs": [
+             *               "sky"
+             *             ]
              *           },
              *           {
              *             "code": "speed",
              *             "name": "The present line is too slow",
-             *             "text": "Measure before and after on the same kind of test.",
-             *             "weighs": []
+             *             "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *             "weighs": [
+             *               "sky"
+             *             ]
+             *           }
+             *         ],
+             *         "roles": [
+             *           {
+             *             "certified": true,
+             *             "code": "rigger",
+             *             "may": [
+             *               "climb",
+             *               "lift"
+             *             ],
+             *             "name": "Works at height",
+             *             "text": "Trained for ladder, roof and harness."
+             *           },
+             *           {
+             *             "certified": false,
+             *             "code": "ground",
+             *             "may": [
+             *               "dig",
+             *               "drill"
+             *             ],
+             *             "name": "Ground and drilling work",
+             *             "text": "Digs, drills and sets fixings."
+             *           },
+             *           {
+             *             "certified": true,
+             *             "code": "electrician",
+             *             "may": [
+             *               "mains"
+             *             ],
+             *             "name": "Licensed electrician",
+             *             "text": "Mains and main earth, as the local code asks."
+             *           },
+             *           {
+             *             "certified": true,
+             *             "code": "transmit",
+             *             "may": [
+             *               "transmit"
+             *             ],
+             *             "name": "Trained for the transmit side",
+             *             "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *           },
+             *           {
+             *             "certified": true,
+             *             "code": "competent",
+             *             "may": [
+             *               "release"
+             *             ],
+             *             "name": "Competent person for risks",
+             *             "text": "May release what a hazard has stopped."
              *           }
              *         ],
              *         "settled": [
@@ -9757,42 +10258,80 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
              *       "indoor": [
@@ -9885,13 +10424,17 @@ export interface components {
              *           "code": "trip",
              *           "name": "People trip over it or its cable",
              *           "text": "No cable across a path, no foot where people walk.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_path"
+             *           ]
              *         },
              *         {
              *           "code": "machines",
              *           "name": "Mower, cattle or vehicles cut the cable",
              *           "text": "The cable is buried deep or kept off the ground.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
              *         },
              *         {
              *           "code": "looks",
@@ -9912,14 +10455,67 @@ export interface components {
              *         {
              *           "code": "view",
              *           "name": "The sky is blocked where it stands",
-             *           "text": "Sky counts before all else.",
-             *           "weighs": []
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
              *         },
              *         {
              *           "code": "speed",
              *           "name": "The present line is too slow",
-             *           "text": "Measure before and after on the same kind of test.",
-             *           "weighs": []
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
              *         }
              *       ],
              *       "settled": [
@@ -10072,6 +10668,29 @@ export interface components {
             least_mm: number;
             /** Most Mm */
             most_mm: number;
+        };
+        /**
+         * Member
+         * @description Somebody of the crew, or whom the crew hires.
+         */
+        Member: {
+            /** Certificates */
+            certificates?: components["schemas"]["Certificate"][];
+            /** Code */
+            code: string;
+            /**
+             * Contact
+             * @description How to reach them
+             * @default
+             */
+            contact: string;
+            /** Name */
+            name: string;
+            /**
+             * Roles
+             * @description Codes of the house's roles
+             */
+            roles?: string[];
         };
         /**
          * ModemEntry
@@ -11360,6 +11979,11 @@ export interface components {
             constellation?: components["schemas"]["Constellation"] | null;
             /** Documents */
             documents?: components["schemas"]["DocumentFact"][];
+            /**
+             * Members
+             * @description Everybody of the stores' crew
+             */
+            members?: components["schemas"]["Member"][];
             /** Mounts */
             mounts?: components["schemas"]["MountKind"][];
             /**
@@ -11682,42 +12306,80 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "released_by": "",
+             *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
              *       "indoor": [
@@ -11810,13 +12472,17 @@ export interface components {
              *           "code": "trip",
              *           "name": "People trip over it or its cable",
              *           "text": "No cable across a path, no foot where people walk.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_path"
+             *           ]
              *         },
              *         {
              *           "code": "machines",
              *           "name": "Mower, cattle or vehicles cut the cable",
              *           "text": "The cable is buried deep or kept off the ground.",
-             *           "weighs": []
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
              *         },
              *         {
              *           "code": "looks",
@@ -11837,14 +12503,67 @@ export interface components {
              *         {
              *           "code": "view",
              *           "name": "The sky is blocked where it stands",
-             *           "text": "Sky counts before all else.",
-             *           "weighs": []
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
              *         },
              *         {
              *           "code": "speed",
              *           "name": "The present line is too slow",
-             *           "text": "Measure before and after on the same kind of test.",
-             *           "weighs": []
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
              *         }
              *       ],
              *       "settled": [
@@ -12214,6 +12933,37 @@ export interface components {
             style: "decimal" | "decimal_hemisphere" | "degrees_minutes" | "degrees_minutes_seconds";
         };
         /**
+         * PositionMount
+         * @description What a position stands on, and by what. Without a kind none is chosen and none suits.
+         */
+        PositionMount: {
+            /** Against */
+            against: string[];
+            /**
+             * Chosen
+             * @description Chosen by somebody; else it is the firmest that suits
+             * @default false
+             */
+            chosen: boolean;
+            /** Letter */
+            letter: string;
+            /**
+             * Mount Code
+             * @description Of the kind of mount; empty: none is chosen and none suits
+             */
+            mount_code: string;
+            /** Mount Name */
+            mount_name: string;
+            /**
+             * Permanent
+             * @description Whether that kind may stay for good
+             * @default false
+             */
+            permanent: boolean;
+            /** Surface */
+            surface: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+        };
+        /**
          * PositionRank
          * @description A position with its place in the order, and what speaks for and against it.
          */
@@ -12285,8 +13035,25 @@ export interface components {
             interruptions_per_h?: number | null;
             /** Letter */
             letter: string;
+            /**
+             * Machines near
+             * @description Whether mower, cattle or vehicles reach it or its cable
+             * @default false
+             */
+            machines: boolean;
             /** Margin Deg */
             margin_deg?: number | null;
+            /**
+             * Mount Against
+             * @description What speaks against its mount, or its surface
+             */
+            mount_against?: string[];
+            /**
+             * Mount
+             * @description Kind of mount of the stores; empty: not chosen yet
+             * @default
+             */
+            mount_code: string;
             /**
              * Note
              * @default
@@ -12301,6 +13068,12 @@ export interface components {
             /** Out Percent */
             out_percent?: number | null;
             /**
+             * Cable across a path
+             * @description Whether people walk where its cable or foot lies
+             * @default false
+             */
+            path_crossed: boolean;
+            /**
              * Raise By M
              * @description Height that would clear it; 0: clear now
              */
@@ -12313,6 +13086,11 @@ export interface components {
             rigid: boolean;
             /** @default unknown */
             sky_level: components["schemas"]["Level"];
+            /**
+             * Stands on
+             * @description Of its own; None: as the job says
+             */
+            surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
             /**
              * Minutes at height
              * @description Minutes of work off the ground
@@ -12644,7 +13422,30 @@ export interface components {
              */
             text: string;
             /** Weighs */
-            weighs?: ("shelter" | "discreet" | "out_of_reach")[];
+            weighs?: ("shelter" | "discreet" | "out_of_reach" | "no_path" | "no_machines" | "sky")[];
+        };
+        /**
+         * Release
+         * @description Somebody competent lets work go on that a hazard had stopped, and says what that rests on.
+         */
+        Release: {
+            /** Released by */
+            by: string;
+            /**
+             * Hazard
+             * @description Its code
+             */
+            hazard: string;
+            /** What it rests on */
+            how: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Day */
+            on?: string | null;
         };
         /**
          * Removal
@@ -12780,6 +13581,33 @@ export interface components {
             job: components["schemas"]["JobOut"];
             /** Words */
             words: string;
+        };
+        /**
+         * Role
+         * @description What somebody of the crew may do, and whether a certificate has to show it.
+         */
+        Role: {
+            /**
+             * Certified
+             * @description Whether it rests on a certificate that can expire
+             * @default true
+             */
+            certified: boolean;
+            /** Code */
+            code: string;
+            /**
+             * May
+             * @description Work that this role may do
+             */
+            may: ("climb" | "dig" | "drill" | "lift" | "mains" | "transmit" | "release")[];
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
         };
         /**
          * Satellite

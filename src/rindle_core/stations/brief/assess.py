@@ -7,12 +7,21 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.brief.agreed import (
+    judge_approved,
+    judge_assessed,
+    judge_later,
+    judge_position_mounts,
+    position_mounts,
+)
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
 from rindle_core.stations.brief.codes import judge_codes, judge_hardware_address
+from rindle_core.stations.brief.competence import judge_crew
 from rindle_core.stations.brief.findings import (
     BEFORE,
     COMPLETE,
     CONSTELLATION,
+    CREW,
     CUSTOMER,
     HEIGHT,
     PLACE,
@@ -99,7 +108,9 @@ def assess(context: Context) -> Outcome[BriefPart]:
     ordered, apart_by = order_of(job), apart_of(job)
     visit, visit_findings = visit_of(job, context.result(AimPart).beam)
     due = deliveries(DeliveriesInput(items=job.brief.deliveries, visit_on=job.brief.date))
+    stands_on = position_mounts(job)
     part = BriefPart(
+        position_mounts=stands_on,
         order=ordered.result if ordered else None,
         apart=apart_by.result if apart_by else None,
         visit=visit,
@@ -113,6 +124,11 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *due.findings,
         *judge_codes(job),
         *judge_hardware_address(job.brief.hardware_address),
+        judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
+        *judge_assessed(job),
+        *judge_position_mounts(stands_on),
+        *judge_approved(job),
+        *judge_later(job),
         *judge_settled(job.brief.settled, job.picks.words),
         *visit_findings,
         *judge_needs(job.brief.needs, job.picks.words),

@@ -39,7 +39,10 @@ def _coordinates(text: str | None, field: str) -> tuple[float | None, float | No
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """A place as text brings its coordinates, and its height where it names one. Raises InputError."""
-    refuse_unknown(change, _tables(job.picks.words))
+    people = {
+        "crew": [*(one.code for one in job.picks.members), *job.brief.crew]
+    }  # one that left may still stand there
+    refuse_unknown(change, _tables(job.picks.words) | people)
     whole = dict(change)
     if "place_text" in change:
         latitude, longitude, height = _coordinates(change["place_text"], "place_text")

@@ -12,6 +12,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.site_clock import ahead_h, noon_of, zone_at
 from rindle_core.stations.brief.brief import Delivery
+from rindle_core.stations.brief.competence import Release
 from rindle_core.stations.brief.visit import VisitFacts
 
 
@@ -72,6 +73,12 @@ class BriefFacts(VisitFacts):
     hazards_sought: Annotated[bool, Entry("The site was looked over for hazards")] = False
     cautions_seen: Annotated[list[str], Entry("Cautions seen by everyone who goes", words="hazards")] = Field(
         default_factory=list, max_length=20
+    )
+    crew: Annotated[list[Annotated[str, Field(max_length=40)]], Entry("Who does the work")] = Field(
+        default_factory=list, max_length=20, description="Codes of people of the stores' crew"
+    )
+    releases: Annotated[list[Release], Entry("Released by somebody competent")] = Field(
+        default_factory=list, max_length=40
     )
     settled: Annotated[list[str], Entry("Settled before the visit", words="settled")] = Field(
         default_factory=list, max_length=20

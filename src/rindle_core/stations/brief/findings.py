@@ -4,6 +4,13 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+CREW = Kind(
+    "brief.crew",
+    "whether those who do the work are named and competent for it",
+    source="Roles and certificates in Stores; local rules prevail",
+    at="brief.crew",
+)
+
 COMPLETE = Kind(
     "brief.complete",
     "customer, place, terminal and satellite or constellation are there",
@@ -117,6 +124,32 @@ RETURN_VISIT = Kind(
     against="the day of the work",
     source="Temporary now, permanent later",
     at="brief.return_on",
+)
+LATER = Kind(
+    "brief.later",
+    "the set-up for good that follows a temporary one: its position, mount and what it takes over",
+    source="Temporary now, permanent later",
+    at="brief.later_letter",
+)
+APPROVED = Kind(
+    "brief.approved",
+    "the position that the customer agreed to",
+    against="the position that is planned",
+    source="Proposal",
+    at="brief.approved_letter",
+)
+ASSESSED = Kind(
+    "brief.assessed",
+    "whether somebody signed the risk assessment, for the day of the work",
+    source="Risk assessment; local rules prevail",
+    at="brief.assessed_by",
+)
+POSITION_MOUNT = Kind(
+    "brief.position_mount.{}",
+    "the mount of a candidate position",
+    against="its surface, the wish for height, and the antenna",
+    source="Usual kinds of mount",
+    at="sky.positions",
 )
 VISIT_DAYS = Kind(
     "brief.visit_days",

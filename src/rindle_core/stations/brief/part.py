@@ -9,6 +9,7 @@ from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.brief.brief import DeliveriesResult
 from rindle_core.stations.brief.place_files import ApartResult
 from rindle_core.stations.brief.settled_before import VisitAssessment
+from rindle_core.stations.mount.position_mount import PositionMount
 
 
 class BriefPart(Model):
@@ -18,6 +19,7 @@ class BriefPart(Model):
     apart: ApartResult | None
     visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
     deliveries: DeliveriesResult
+    position_mounts: list[PositionMount] = Field(default_factory=list, description="What each candidate stands on")
     zone: str = Field(default="UTC", description="Name of the zone whose clocks hang at the site, IANA")
 
 

@@ -18,6 +18,12 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("handover.runs", "bringup.activation_code", "bringup.modem_entries"),
+    looks_at=(
+        "sky.positions",
+        "sky.position_letter",
+        "handover.runs",
+        "bringup.activation_code",
+        "bringup.modem_entries",
+    ),
     reads=("aim",),
 )

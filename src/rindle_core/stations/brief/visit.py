@@ -32,6 +32,16 @@ METHOD_ERROR_M: dict[str, float] = {
     "address": 300.0,
 }
 
+Reused = Literal["terminal", "mount", "cable", "hole", "earth", "router"]
+REUSED: dict[str, str] = {
+    "terminal": "Terminal",
+    "mount": "Mount",
+    "cable": "Cable",
+    "hole": "Hole and entry",
+    "earth": "Earth",
+    "router": "Router and network",
+}
+
 OLD_LINE: dict[str, tuple[str, str]] = {
     "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
     "backup": (
@@ -40,6 +50,10 @@ OLD_LINE: dict[str, tuple[str, str]] = {
     ),
     "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
 }
+
+
+Share = Annotated[float, Field(ge=0, le=1)]
+Stroke = Annotated[list[tuple[Share, Share]], Field(max_length=400)]  # right and down, as shares of the pad's width
 
 
 class VisitFacts(Facts):
@@ -59,9 +73,16 @@ class VisitFacts(Facts):
     return_on: Annotated[dt.date | None, Entry("Return visit")] = Field(
         default=None, description="Day of the return visit of a trial or temporary set-up"
     )
-    reuse_note: Annotated[str, Entry("What is taken over", placeholder="cable, hole, mount")] = Field(
-        default="", max_length=300, description="What the permanent set-up takes over: cable, hole, mount"
+    reuse_note: Annotated[str, Entry("Note on what is taken over", placeholder="which hole, which length of cable")] = (
+        Field(default="", max_length=300, description="What the permanent set-up takes over: cable, hole, mount")
     )
+    reused: Annotated[list[Reused], Entry("What is taken over", choices=REUSED)] = Field(
+        default_factory=list, max_length=10, description="What the permanent set-up takes over from this one"
+    )
+    later_letter: Annotated[str, Entry("Position for good")] = Field(
+        default="", max_length=3, description="Letter of the candidate on which it stands for good"
+    )
+    later_mount_code: Annotated[str, Entry("Mount for good")] = Field(default="", max_length=40)
     old_line: Annotated[
         Literal["", "replace", "backup", "balance"],
         Entry("The old line", choices={code: name for code, (name, _) in OLD_LINE.items()}),
@@ -99,6 +120,21 @@ class VisitFacts(Facts):
     conditions: Annotated[list[Condition], Entry("Weather on the day", choices=CONDITIONS)] = Field(
         default_factory=list
     )
+    approved_by: Annotated[str, Entry("Agreed by", placeholder="Name of the customer")] = Field(
+        default="", max_length=120
+    )
+    approved_at: Annotated[dt.datetime | None, Entry("Day and time", placeholder="2026-11-26 14:00")] = Field(
+        default=None, description="Site's clock"
+    )
+    approved_letter: Annotated[str, Entry("Position agreed to")] = Field(default="", max_length=3)
+    approval_note: Annotated[str, Entry("What else was agreed", placeholder="in words of the customer")] = Field(
+        default="", max_length=300
+    )
+    approval_lines: Annotated[list[Stroke], Entry("Signature")] = Field(
+        default_factory=list, max_length=80, description="Strokes of the drawn signature"
+    )
+    assessed_by: Annotated[str, Entry("Risk assessment signed by")] = Field(default="", max_length=120)
+    assessed_on: Annotated[dt.date | None, Entry("Signed on")] = None
     costs: Annotated[list[CostItem], Entry("Costs")] = Field(default_factory=list, max_length=100)
     overlap_month_count: Annotated[float, Entry("Months with both services")] = Field(default=0.0, ge=0, le=60)
     tasks: Annotated[list[VisitTask], Entry("Tasks of the visit")] = Field(default_factory=list, max_length=60)

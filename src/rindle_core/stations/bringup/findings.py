@@ -4,6 +4,22 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+QUALIFIED = Kind(
+    "bringup.qualified",
+    "whether somebody trained switches the transmitter on",
+    against="role and certificate on the day",
+    source="Roles and certificates in Stores; the operator's rules prevail",
+    at="brief.crew",
+)
+
+STOPPED = Kind(
+    "bringup.stopped.{}",
+    "mains work that a hazard of the site stops",
+    against="a release by somebody competent",
+    source="Usual cautions; local codes prevail",
+    at="brief.releases",
+)
+
 FORM = Kind(
     "bringup.form",
     "an entry for the modem",

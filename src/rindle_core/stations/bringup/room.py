@@ -9,6 +9,7 @@ from rindle_core.stations.bringup.headline import headline
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
+from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
     code="bringup",
@@ -18,6 +19,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("build",),
+    looks_at=("build", "brief.crew", "brief.settled", *LOOKS_AT),
     reads=("aim", "sky", "cable"),
 )

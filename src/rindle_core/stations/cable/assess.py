@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, cable, extra_runs
-from rindle_core.stations.cable.findings import WAITS_CABLE
+from rindle_core.stations.cable.findings import STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
+from rindle_core.stations.stops import stops_of
 
 WAITS_FOR_CABLE = WAITS_CABLE.missing("No cable is chosen", "Choose a cable and enter its pieces.")
 
@@ -35,7 +36,8 @@ def assess(context: Context) -> Outcome[CablePart]:
     found = cable_of(job)
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
     part = CablePart(cable=found.result if found else None, extra_runs=extras.result)
-    return Outcome(part, found.findings if found else [WAITS_FOR_CABLE])
+    judged = found.findings if found else [WAITS_FOR_CABLE]
+    return Outcome(part, [*judged, *stops_of(job, STOPPED, "drill")])
 
 
 __all__ = ["assess"]

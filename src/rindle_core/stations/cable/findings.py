@@ -4,6 +4,14 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+STOPPED = Kind(
+    "cable.stopped.{}",
+    "drilling that a hazard of the site stops",
+    against="a release by somebody competent",
+    source="Usual cautions; local codes prevail",
+    at="brief.releases",
+)
+
 WAITS_CABLE = Kind(
     "waits.cable",
     "a station that waits for entries",

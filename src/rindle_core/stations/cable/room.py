@@ -8,6 +8,7 @@ from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
+from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
     code="cable",
@@ -16,6 +17,6 @@ STATION = Station(
     result=CablePart,
     assess=assess,
     headline=headline,
-    looks_at=(),
+    looks_at=LOOKS_AT,
     reads=(),
 )

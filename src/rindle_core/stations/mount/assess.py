@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.house_words import Work
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mount.findings import HEIGHT, WAITS_MAST
+from rindle_core.stations.mount.findings import HEIGHT, STOPPED, WAITS_MAST
 from rindle_core.stations.mount.mast import MountInput, MountResult, mount
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
 from rindle_core.stations.station import Context
+from rindle_core.stations.stops import stops_of
 
+_NO_HOLES = ("vehicle", "existing_mast")
 WAITS_FOR_MAST = WAITS_MAST.missing(
     "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
 )
@@ -52,10 +55,19 @@ def mount_of(job: JobInput) -> Outcome[MountResult] | None:
     return Outcome(found.result, [*found.findings, unknown])
 
 
+def _works(job: JobInput) -> list[Work]:
+    """Holes in the ground or in the building, as far as Brief says what it stands on."""
+    if job.brief.surface in ("bare_ground", None):
+        return ["dig"] if job.brief.surface or not job.brief.may_drill else ["dig", "drill"]
+    return ["drill"] if job.brief.may_drill and job.brief.surface not in _NO_HOLES else []
+
+
 def assess(context: Context) -> Outcome[MountPart]:
     """The mast's verdict, once it is measured."""
-    found = mount_of(context.job)
-    return Outcome(MountPart(mount=found.result if found else None), found.findings if found else [WAITS_FOR_MAST])
+    job = context.job
+    found = mount_of(job)
+    judged = found.findings if found else [WAITS_FOR_MAST]
+    return Outcome(MountPart(mount=found.result if found else None), [*judged, *stops_of(job, STOPPED, *_works(job))])
 
 
 __all__ = ["assess"]

@@ -4,6 +4,14 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+STOPPED = Kind(
+    "mount.stopped.{}",
+    "digging and drilling that a hazard of the site stops",
+    against="a release by somebody competent",
+    source="Usual cautions; local codes prevail",
+    at="brief.releases",
+)
+
 WAITS_MAST = Kind(
     "waits.mast",
     "a station that waits for entries",

@@ -8,6 +8,7 @@ from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Station
+from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
     code="mount",
@@ -16,6 +17,6 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief.height_m",),
+    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", *LOOKS_AT),
     reads=(),
 )

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
+from rindle_core.catalogue.mounts import SURFACES, Surface
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
@@ -66,6 +67,18 @@ class CandidateFacts(Row):
     )
     entry_bore_mm: Annotated[float | None, Entry("Old hole")] = Field(
         default=None, gt=0, le=500, description="Of an existing hole that its cable could use"
+    )
+    path_crossed: Annotated[bool, Entry("Cable across a path")] = Field(
+        default=False, description="Whether people walk where its cable or foot lies"
+    )
+    machines: Annotated[bool, Entry("Machines near")] = Field(
+        default=False, description="Whether mower, cattle or vehicles reach it or its cable"
+    )
+    surface: Annotated[Surface | None, Entry("Stands on", choices=SURFACES)] = Field(
+        default=None, description="Of its own; None: as the job says"
+    )
+    mount_code: Annotated[str, Entry("Mount")] = Field(
+        default="", max_length=40, description="Kind of mount of the stores; empty: not chosen yet"
     )
     out_of_reach: Annotated[bool, Entry("Out of reach")] = Field(
         default=False, description="Cannot be taken or knocked from the ground"

@@ -36,6 +36,7 @@ class PositionSky(CandidateFacts):
     out_percent: float | None = None
     interruptions_per_h: float | None = None
     raise_by_m: float | None = Field(default=None, description="Height that would clear it; 0: clear now")
+    mount_against: list[str] = Field(default_factory=list, description="What speaks against its mount, or its surface")
     tried: bool = Field(default=False, description="Whether a trial stands behind the figure")
 
 
@@ -113,7 +114,11 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append(POSITION_WORDS[one.access])
     if one.exposure in ("windward", "edge"):
         found.append(POSITION_WORDS[one.exposure])
-    return found
+    if one.path_crossed:
+        found.append("people walk where its cable or foot lies")
+    if one.machines:
+        found.append("machines or cattle reach it")
+    return [*found, *one.mount_against]
 
 
 def _good(one: PositionSky) -> list[str]:
@@ -139,11 +144,16 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     seen = rules.reason_factor if given.weighs("discreet") else rules.aside_factor
     theft = rules.reason_factor if given.weighs("out_of_reach") else rules.aside_factor
     cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or rules.cable_weight_m)
+    path = rules.reason_factor if given.weighs("no_path") else rules.aside_factor
+    machines = rules.reason_factor if given.weighs("no_machines") else rules.aside_factor
     minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / rules.at_height_weight_min
     return (
         wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)
         + theft * (not one.out_of_reach)
+        + path * one.path_crossed
+        + machines * one.machines
+        + rules.aside_factor * bool(one.mount_against)
         + cable
         + minutes
     )
@@ -159,8 +169,12 @@ def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
     """What the sky lacks: time without service over what browsing bears, or degrees under the wanted free angle.
 
     To half a percent and to whole degrees: neither prediction nor hand readings are finer, and sky beyond what is
-    wanted gains nothing.
+    wanted gains nothing, but where the sky itself is the job's reason.
     """
+    if given.weighs("sky"):  # then more of it counts, as finely as it is known
+        if one.out_percent is not None:
+            return round(2.0 * one.out_percent) / 2.0
+        return 0.0 if one.margin_deg is None else -float(round(one.margin_deg))
     if one.out_percent is not None:
         return round(2.0 * max(0.0, one.out_percent - given.rules.browse_out_percent)) / 2.0
     return 0.0 if one.margin_deg is None else float(round(max(0.0, given.rules.clearance_deg - one.margin_deg)))
@@ -170,6 +184,7 @@ def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
     """Smaller is better, the first that differs decides."""
     level = _LEVELS[_level(one, given)]
     wished = _EXPOSURE_COST[one.exposure] * given.weighs("shelter")
+    wished += one.path_crossed * given.weighs("no_path") + one.machines * given.weighs("no_machines")
     wished += (not one.discreet) * given.weighs("discreet") + (not one.out_of_reach) * given.weighs("out_of_reach")
     return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
 

@@ -10,6 +10,7 @@ from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount.position_mount import mount_against
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.compare import PositionSky
 from rindle_core.stations.sky.fixed_sky import SkyResult
@@ -50,6 +51,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
             "interruptions_per_h": simulated.result.interruptions_per_h if simulated and known else None,
             "raise_by_m": fixed.result.raise_tube_m if fixed else None,
             "tried": tried,
+            "mount_against": mount_against(job, candidate) if candidate else [],
         }
     )
     view = PositionView(

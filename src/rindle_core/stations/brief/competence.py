@@ -1,0 +1,139 @@
+"""Who may do the work, and what a hazard stops until somebody competent has released it."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Sequence
+from typing import Annotated
+
+from pydantic import Field
+
+from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.house_words import WORKS, Hazard, HouseWords, Work, by_code
+from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.kernel.model import Row
+
+
+class Release(Row):
+    """Somebody competent lets work go on that a hazard had stopped, and says what that rests on."""
+
+    hazard: Annotated[str, Entry("Hazard")] = Field(min_length=1, max_length=40, description="Its code")
+    by: Annotated[str, Entry("Released by")] = Field(min_length=2, max_length=120)
+    how: Annotated[str, Entry("What it rests on")] = Field(min_length=5, max_length=300)
+    on: Annotated[dt.date | None, Entry("Day")] = None
+
+
+def named(crew: Sequence[Member], codes: Iterable[str]) -> list[Member]:
+    """The people of the stores' crew that a job names, in its order."""
+    known = {one.code: one for one in crew}
+    return [known[code] for code in codes if code in known]
+
+
+def who_may(people: Iterable[Member], work: Work, words: HouseWords, on: dt.date) -> tuple[list[str], list[str]]:
+    """Names of those who may do it on that day, and of those whose certificate does not show it then."""
+    may, lapsed = [], []
+    roles = [one for one in words.roles if work in one.may]
+    for person in people:
+        held = [one for one in roles if one.code in person.roles]
+        if any(not one.certified or person.shows(one.code, on) for one in held):
+            may.append(person.name)
+        elif held:
+            lapsed.append(person.name)
+    return may, lapsed
+
+
+def judge_competence(
+    kind: Kind, work: Work, people: Sequence[Member], words: HouseWords, on: dt.date, *, level: Level = Level.HOLD
+) -> Finding:
+    """Whether somebody named may do one kind of work on that day. Not known while nobody is named."""
+    said = WORKS[work]
+    if not people:
+        return kind.missing(f"Who is competent for {said} is not said", "Name the people of this job at Brief.")
+    may, lapsed = who_may(people, work, words, on)
+    if may:
+        return kind(Level.CLEAR, f"{', '.join(may)}: competent for {said}", "By role and certificate in Stores.")
+    return kind(
+        level,
+        f"Nobody of this job is competent for {said}",
+        f"The certificate of {', '.join(lapsed)} does not hold on {on}."
+        if lapsed
+        else "No one named has a role that may do it.",
+        clears_by="Name somebody who may, or enter role and certificate in Stores; hire someone where nobody may.",
+    )
+
+
+def judge_crew(kind: Kind, codes: Sequence[str], crew: Sequence[Member], words: HouseWords, on: dt.date) -> Finding:
+    """Whether those who do the work are named, known in Stores, and hold their certificates on the day of the work."""
+    people = named(crew, codes)
+    if not codes:
+        return kind.missing("Who does the work is not named", "Name the people of the crew; Stores keep them.")
+    certified = {one.code: one.name for one in words.roles if one.certified}
+    open_points = [
+        f"{person.name}: no certificate for “{certified[role]}” that holds on {on}"
+        for person in people
+        for role in person.roles
+        if role in certified and not person.shows(role, on)
+    ]
+    open_points += [f"“{code}” is no longer in Stores" for code in codes if code not in {one.code for one in people}]
+    if open_points:
+        return kind(
+            Level.MIND,
+            "Not everybody named may do all of their roles on the day",
+            f"{'; '.join(open_points)}.",
+            clears_by="Renew the certificate and enter it in Stores, or name somebody else.",
+        )
+    return kind(Level.CLEAR, f"The work is done by {', '.join(one.name for one in people)}", "")
+
+
+def _judge_release(
+    kind: Kind, told: Hazard, release: Release | None, crew: Sequence[Member], words: HouseWords, on: dt.date, said: str
+) -> Finding:
+    if release is None:
+        return kind(
+            Level.HOLD,
+            f"{told.name}: no {said} yet",
+            told.text,
+            clears_by=f"Have it released by somebody competent, at Brief under Hazards. {told.released_by}".strip(),
+        )
+    known = [one for one in crew if one.name.casefold() == release.by.strip().casefold()]
+    may, _ = who_may(known, "release", words, release.on or on)
+    if may:
+        return kind(Level.CLEAR, f"{told.name}: released for {said} by {release.by}", release.how)
+    if crew:
+        return kind(
+            Level.HOLD,
+            f"{told.name}: {release.by} may not release it",
+            "Stores show no role and certificate for it that hold on that day.",
+            clears_by="Have it released by somebody whose role in Stores may do so.",
+        )
+    return kind(
+        Level.MIND,
+        f"{told.name}: released for {said} by {release.by}, whose competence is not shown",
+        release.how,
+        clears_by="Keep the crew with roles and certificates in Stores.",
+    )
+
+
+def judge_stops(
+    kind: Kind,
+    works: Sequence[Work],
+    hazards: Iterable[str],
+    releases: Sequence[Release],
+    crew: Sequence[Member],
+    words: HouseWords,
+    on: dt.date,
+) -> list[Finding]:
+    """What the hazards of the site stop of this work, or who has released it."""
+    known, released = by_code(words.hazards), {one.hazard: one for one in releases}
+    found = []
+    for code in hazards:
+        told = known.get(code)
+        stopped = [one for one in works if told and one in told.stops]
+        if told and stopped:
+            said = " or ".join(WORKS[one] for one in stopped)
+            found.append(_judge_release(kind.of(code), told, released.get(code), crew, words, on, said))
+    return found
+
+
+__all__ = ["Release", "judge_competence", "judge_crew", "judge_stops", "named", "who_may"]
