@@ -63,6 +63,26 @@ def test_a_reason_of_the_firm_weighs_what_it_says():
     assert compare(asked.model_copy(update={"words": DEFAULT_WORDS})).result.recommended == "B"
 
 
+@pytest.mark.parametrize(
+    ("reason", "worse"),
+    [("trip", {"path_crossed": True}), ("machines", {"machines": True}), ("view", {"margin_deg": 16.0})],
+)
+def test_a_reason_that_ships_puts_another_position_first(reason, worse):
+    base = {"sky_level": "clear", "rigid": True, "margin_deg": 30.0}
+    easy = PositionSky.model_validate({**base, "letter": "A", "access": "ground", **worse})
+    hard = PositionSky.model_validate({**base, "letter": "B", "access": "roof"})
+    unasked = compare(CompareInput(positions=[easy, hard])).result
+    asked = compare(CompareInput(positions=[easy, hard], reasons=[reason])).result
+    assert (unasked.recommended, asked.recommended) == ("A", "B")
+
+
+def test_what_speaks_against_its_mount_and_its_cable_is_said_of_a_position():
+    one = PositionSky(letter="A", path_crossed=True, machines=True, mount_against=["arm: it is for trials"])
+    bad = compare(CompareInput(positions=[one])).result.ranks[0].bad
+    assert {"people walk where its cable or foot lies", "machines or cattle reach it"} <= set(bad)
+    assert "arm: it is for trials" in bad
+
+
 def test_a_list_that_is_not_set_has_the_words_that_ship():
     assert by_code(OWN.settled) == by_code(DEFAULT_WORDS.settled)
     assert {"calls", "cameras"} <= set(by_code(DEFAULT_WORDS.needs))

@@ -127,6 +127,45 @@ def test_the_proposal_shows_positions_for_and_against_and_costs(crew):
     )  # an almost empty job too
 
 
+def test_what_was_agreed_stands_on_the_proposal_with_the_drawn_signature(crew):
+    change(crew, "2026-103", approval_lines=[[[0.1, 0.2], [0.4, 0.1]], [[0.5, 0.2], [0.6, 0.25]]])
+    page = crew.get("/api/jobs/2026-103/proposal.html").content.decode()
+    assert "Agreed to position A" in page
+    assert "Lineo Daybreak, 2026-11-23 16:30" in page
+    assert 'd="M10.00 20.00L40.00 10.00"' in page
+    assert "Terminal and head" in page  # the costs by item
+    change(crew, "2026-103", approved_by="")
+    page = crew.get("/api/jobs/2026-103/proposal.html").content.decode()
+    assert "Agreed to position" not in page
+    assert "Customer: ___" in page
+    refused = change(crew, "2026-103", approval_lines=[[[0.1, 1.2]]])
+    assert refused.status_code == 422
+
+
+def test_the_method_statement_says_who_what_hurts_and_what_is_stopped(crew):
+    def page():
+        return crew.get("/api/jobs/2026-103/method.html").content.decode()
+
+    text = page()
+    for said in ("Naledi Mokoena-Hart", "HR-118, until 2027-05-31", "no certificate holds on 2026-11-24"):
+        assert said in text
+    assert "The line’s owner switched it off" in text
+    assert "not released" not in text
+    change(crew, "2026-103", releases=[], cautions_seen=[])
+    text = page()
+    for said in ("not released", "Overhead lines: no lifting yet", "Not yet read by everyone who goes"):
+        assert said in text
+    assert "Nobody is named yet" in crew.get("/api/jobs/2026-105/method.html").content.decode()
+    pages = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-103/method.pdf").content)).pages
+    assert 1 <= len(pages) <= 3
+
+
+def test_somebody_who_is_not_of_the_crew_is_refused_by_name(crew):
+    refused = change(crew, "2026-103", crew=["naledi", "nobody"])
+    assert refused.status_code == 422
+    assert "tumelo" in refused.content.decode()
+
+
 def test_the_peak_teaches_the_instruments_at_sign_off(crew):
     job = crew.get("/api/jobs/2026-101").json()
     assert job["signed_off_at"]

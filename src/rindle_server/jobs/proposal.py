@@ -9,9 +9,12 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
+from rindle_core.catalogue.mounts import MountKind
+from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_core.stations.brief.visit import OLD_LINE
+from rindle_core.stations.mount.position_mount import PositionMount
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import for_print, job_drawings
@@ -24,14 +27,18 @@ from rindle_server.jobs.report import firm_of
 from rindle_server.pictures import read_picture
 from rindle_server.spa import font_url
 
+_PAID = {"once": "once", "new_month": "each month", "old_month": "each month, old line"}
 _MOST_PHOTOS = 2
 _SAID = 2  # reasons for and against a position that fit on the page, the gravest first
 _PHOTO_PX = 1200  # half a page at 300 dpi
 
 
-def _positions(positions: list[Candidate], compared: CompareResult | None, system: System) -> list[dict[str, Any]]:
+def _positions(
+    positions: list[Candidate], stand: list[PositionMount], compared: CompareResult | None, system: System
+) -> list[dict[str, Any]]:
     """Each position as Sky judges it, best first: the same order, the same words, the same recommendation."""
     by_letter = {one.letter: one for one in positions}
+    mounts = {one.letter: one.mount_name for one in stand}
     ranks = compared.ranks if compared else []
     rows = []
     for rank in ranks:
@@ -42,6 +49,7 @@ def _positions(positions: list[Candidate], compared: CompareResult | None, syste
                 "note": one.note,
                 "level": rank.level,
                 "recommended": compared is not None and compared.recommended == one.letter,
+                "mount": mounts.get(one.letter, ""),
                 "good": ", ".join(rank.good[:_SAID]),
                 "bad": ", ".join(rank.bad[:_SAID]),
                 "height": ""
@@ -51,6 +59,16 @@ def _positions(positions: list[Candidate], compared: CompareResult | None, syste
             }
         )
     return rows
+
+
+def _mount(facts: JobInput, result: JobAssessment, recommended: str) -> MountKind | None:
+    """The kind of mount at the planned position, or at the recommended one; without either what suits the surface."""
+    letter = facts.sky.position_letter or recommended
+    code = next((one.mount_code for one in result.position_mounts if one.letter == letter), "")
+    if code:
+        return next((one for one in facts.picks.mounts if one.code == code), None)
+    options = result.visit.mounts.options if result.visit and not result.position_mounts else []
+    return next((one.kind for one in options if one.suits), None)
 
 
 def _photos(job: Job) -> list[dict[str, str]]:
@@ -66,6 +84,19 @@ def _photos(job: Job) -> list[dict[str, str]]:
             continue  # a photo that is lost or damaged must not cost the proposal
         found.append({"name": row.name, "url": f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"})
     return found
+
+
+def _signature(lines: list[list[tuple[float, float]]]) -> str:
+    """The drawn strokes as a picture; empty without any."""
+    if not lines:
+        return ""
+    paths = "".join(
+        f'<path d="M{"L".join(f"{100 * x:.2f} {100 * y:.2f}" for x, y in line)}"/>' for line in lines if len(line) > 1
+    )
+    return (
+        '<svg class="signature" viewBox="0 0 100 30" role="img" aria-label="Signature of the customer" fill="none" '
+        f'stroke="#1D2B2F" stroke-width="0.6" stroke-linecap="round">{paths}</svg>'
+    )
 
 
 def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
@@ -92,7 +123,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "facts": facts,
             "place": understood(facts.brief.place_text),
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
-            "positions": _positions(facts.sky.positions, compared, system),
+            "positions": _positions(facts.sky.positions, found.result.position_mounts, compared, system),
             "recommended": compared.recommended if compared else "",
             "planned": facts.sky.position_letter,
             "why": compared.why if compared else "",
@@ -101,7 +132,14 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "old_line": OLD_LINE.get(facts.brief.old_line, ("", ""))[0],
             "photos": _photos(job),
             "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],
-            "mount": next((one.kind for one in visit.mounts.options if one.suits), None) if visit else None,
+            "items": [
+                (one.item, _PAID[one.kind], f"{sign} {format_money(one.amount_money)}".strip())
+                for one in facts.brief.costs
+            ],
+            "agreed": facts.brief.approved_by.strip() and facts.brief.approved_letter,
+            "agreed_at": facts.brief.approved_at,
+            "signature": mark_safe(_signature(facts.brief.approval_lines)),  # our own drawing
+            "mount": _mount(facts, found.result, compared.recommended if compared else ""),
             "firm": firm_of(job),
             "colours": tokens()["day"],
             "font_url": font_url(on_paper),

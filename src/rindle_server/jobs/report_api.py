@@ -8,6 +8,7 @@ from ninja import Router
 
 from rindle_core.kernel.units import System
 from rindle_server.jobs import edit
+from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import report_html, report_pdf
@@ -51,6 +52,20 @@ def proposal_print(request: HttpRequest, number: str, units: System = "metric") 
     """The proposal for the customer as PDF."""
     answer = HttpResponse(proposal_pdf(edit.find(number), units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="proposal-{number}.pdf"'
+    return answer
+
+
+@router.get("/{number}/method.html")
+def method_page(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The method statement with the risk assessment as a page."""
+    return HttpResponse(method_html(edit.find(number), units), content_type="text/html; charset=utf-8")
+
+
+@router.get("/{number}/method.pdf")
+def method_print(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The method statement with the risk assessment as PDF."""
+    answer = HttpResponse(method_pdf(edit.find(number), units), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="method-{number}.pdf"'
     return answer
 
 

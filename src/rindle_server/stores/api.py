@@ -29,11 +29,11 @@ from rindle_server.stores.shelf import catalogue
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount"]
+Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "member"]
 
 
 FormKind = Literal[
-    "satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "rules", "words"
+    "satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "member", "rules", "words"
 ]
 
 

@@ -1489,6 +1489,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/method.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Method Page
+         * @description The method statement with the risk assessment as a page.
+         */
+        get: operations["rindle_server_jobs_report_api_method_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/method.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Method Print
+         * @description The method statement with the risk assessment as PDF.
+         */
+        get: operations["rindle_server_jobs_report_api_method_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/mount": {
         parameters: {
             query?: never;
@@ -19921,6 +19961,50 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_report_api_method_page: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_method_print: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     patch_mount: {
         parameters: {
             query?: never;
@@ -21240,7 +21324,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
             };
             cookie?: never;
         };
@@ -21288,7 +21372,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
             };
             cookie?: never;
         };
@@ -21320,7 +21404,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "rules" | "words";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member" | "rules" | "words";
             };
             cookie?: never;
         };
@@ -21344,7 +21428,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
                 code: string;
             };
             cookie?: never;

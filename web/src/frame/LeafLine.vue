@@ -76,4 +76,14 @@ a:hover {
   color: var(--stream);
   border-bottom-color: var(--stream);
 }
+/* A mouse does not wipe: on a wide screen all leaves are seen at once. */
+@media (min-width: 1100px) {
+  .leaves {
+    flex-wrap: wrap;
+    overflow-x: visible;
+  }
+  a {
+    min-height: 36px;
+  }
+}
 </style>

@@ -9,7 +9,7 @@ import SchemaField from '@/fields/SchemaField.vue'
 import { counted } from '@/lib/counted'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
-type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'mount'
+type Kind = 'satellite' | 'constellation' | 'terminal' | 'cable' | 'instrument' | 'bracket' | 'mount' | 'member'
 type Entry = Record<string, unknown>
 const KINDS: { kind: Kind; title: string }[] = [
   { kind: 'satellite', title: 'Satellites and beams' },
@@ -19,6 +19,7 @@ const KINDS: { kind: Kind; title: string }[] = [
   { kind: 'instrument', title: 'Instruments' },
   { kind: 'bracket', title: 'Brackets for spare feeds' },
   { kind: 'mount', title: 'Kinds of mount' },
+  { kind: 'member', title: 'Crew, roles and certificates' },
 ]
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 // Every screen that shows the stores has what is changed here, and judges with it.
@@ -55,6 +56,8 @@ async function schemaOf(kind: Kind | 'rules' | 'words'): Promise<Node> {
   return schemas.value[kind]
 }
 
+const roleName = (code: string) =>
+  ((words.value.roles ?? []) as { code: string; name: string }[]).find((one) => one.code === code)?.name ?? code
 const rows = computed<Record<Kind, { code: string; name: string; note: string; data: unknown }[]>>(() => ({
   satellite: (catalogue.value?.satellites ?? []).map((one) => ({
     code: one.code,
@@ -95,6 +98,17 @@ const rows = computed<Record<Kind, { code: string; name: string; note: string; d
     code: one.code,
     name: one.name,
     note: `${one.least_mm} to ${one.most_mm} mm from the main feed, holds ${one.feed_count}`,
+    data: one,
+  })),
+  member: (catalogue.value?.members ?? []).map((one) => ({
+    code: one.code,
+    name: one.name,
+    note: [
+      (one.roles ?? []).map((role) => roleName(role)).join(', ') || 'no role yet',
+      ...(one.certificates ?? [])
+        .filter((paper) => paper.expires_on)
+        .map((paper) => `${roleName(paper.role)} until ${paper.expires_on}`),
+    ].join('; '),
     data: one,
   })),
   mount: (catalogue.value?.mounts ?? []).map((one) => ({

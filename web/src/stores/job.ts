@@ -24,6 +24,7 @@ type WholeList =
   | 'runs'
   | 'positions'
   | 'deliveries'
+  | 'releases'
   | 'settings'
   | 'extra_runs'
   | 'costs'

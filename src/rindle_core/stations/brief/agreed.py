@@ -14,13 +14,19 @@ def position_mounts(job: JobInput) -> list[PositionMount]:
     return [mount_at(job, one) for one in job.sky.positions]
 
 
+def _capital(text: str) -> str:
+    """With a capital at its beginning."""
+    return text[:1].upper() + text[1:]
+
+
 def judge_position_mounts(mounts: list[PositionMount]) -> list[Finding]:
     """What speaks against the mount that a candidate stands on."""
     return [
         POSITION_MOUNT.of(one.letter.lower())(
             Level.MIND,
             f"Position {one.letter}: its mount does not suit",
-            f"{'; '.join(one.against)}. A planning aid: what the place bears is looked at there.",
+            f"{one.mount_name or 'No kind'}: {'; '.join(one.against)}. "
+            "A planning aid: what the place bears is looked at there.",
             clears_by="Choose another mount or surface for it, or change the wish for height.",
         )
         for one in mounts
@@ -117,7 +123,7 @@ def judge_later(job: JobInput) -> list[Finding]:
             LATER(
                 Level.MIND,
                 "The set-up for good does not hold yet",
-                f"{'; '.join(against)}.",
+                f"{_capital('; '.join(against))}.",
                 clears_by="Choose another position or mount for good, or change what is taken over.",
             )
         ]

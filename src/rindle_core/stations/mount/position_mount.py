@@ -61,9 +61,8 @@ def mount_at(
     if wanted:
         known = next((kind for kind in job.picks.mounts if kind.code == wanted), None)
         option = next((option for option in options if option.kind.code == wanted), None)
-        name = known.name.lower() if known else wanted
         against = option.against if option else [f"it is not for this surface: {SURFACES[surface].lower()}"]
-        return _stands_on(one, surface, known, [f"{name}: {reason}" for reason in against], chosen=True)
+        return _stands_on(one, surface, known, against, chosen=True)
     best = next((option for option in options if option.suits), None)
     nothing = [] if best else [f"no usual mount suits {SURFACES[surface].lower()} with these wishes"]
     return _stands_on(one, surface, best.kind if best else None, nothing)
@@ -71,7 +70,9 @@ def mount_at(
 
 def mount_against(job: JobInput, one: CandidateFacts) -> list[str]:
     """What speaks against what it stands on; nothing while its surface is not known."""
-    return mount_at(job, one).against
+    found = mount_at(job, one)
+    prefix = f"{found.mount_name.lower()}: " if found.mount_name else ""
+    return [prefix + reason for reason in found.against]
 
 
 __all__ = ["PositionMount", "mount_against", "mount_at"]

@@ -5,6 +5,7 @@ import Fact from '@/fields/Fact.vue'
 import ServeList from '@/stations/brief/ServeList.vue'
 import GoalList from '@/stations/brief/GoalList.vue'
 import { computed, ref } from 'vue'
+import CrewPanels from '@/stations/brief/CrewPanels.vue'
 import CustomerPanels from '@/stations/brief/CustomerPanels.vue'
 import OrderPanels from '@/stations/brief/OrderPanels.vue'
 import VisitPanels from '@/stations/brief/VisitPanels.vue'
@@ -106,6 +107,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
   </leaf-part>
   <order-panels />
   <customer-panels />
+  <crew-panels />
   <visit-panels />
   <leaf-part leaf="customer" title="Present service">
     <p class="quiet">Measure before anything is changed, three times or more: the gain is shown against the median.</p>

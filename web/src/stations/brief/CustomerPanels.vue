@@ -12,6 +12,19 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
+const passing = computed(() => visit.value.permanence === 'trial' || visit.value.permanence === 'temporary')
+const letters = computed(() =>
+  job.value.positions.map((one) => ({
+    value: one.letter,
+    label: one.note ? `${one.letter} · ${one.note}` : one.letter,
+  })),
+)
+const kinds = computed(() =>
+  (store.catalogue?.mounts ?? []).filter((one) => one.permanent).map((one) => ({ value: one.code, label: one.name })),
+)
+const standsNow = computed(() =>
+  (job.value.assessment.position_mounts ?? []).find((one) => one.letter === job.value.facts.sky.position_letter),
+)
 const costs = computed(() => job.value.assessment.visit?.costs)
 const money = (value: number) => formatMoney(value, job.value.facts.picks.rules?.currency)
 const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind', 'amount_money')
@@ -27,31 +40,53 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     <fact at="brief.needs" />
     <h2>Why it is done, or done anew</h2>
     <fact at="brief.reasons" with-text="text" />
+  </leaf-part>
+  <leaf-part leaf="stay" title="How long it stands">
     <div class="fields">
       <fact at="brief.permanence" />
-      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.return_on" />
-      <fact v-if="visit.permanence === 'trial' || visit.permanence === 'temporary'" at="brief.reuse_note" />
+      <fact v-if="passing" at="brief.return_on" />
       <fact at="brief.old_line" />
     </div>
+    <template v-if="passing">
+      <h2>Now, and for good</h2>
+      <table class="grid-table" aria-label="Two set-ups">
+        <thead>
+          <tr>
+            <th scope="col"></th>
+            <th scope="col">Now</th>
+            <th scope="col">For good</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Position</th>
+            <td>{{ job.facts.sky.position_letter || 'the job’s own place' }}</td>
+            <td><fact at="brief.later_letter" :options="letters" /></td>
+          </tr>
+          <tr>
+            <th scope="row">Mount</th>
+            <td>{{ standsNow?.mount_name || 'not chosen yet' }}</td>
+            <td><fact at="brief.later_mount_code" :options="kinds" /></td>
+          </tr>
+          <tr>
+            <th scope="row">Until, from</th>
+            <td>{{ visit.return_on || 'no day yet' }}</td>
+            <td>{{ visit.return_on || 'no day yet' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <h2>What is taken over</h2>
+      <fact at="brief.reused" />
+      <div class="fields"><fact at="brief.reuse_note" /></div>
+    </template>
   </leaf-part>
-  <leaf-part
-    leaf="site"
-    title="Settled, access and hazards"
-    :note="counted(job.facts.brief.hazards?.length ?? 0, 'hazard')"
-  >
+  <leaf-part leaf="site" title="Access, and what is settled">
     <fact at="brief.access" />
     <h2>Settled before the visit</h2>
     <fact at="brief.settled" />
     <h2>Where the indoor unit goes</h2>
     <fact at="brief.indoor" with-text="text" />
     <fact at="brief.indoor_note" />
-    <h2>Hazards on this site</h2>
-    <fact at="brief.hazards" />
-    <fact at="brief.hazards_sought" />
-    <template v-if="job.facts.brief.hazards?.length"
-      ><h2>Cautions seen by everyone who goes</h2>
-      <fact at="brief.cautions_seen" :only="job.facts.brief.hazards" with-text="text"
-    /></template>
   </leaf-part>
   <leaf-part
     leaf="parts"

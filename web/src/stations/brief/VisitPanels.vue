@@ -5,26 +5,43 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { factAt, optionsOf } from '@/fields/told'
+import ApprovalPanel from '@/stations/brief/ApprovalPanel.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { freeLetter } from '@/lib/letters'
 import { useJob } from '@/stores/job'
-import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
-const prefs = usePrefs()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const told = computed(() => job.value.assessment.visit)
-const positionColumns = columnsOf(
-  'sky.positions',
-  'letter',
-  { key: 'place_text', main: true },
-  { key: 'distance_m', label: 'or distance' },
-  'bearing_deg',
-  'note',
+const kinds = computed(() => [
+  { value: '', label: '–' },
+  ...(store.catalogue?.mounts ?? []).map((one) => ({ value: one.code, label: one.name })),
+])
+const positionColumns = computed(() =>
+  columnsOf(
+    'sky.positions',
+    'letter',
+    { key: 'place_text', main: true },
+    { key: 'distance_m', label: 'or distance' },
+    'bearing_deg',
+    'note',
+  ),
 )
+const standColumns = computed(() =>
+  columnsOf(
+    'sky.positions',
+    { key: 'letter', label: 'Place', main: true, plain: true },
+    { key: 'surface', choices: [{ value: '', label: 'as the job' }, ...optionsOf(factAt('sky.positions[].surface'))] },
+    { key: 'mount_code', choices: kinds.value },
+    'path_crossed',
+    'machines',
+  ),
+)
+const standsOn = computed(() => job.value.assessment.position_mounts ?? [])
 const taskColumns = columnsOf('brief.tasks', { key: 'name', main: true }, 'work_h', 'wait_h', 'after')
 const deliveryColumns = columnsOf(
   'brief.deliveries',
@@ -84,6 +101,27 @@ const clock = (text: string) => text.slice(11, 16)
       <fact at="brief.wanted_height_m" />
       <fact at="brief.may_drill" />
     </div>
+    <template v-if="job.positions.length">
+      <row-grid
+        name="positions"
+        title="What each position stands on"
+        :columns="standColumns"
+        :rows="job.positions"
+        :omit="['latitude_deg', 'longitude_deg']"
+        :blank="{}"
+        add-label=""
+        fixed-rows
+      />
+      <ul class="kinds" aria-label="Mounts of the positions">
+        <li v-for="one in standsOn.filter((row) => row.surface)" :key="one.letter">
+          <verdict-stone :verdict="one.against.length ? 'mind' : 'clear'" :size="16" /> <b>{{ one.letter }}</b>
+          {{ one.mount_name || 'No usual mount suits'
+          }}<span v-if="one.mount_code && !one.chosen" class="quiet"> would suit; choose it above</span
+          ><span v-if="one.against.length" class="quiet">: {{ one.against.join('; ') }}</span>
+        </li>
+      </ul>
+    </template>
+    <h2 v-if="told?.mounts.options?.length">Kinds for the job’s surface</h2>
     <ul v-if="told?.mounts.options?.length" class="kinds" aria-label="Kinds of mount">
       <li v-for="one in told.mounts.options" :key="one.kind.code">
         <verdict-stone :verdict="one.suits ? 'clear' : 'mind'" :size="16" /> <b>{{ one.kind.name }}</b>
@@ -105,8 +143,6 @@ const clock = (text: string) => text.slice(11, 16)
     <div class="fields">
       <fact at="brief.forecast_gust_mps" />
       <fact at="brief.forecast_low_c" />
-      <fact at="brief.climber" />
-      <fact at="brief.climber_contact" />
     </div>
     <fact at="brief.conditions" />
     <table v-if="told" class="grid-table" aria-label="Weather by kind of work">
@@ -189,16 +225,7 @@ const clock = (text: string) => text.slice(11, 16)
       <b>{{ one.item }}</b> {{ one.arrived ? 'arrived' : one.due_on ? `due ${one.due_on}` : 'not ordered yet' }}
     </p>
   </leaf-part>
-  <leaf-part leaf="parts" title="Proposal for the customer" note="one page to look at and to agree on">
-    <p class="row">
-      <a :href="`/api/jobs/${store.number}/proposal.html?units=${prefs.system}`" target="_blank">Show the proposal</a>
-      <a :href="`/api/jobs/${store.number}/proposal.pdf?units=${prefs.system}`" target="_blank">PDF to send</a>
-    </p>
-    <p class="quiet small">
-      Sketch of the positions with the sight-line, for and against, costs and a line for the signature. Photos in the
-      locker are put on it.
-    </p>
-  </leaf-part>
+  <approval-panel />
 </template>
 
 <style scoped>

@@ -1,0 +1,110 @@
+"""The method statement: who does what in which order, what can hurt, what is stopped and who has released it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.template.loader import render_to_string
+
+from rindle_core.catalogue.house_words import WORKS, by_code
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.brief.competence import named
+from rindle_core.stations.entries import JobInput
+from rindle_server.drawings.svg import tokens
+from rindle_server.jobs.edit import understood
+from rindle_server.jobs.facts import assessed, worded
+from rindle_server.jobs.models import Job
+from rindle_server.jobs.report import firm_of
+from rindle_server.spa import font_url
+
+# Where a hold means that somebody could be hurt: it stands on the page in full.
+_SAFETY = (".stopped.", "bringup.before_power", "sky.radiation", "mount.", "build.competent", "bringup.qualified")
+
+
+def _people(facts: JobInput) -> list[dict[str, Any]]:
+    roles, on = by_code(facts.picks.words.roles), facts.brief.date
+    return [
+        {
+            "name": person.name,
+            "contact": person.contact,
+            "roles": [
+                {
+                    "name": roles[code].name if code in roles else code,
+                    "papers": [
+                        f"{paper.name} {paper.number}".strip()
+                        + (f", until {paper.expires_on}" if paper.expires_on else "")
+                        for paper in person.certificates
+                        if paper.role == code
+                    ],
+                    "lapsed": code in roles and roles[code].certified and not person.shows(code, on),
+                }
+                for code in person.roles
+            ],
+        }
+        for person in named(facts.picks.members, facts.brief.crew)
+    ]
+
+
+def _hazards(facts: JobInput) -> list[dict[str, Any]]:
+    released = {one.hazard: one for one in facts.brief.releases}
+    return [
+        {
+            "name": one.name,
+            "text": one.text,
+            "seen": one.code in facts.brief.cautions_seen,
+            "stops": " and ".join(WORKS[work] for work in one.stops),
+            "release": released.get(one.code),
+        }
+        for one in facts.picks.words.hazards
+        if one.code in facts.brief.hazards
+    ]
+
+
+def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
+    """The method statement as a page."""
+    found = worded(assessed(job), system)
+    facts, result = found.facts, found.result
+    terminal = facts.picks.terminal
+    held = [
+        one
+        for view in result.stations
+        for one in view.findings
+        if one.level is Level.HOLD and any(part in one.code for part in _SAFETY)
+    ]
+    return render_to_string(
+        "method.html",
+        {
+            "job": job,
+            "facts": facts,
+            "brief": facts.brief,
+            "place": understood(facts.brief.place_text),
+            "firm": firm_of(job),
+            "people": _people(facts),
+            "hazards": _hazards(facts),
+            "absent": [one.name for one in facts.picks.words.hazards if one.code not in facts.brief.hazards],
+            "held": held,
+            "weather": result.visit.weather.tasks if result.visit else [],
+            "tasks": result.visit.days.rows if result.visit else [],
+            "steps": terminal.build_steps if terminal else [],
+            "tools": terminal.tools if terminal else [],
+            "mass": format_quantity(terminal.mass_kg(), "kg", system) if terminal else "",
+            "height": ""
+            if facts.mount.height_above_ground_m is None
+            else format_quantity(facts.mount.height_above_ground_m, "m", system),
+            "colours": tokens()["day"],
+            "font_url": font_url(on_paper),
+        },
+    )
+
+
+def method_pdf(job: Job, system: System = "metric") -> bytes:
+    """The method statement as PDF."""
+    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
+
+    rendered: bytes = HTML(string=method_html(job, system, on_paper=True), base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
+__all__ = ["method_html", "method_pdf"]

@@ -1,0 +1,140 @@
+"""Who may do the work, what a hazard stops, and what was agreed: each rule turned round fails here."""
+
+import datetime as dt
+
+import pytest
+
+from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, WORKS
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.findings import Level
+from rindle_core.stations.brief.competence import who_may
+from tests import golden
+
+DAY = dt.date(2026, 11, 24)
+DISH, PANEL = golden.read("2026-103")["facts"], golden.read("2026-106")["facts"]
+STOPPED = {  # hazard -> (room, what the surface must be for it)
+    "buried_services": ("mount", {"surface": "bare_ground"}),
+    "asbestos": ("cable", {}),
+    "fragile_roof": ("build", {}),
+    "overhead_lines": ("build", {}),
+    "mains": ("bringup", {}),
+}
+
+
+def person(*roles, until=None, code="zola", name="Zola Reedbank"):
+    papers = [{"role": role, "name": "paper", "expires_on": until} for role in roles]
+    return Member(code=code, name=name, roles=list(roles), certificates=papers)
+
+
+def found(room, base=DISH, members=None, **changed):
+    facts = {**base, **changed}
+    if members is not None:
+        facts["members"] = [one.model_dump(mode="json") for one in members]
+    result = assess(JobInput.model_validate(facts)).result
+    return {one.code: one for one in next(view for view in result.stations if view.code == room).findings}
+
+
+def test_a_certificate_holds_on_its_last_day_and_not_on_the_day_after():
+    climber = person("rigger", until=DAY)
+    assert who_may([climber], "climb", DEFAULT_WORDS, DAY) == (["Zola Reedbank"], [])
+    assert who_may([climber], "climb", DEFAULT_WORDS, DAY + dt.timedelta(days=1)) == ([], ["Zola Reedbank"])
+    assert who_may([climber], "transmit", DEFAULT_WORDS, DAY) == ([], [])
+    bare = Member(code="b", name="Bare", roles=["rigger", "ground"])
+    assert who_may([bare], "climb", DEFAULT_WORDS, DAY) == ([], ["Bare"])
+    assert who_may([bare], "dig", DEFAULT_WORDS, DAY)[0] == ["Bare"]  # asks for no certificate
+
+
+def test_every_work_has_a_role_that_ships_and_every_stop_says_what_releases_it():
+    assert {work for role in DEFAULT_WORDS.roles for work in role.may} == set(WORKS)
+    stopping = [one for one in DEFAULT_WORDS.hazards if one.stops]
+    assert {one.code for one in stopping} == {*STOPPED, "no_go"}
+    assert all(len(one.released_by) > 20 for one in stopping)
+
+
+def test_the_transmitter_waits_for_somebody_trained():
+    def qualified(*members, **changed):
+        return found("bringup", members=members, crew=[one.code for one in members], **changed)["bringup.qualified"]
+
+    assert qualified(person("transmit")).level is Level.CLEAR
+    assert qualified(person("rigger")).level is Level.HOLD
+    lapsed = qualified(person("transmit", until="2026-11-23"))
+    assert (lapsed.level, "Zola Reedbank" in lapsed.why) == (Level.HOLD, True)
+    assert qualified(settled=[]).level is Level.UNKNOWN
+    said = qualified(settled=["qualified"])
+    assert (said.level, "not shown" in said.message) == (Level.MIND, True)
+    assert "bringup.qualified" not in found("bringup", base=PANEL)  # it turns itself
+
+
+def test_who_does_the_work_is_named_and_known():
+    known = person("rigger", until="2027-01-01")
+    assert found("brief", members=[known], crew=[])["brief.crew"].level is Level.UNKNOWN
+    assert found("brief", members=[known], crew=["zola"])["brief.crew"].level is Level.CLEAR
+    assert found("brief", members=[known], crew=["zola", "gone"])["brief.crew"].level is Level.MIND
+    late = person("rigger", until="2026-11-01")
+    assert "no certificate" in found("brief", members=[late], crew=["zola"])["brief.crew"].why
+    assert found("build", members=[late], crew=["zola"])["build.competent"].level is Level.MIND
+    assert found("build", members=[known], crew=["zola"])["build.competent"].level is Level.CLEAR
+    assert "build.competent" not in found("build", members=[known], crew=[])
+
+
+@pytest.mark.parametrize("hazard", STOPPED)
+def test_a_hazard_stops_its_work_until_somebody_competent_releases_it(hazard):
+    room, changed = STOPPED[hazard]
+    may, other = person("competent"), person("rigger", code="abe", name="Abe Sallow")
+
+    def stop(releases, members=(may, other)):
+        return found(room, members=members, hazards=[hazard], releases=releases, **changed)[f"{room}.stopped.{hazard}"]
+
+    release = {"hazard": hazard, "by": " zola reedbank", "how": "looked at on the spot", "on": "2026-11-24"}
+    held = stop([])
+    assert held.level is Level.HOLD
+    assert next(one for one in DEFAULT_WORDS.hazards if one.code == hazard).released_by in held.clears_by
+    assert stop([release]).level is Level.CLEAR
+    assert stop([{**release, "by": "Abe Sallow"}]).level is Level.HOLD
+    assert stop([{**release, "by": "Somebody Else"}]).level is Level.HOLD
+    assert stop([{**release, "hazard": "edge"}]).level is Level.HOLD
+    assert stop([release], members=()).level is Level.MIND  # nobody's competence is kept: it is told
+
+
+def test_a_hazard_does_not_stop_what_is_not_done():
+    assert "mount.stopped.buried_services" not in found("mount", hazards=["buried_services"], surface="masonry")
+    assert "mount.stopped.asbestos" not in found("mount", hazards=["asbestos"], surface="masonry", may_drill=False)
+    assert "mount.stopped.asbestos" in found("mount", hazards=["asbestos"], surface="masonry", may_drill=True)
+    assert "mount.stopped.asbestos" not in found("mount", hazards=["asbestos"], surface="existing_mast")
+    assert "mount.stopped.buried_services" in found("mount", hazards=["buried_services"], surface=None)  # not known
+    every = [room for room in ("mount", "cable", "build") if f"{room}.stopped.no_go" in found(room, hazards=["no_go"])]
+    assert every == ["mount", "cable", "build"]
+    assert not any("stopped" in code for code in found("build", hazards=["edge", "weather", "lone_working"]))
+
+
+def test_the_position_that_is_planned_is_the_one_that_was_agreed_to():
+    agreed = {"approved_by": "Lineo Daybreak", "approved_letter": "A", "approved_at": "2026-11-23T16:30:00"}
+    assert found("brief", **agreed)["brief.approved"].level is Level.CLEAR
+    assert found("brief", **agreed | {"approved_letter": "C"})["brief.approved"].level is Level.HOLD
+    for name in agreed:
+        assert found("brief", **agreed | {name: "" if name != "approved_at" else None})["brief.approved"].level is (
+            Level.MIND
+        )
+    assert "brief.approved" not in found("brief", base=golden.read("2026-101")["facts"])  # there is nothing to choose
+
+
+def test_a_risk_assessment_has_a_name_and_no_day_after_the_work():
+    assert found("brief", assessed_by="")["brief.assessed"].level is Level.MIND
+    assert found("brief", assessed_by="Zola", assessed_on="2026-11-24")["brief.assessed"].level is Level.CLEAR
+    assert found("brief", assessed_by="Zola", assessed_on="2026-11-25")["brief.assessed"].level is Level.MIND
+    assert "brief.assessed" not in found("brief", hazards_sought=False)
+
+
+def test_a_temporary_set_up_says_what_follows_it():
+    def later(**changed):
+        return found("brief", base=PANEL, **changed)["brief.later"]
+
+    assert later().level is Level.CLEAR
+    assert "terminal" in later().message
+    assert later(later_letter="").level is Level.MIND
+    assert "not among" in later(later_letter="Q").why
+    assert "not for this surface" in later(later_mount_code="gable_pole").why.lower()
+    assert "is for trials" in later(later_mount_code="tripod").why or "for good" in later(later_mount_code="tripod").why
+    assert "another kind" in later(reused=["mount"]).why
+    assert "brief.later" not in found("brief", base=PANEL, permanence="permanent")
