@@ -65,7 +65,7 @@ SINCE = {
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")
 
 
-NEW = {"blocks", "links", "network_id", "plane", "transmit_plane", "sends", "receive_port", "hand_marks"}
+NEW = {"blocks", "links", "network_id", "plane", "transmit_plane", "sends", "receive_port", "hand_marks", "work"}
 
 
 def before(entry):

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.house_words import Work
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.model import Model
@@ -214,6 +215,9 @@ class BuildStep(Model):
     )
     needs: list[str] = Field(default_factory=list)
     caution: str = ""
+    work: list[Work] = Field(
+        default_factory=list, max_length=6, description="What is done in it that a hazard of the site may stop"
+    )
 
 
 class BringUpState(Model):

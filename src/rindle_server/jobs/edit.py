@@ -14,7 +14,7 @@ from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.places import PlaceInput, parse_place
-from rindle_core.stations.build.before_power import before_power_open
+from rindle_core.stations.bringup.may_power import power_waits_for
 from rindle_core.stations.entries import home_of
 from rindle_core.stations.peak.facts import AxisReading
 from rindle_server.errors import Conflict, NotThere
@@ -134,10 +134,10 @@ def forget_states(draft: Draft) -> None:
 
 
 def refuse_power(facts: JobInput) -> None:
-    """Raises Conflict while something is open that comes before power, such as the earth."""
-    still = before_power_open(facts)
+    """Raises Conflict while something stands against power: a step such as the earth, nobody who may, a hazard."""
+    still = power_waits_for(facts)
     if still:
-        raise Conflict.one("power", f"It may not be switched on yet. Not marked done at Build: {'; '.join(still)}.")
+        raise Conflict.one("power", f"It may not be switched on yet: {'; '.join(still)}.")
 
 
 @whole

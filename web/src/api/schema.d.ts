@@ -5205,6 +5205,13 @@ export interface components {
             marks?: components["schemas"]["StepMark"][];
             /** Steps */
             steps: components["schemas"]["BuildStep"][];
+            /**
+             * Stopped
+             * @description Work that hazards of the site stop -> their names
+             */
+            stopped?: {
+                [key: string]: string[];
+            };
         };
         /** BuildOutcome */
         BuildOutcome: {
@@ -5256,6 +5263,11 @@ export interface components {
             needs?: string[];
             /** Title */
             title: string;
+            /**
+             * Work
+             * @description What is done in it that a hazard of the site may stop
+             */
+            work?: ("climb" | "dig" | "drill" | "lift" | "mains" | "transmit" | "release")[];
         };
         /**
          * CableFacts

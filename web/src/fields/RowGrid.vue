@@ -31,6 +31,8 @@ const props = defineProps<{
   fixed?: Entry
   omit?: string[]
   fixedRows?: boolean
+  /** Rows that a usual case has: offered while there is none yet. */
+  usual?: { label: string; rows: Entry[] }
 }>()
 const store = useJob()
 const prefs = usePrefs()
@@ -150,6 +152,18 @@ async function add(): Promise<void> {
   held.value.push({ base: UNNAMED.has(props.name) ? {} : { id: rowId() }, texts: freshFor(held.value.length) })
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
+}
+async function addUsual(): Promise<void> {
+  busy.value = true
+  for (const entry of props.usual?.rows ?? [])
+    held.value.push({
+      base: { id: rowId() },
+      texts: { ...freshFor(held.value.length), ...toTexts(entry, props.columns, prefs.system) },
+    })
+  typed()
+  await nextTick()
+  const empty = [...(root.value?.querySelectorAll<HTMLInputElement>('tbody tr.entry-row input') ?? [])]
+  empty.find((one) => one.inputMode === 'decimal' && !one.value)?.focus()
 }
 const { copy, copied } = useClipboard({ legacy: true })
 const notTaken = ref('')
@@ -278,6 +292,7 @@ defineExpose({ add })
       <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"
         ><template #icon><icon-plus /></template>{{ addLabel }}</n-button
       >
+      <n-button v-if="usual && !held.length && !store.locked" size="small" @click="addUsual">{{ usual.label }}</n-button>
       <n-button
         v-if="held.length > 1"
         quaternary

@@ -115,6 +115,28 @@ def _judge_release(
     )
 
 
+def stopped_works(
+    hazards: Iterable[str],
+    releases: Sequence[Release],
+    crew: Sequence[Member],
+    words: HouseWords,
+    on: dt.date,
+) -> dict[Work, list[str]]:
+    """Which work is stopped, and the names of the hazards that stop it."""
+    names = {one.code: one.name for one in words.hazards}
+    stopped: dict[Work, list[str]] = {}
+    asked = Kind("{}", "")
+    for work in WORKS:
+        held = [
+            one.code
+            for one in judge_stops(asked, [work], hazards, releases, crew, words, on)
+            if one.level is Level.HOLD
+        ]
+        if held:
+            stopped[work] = [names[code] for code in held]
+    return stopped
+
+
 def judge_stops(
     kind: Kind,
     works: Sequence[Work],
@@ -136,4 +158,4 @@ def judge_stops(
     return found
 
 
-__all__ = ["Release", "judge_competence", "judge_crew", "judge_stops", "named", "who_may"]
+__all__ = ["Release", "judge_competence", "judge_crew", "judge_stops", "named", "stopped_works", "who_may"]

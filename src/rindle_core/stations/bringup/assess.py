@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
-from rindle_core.stations.brief.competence import judge_competence, named
 from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, bringup
-from rindle_core.stations.bringup.findings import QUALIFIED, SATELLITE, STOPPED
+from rindle_core.stations.bringup.findings import SATELLITE
+from rindle_core.stations.bringup.may_power import judge_who_may
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.build.before_power import before_power_open
-from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
-from rindle_core.stations.stops import stops_of
 
 
 def _judge_satellite(aim: AimPart) -> list[Finding]:
@@ -25,25 +23,6 @@ def _judge_satellite(aim: AimPart) -> list[Finding]:
             "Choose at Brief a place and a satellite that stands above its horizon.",
         )
     ]
-
-
-def _judge_qualified(job: JobInput, aim: AimPart) -> list[Finding]:
-    """Whoever aims a transmitter by hand has to know what a wrong aim does to others; a panel that turns itself asks
-    for nobody.
-    """
-    if aim.panel_aim is not None and aim.panel_aim.self_aiming:
-        return []
-    people = named(job.picks.members, job.brief.crew)
-    if not people and "qualified" in job.brief.settled:
-        return [
-            QUALIFIED(
-                Level.MIND,
-                "That somebody trained does the transmit side is said, not shown",
-                "It is ticked as settled; no role or certificate shows it.",
-                clears_by="Name the people of this job at Brief; Stores keep their roles and certificates.",
-            )
-        ]
-    return [judge_competence(QUALIFIED, "transmit", people, job.picks.words, job.brief.date)]
 
 
 def assess(context: Context) -> Outcome[BringUpPart]:
@@ -81,9 +60,8 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         BringUpPart(bringup=found.result),
         [
             *_judge_satellite(aim),
-            *_judge_qualified(job, aim),
             *found.findings,
-            *stops_of(job, STOPPED, "mains"),
+            *judge_who_may(job),
         ],
     )
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.brief.competence import judge_competence, named
+from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
 from rindle_core.stations.build.findings import COMPETENT, STOPPED
 from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.build.steps import BuildInput, build
@@ -20,7 +20,9 @@ def assess(context: Context) -> Outcome[BuildPart]:
         return Outcome(BuildPart(build=None), [WAITS_FOR_BRIEF])
     ready = {room: free(context.findings(room)) for room in ("aim", "sky", "mount", "cable")}
     entries = {"place": job.brief.place is not None, **ready}
-    found = build(BuildInput(steps=terminal.build_steps, marks=job.build.step_marks, entries=entries))
+    brief, picks = job.brief, job.picks
+    stopped = stopped_works(brief.hazards, brief.releases, picks.members, picks.words, brief.date)
+    found = build(BuildInput(steps=terminal.build_steps, marks=job.build.step_marks, entries=entries, stopped=stopped))
     people = named(job.picks.members, job.brief.crew)
     may = (
         [judge_competence(COMPETENT, "climb", people, job.picks.words, job.brief.date, level=Level.MIND)]

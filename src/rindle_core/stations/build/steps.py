@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import Work
 from rindle_core.catalogue.models import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
@@ -31,6 +32,9 @@ class BuildInput(Model):
     marks: list[StepMark] = Field(default_factory=list)
     entries: dict[str, bool] = Field(
         default_factory=dict, description="Entry name -> whether it is there and not on hold"
+    )
+    stopped: dict[Work, list[str]] = Field(
+        default_factory=dict, description="Work that hazards of the site stop -> their names"
     )
 
 
@@ -93,6 +97,8 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
     views = []
     for step in given.steps:
         waits = _waits_for(step, done, titles, given.entries)
+        stopping = dict.fromkeys(name for work in step.work for name in given.stopped.get(work, []))
+        waits += [f"a release of “{name}” (Brief, Crew and risks)" for name in stopping]
         if step.code in behind and f"step “{titles[behind[step.code]]}”" not in waits:
             waits.append(f"hold point “{titles[behind[step.code]]}”")
         state: StepState = "done" if step.code in done else "locked" if waits else "ready"

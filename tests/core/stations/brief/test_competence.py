@@ -9,6 +9,7 @@ from rindle_core.catalogue.house_words import DEFAULT_WORDS, WORKS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.brief.competence import who_may
+from rindle_core.stations.bringup.may_power import power_waits_for
 from tests import golden
 
 DAY = dt.date(2026, 11, 24)
@@ -138,3 +139,27 @@ def test_a_temporary_set_up_says_what_follows_it():
     assert "is for trials" in later(later_mount_code="tripod").why or "for good" in later(later_mount_code="tripod").why
     assert "another kind" in later(reused=["mount"]).why
     assert "brief.later" not in found("brief", base=PANEL, permanence="permanent")
+
+
+def test_a_step_waits_for_the_release_of_what_stops_its_work():
+    def lift(**changed):
+        facts = {**DISH, "step_marks": [], "hazards": ["overhead_lines"], **changed}
+        steps = assess(JobInput.model_validate(facts)).result.build.steps
+        return " ".join(next(one for one in steps if one.step.code == "lift").waits_for)
+
+    assert "a release of “Overhead lines”" in lift(releases=[])
+    assert "a release of" not in lift()  # released in the demo
+    assert "a release of" not in lift(releases=[], hazards=["asbestos"])  # that stops drilling
+
+
+def test_power_waits_for_steps_people_and_hazards():
+    facts = golden.read("2026-101")["facts"]
+
+    def waits(**changed):
+        return "; ".join(power_waits_for(JobInput.model_validate({**facts, **changed})))
+
+    assert waits() == ""
+    assert "Bond the antenna to earth" in waits(step_marks=[])
+    assert "competent for switching the transmitter on" in waits(crew=["tumelo"])
+    assert "no mains work yet" in waits(hazards=["mains"])
+    assert waits(crew=[]) == ""  # said as settled, not shown: minded, not stopped

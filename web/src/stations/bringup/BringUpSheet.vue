@@ -59,7 +59,11 @@ const told = computed(() =>
 /** The core says whether something is open that comes before power. */
 const held = computed(() => {
   const found = job.value.assessment.stations.find((one) => one.code === 'bringup')?.findings ?? []
-  return found.some((one) => one.code === 'bringup.before_power')
+  return found.find(
+    (one) =>
+      one.code === 'bringup.before_power' ||
+      (one.level === 'hold' && /^bringup\.(qualified|stopped\.)/.test(one.code)),
+  )
 })
 const current = computed(
   () => job.value.assessment.bringup?.rungs.find((one) => one.standing === 'current')?.state ?? null,
@@ -77,16 +81,18 @@ const current = computed(
   </p>
   <device-panel v-if="reach">
     <div class="row">
-      <n-button v-if="!store.telemetry?.powered" type="primary" :disabled="held" @click="store.power(true)"
+      <n-button v-if="!store.telemetry?.powered" type="primary" :disabled="held !== undefined" @click="store.power(true)"
         >Switch on</n-button
       ><n-button v-else @click="store.power(false)">Switch off</n-button>
       <span v-if="held"
-        >It may not be switched on yet:
-        <router-link :to="`/jobs/${store.number}/build`">mark at Build what comes before power</router-link>.</span
+        >It may not be switched on yet: {{ held.message }}.
+        <router-link v-if="held.code === 'bringup.before_power'" :to="`/jobs/${store.number}/build`"
+          >Mark at Build what comes before power</router-link
+        ><router-link v-else :to="`/jobs/${store.number}/brief/crew`">Name who may, at Brief</router-link></span
       >
     </div>
   </device-panel>
-  <states-by-hand v-if="job.facts.picks.terminal && (!reach || store.deviceTrouble)" :held="held" />
+  <states-by-hand v-if="job.facts.picks.terminal && (!reach || store.deviceTrouble)" :held="held !== undefined" />
   <section v-if="told.length" class="stack">
     <h2>Tell the {{ isPanel ? 'terminal' : 'modem' }}</h2>
     <div class="fields">

@@ -36,6 +36,18 @@ const extraColumns = computed(() =>
   ),
 )
 const extras = computed(() => job.value.assessment.extra_runs?.runs ?? [])
+/** What nearly every run has; the loop is as long as the firm leaves it. */
+const usual = computed(() => ({
+  label: 'The pieces of a usual run',
+  rows: [
+    { kind: 'arm' },
+    { kind: 'loop', length_m: job.value.facts.picks.rules?.service_loop_m },
+    { kind: 'mast' },
+    { kind: 'outdoor' },
+    { kind: 'wall' },
+    { kind: 'indoor' },
+  ],
+}))
 const columns = columnsOf('cable.cable_pieces', 'kind', 'length_m', 'note')
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
@@ -56,6 +68,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       :rows="job.facts.cable.cable_pieces ?? []"
       :blank="{ kind: 'outdoor' }"
       add-label="Add a piece"
+      :usual="usual"
     >
       <template #empty
         ><p class="quiet">

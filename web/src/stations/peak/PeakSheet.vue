@@ -42,6 +42,22 @@ async function during(name: string, ask: () => Promise<boolean>): Promise<void> 
 }
 const turnAndRead = (by: number) =>
   during(`turn${by}`, () => store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] }))
+/** A sweep is read turning up throughout, so that the play of the head does not shift it. */
+const SWEEP = [-2, ...Array<number>(8).fill(0.5)]
+const swept = ref<number | null>(null)
+const stopSweep = () => (swept.value = null)
+/** Two turns down and in half turns up to two above, a reading at each: both sides of the top are seen. */
+async function sweep(): Promise<void> {
+  busy.value = 'sweep'
+  swept.value = 0
+  for (const by of SWEEP) {
+    const done = await store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] })
+    if (!done || swept.value === null) break
+    swept.value += 1
+  }
+  swept.value = null
+  busy.value = ''
+}
 /** Back beyond the top and forward to it, as the fit says, with a reading at each end. */
 async function follow(): Promise<void> {
   const way = fit.value
@@ -143,10 +159,15 @@ const way = computed(() => {
             @click="turnAndRead(step)"
             >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
           >
+          <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">Sweep 2 turns each way</n-button>
           <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
             >Turn to the top</n-button
           >
         </div>
+        <p v-if="swept !== null" class="row" role="status">
+          {{ swept }} of {{ SWEEP.length }} readings
+          <n-button size="small" @click="stopSweep">Stop</n-button>
+        </p>
       </device-panel>
       <p v-else-if="!store.locked" class="quiet">
         The terminal’s own readings can be fetched once place, terminal and satellite are chosen and a beam covers the
