@@ -292,7 +292,9 @@ defineExpose({ add })
       <n-button v-if="!store.locked && !fixedRows" size="small" @click="add"
         ><template #icon><icon-plus /></template>{{ addLabel }}</n-button
       >
-      <n-button v-if="usual && !held.length && !store.locked" size="small" @click="addUsual">{{ usual.label }}</n-button>
+      <n-button v-if="usual && !held.length && !store.locked" size="small" @click="addUsual">{{
+        usual.label
+      }}</n-button>
       <n-button
         v-if="held.length > 1"
         quaternary

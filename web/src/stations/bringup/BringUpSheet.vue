@@ -61,8 +61,7 @@ const held = computed(() => {
   const found = job.value.assessment.stations.find((one) => one.code === 'bringup')?.findings ?? []
   return found.find(
     (one) =>
-      one.code === 'bringup.before_power' ||
-      (one.level === 'hold' && /^bringup\.(qualified|stopped\.)/.test(one.code)),
+      one.code === 'bringup.before_power' || (one.level === 'hold' && /^bringup\.(qualified|stopped\.)/.test(one.code)),
   )
 })
 const current = computed(
@@ -81,7 +80,11 @@ const current = computed(
   </p>
   <device-panel v-if="reach">
     <div class="row">
-      <n-button v-if="!store.telemetry?.powered" type="primary" :disabled="held !== undefined" @click="store.power(true)"
+      <n-button
+        v-if="!store.telemetry?.powered"
+        type="primary"
+        :disabled="held !== undefined"
+        @click="store.power(true)"
         >Switch on</n-button
       ><n-button v-else @click="store.power(false)">Switch off</n-button>
       <span v-if="held"
