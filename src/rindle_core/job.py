@@ -14,6 +14,7 @@ from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobFacts, JobInput, Picks
 from rindle_core.stations.evidence import Evidence, evidence_of
 from rindle_core.stations.fold import StationView, course_of, views
+from rindle_core.stations.guide import NextStep, next_step
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.signing import may_be_signed
 from rindle_core.stations.mount.part import MountPart
@@ -25,6 +26,7 @@ class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart
     """The nine stations, and the results of every room side by side (None where an entry is missing)."""
 
     stations: list[StationView]
+    next_step: NextStep = Field(description="What is to be done next along the course")
     evidence: list[Evidence] = Field(default_factory=list, description="What is not shown yet, waived or not")
     may_sign_off: bool
     verdict: Level
@@ -39,8 +41,10 @@ def assess(job: JobInput) -> Outcome[JobAssessment]:
     results = {name: getattr(one.result, name) for one in outcomes.values() for name in type(one.result).model_fields}
     evidence = evidence_of(findings, job.handover.waivers)
     every = [one for found in findings.values() for one in found]
+    shown = views(answers)
     assessment = JobAssessment.model_construct(
-        stations=views(answers),
+        stations=shown,
+        next_step=next_step(shown),
         evidence=evidence,
         may_sign_off=may_be_signed(outcomes, evidence),
         verdict=worst(every),

@@ -165,6 +165,29 @@ def test_points_are_set_moved_and_taken_out_in_the_strip(dish):
     expect(point).to_have_count(1)
 
 
+def test_rows_that_are_typed_fast_stand_once_and_outlive_a_reload(dish):
+    page = dish
+    station(page, "Sky")
+    page.get_by_role("button", name="Add a point").click()
+    for row in range(1, 13):
+        if row > 1:
+            page.keyboard.press("Enter")
+        expect(page.get_by_label(f"Bearing, row {row}")).to_be_focused()
+        page.keyboard.type(str(30 * row - 25))
+        page.keyboard.press("Tab")
+        page.keyboard.type("4")
+    page.reload()
+    bearings = [30 * row - 25 for row in range(1, 13)]
+    expect(page.get_by_label(re.compile("earing, row"))).to_have_count(12)
+    number = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
+    for _ in range(100):
+        (skyline,) = page.request.get(f"/api/jobs/{number}").json()["facts"]["sky"]["skylines"]
+        if len(skyline["points"]) == len(bearings):
+            break
+        page.wait_for_timeout(100)
+    assert sorted(one["azimuth_deg"] for one in skyline["points"]) == bearings
+
+
 def test_a_line_that_cannot_be_read_stays_and_says_why(dish):
     station(dish, "Sky")
     dish.get_by_label("Fast entry").fill("210 14.5 bush")

@@ -65,7 +65,18 @@ SINCE = {
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")
 
 
-NEW = {"blocks", "links", "network_id", "plane", "transmit_plane", "sends", "receive_port", "hand_marks", "work"}
+NEW = {
+    "blocks",
+    "links",
+    "network_id",
+    "plane",
+    "transmit_plane",
+    "sends",
+    "receive_port",
+    "hand_marks",
+    "work",
+    "self_install",
+}
 
 
 def before(entry):

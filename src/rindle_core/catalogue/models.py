@@ -288,6 +288,9 @@ class Terminal(Model):
     reference_gain_db: float = Field(
         default=0.0, description="Receive figure relative to the beam's reference terminal"
     )
+    self_install: bool = Field(
+        default=False, description="Whether its maker and network let an owner install it without trained people"
+    )
     parts: list[Part]
     tools: list[str]
     mast: MastWindow

@@ -3917,6 +3917,12 @@ export interface components {
             /** Deliveries */
             deliveries?: components["schemas"]["Delivery"][];
             /**
+             * Who installs it
+             * @default
+             * @enum {string}
+             */
+            done_by: "" | "trade" | "mixed" | "owner";
+            /**
              * Checked of the old hole
              * @description Checked of an old hole that a cable could use
              */
@@ -4222,6 +4228,8 @@ export interface components {
             date?: string | null;
             /** Deliveries */
             deliveries?: components["schemas"]["Delivery"][] | null;
+            /** Who installs it */
+            done_by?: ("" | "trade" | "mixed" | "owner") | null;
             /**
              * Checked of the old hole
              * @description Checked of an old hole that a cable could use
@@ -8180,6 +8188,8 @@ export interface components {
             /** @description The modem's own angles against ours */
             modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
+            /** @description What is to be done next along the course */
+            next_step: components["schemas"]["NextStep"];
             order: components["schemas"]["WorkOrderResult"] | null;
             panel_aim?: components["schemas"]["PanelAim"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
@@ -11184,6 +11194,27 @@ export interface components {
             new: string;
             /** Old */
             old: string;
+        };
+        /**
+         * NextStep
+         * @description The station where the work stands, and what is to be done there.
+         */
+        NextStep: {
+            /**
+             * At
+             * @description The entry that it waits for, or its station
+             * @default
+             */
+            at: string;
+            /** How */
+            how: string;
+            /** Message */
+            message: string;
+            /**
+             * Station
+             * @description Code of the station; empty: nothing is left but the signature
+             */
+            station: string;
         };
         /**
          * NutsOrder
@@ -15601,6 +15632,12 @@ export interface components {
              * @default 0
              */
             reference_gain_db: number;
+            /**
+             * Self Install
+             * @description Whether its maker and network let an owner install it without trained people
+             * @default false
+             */
+            self_install: boolean;
             /**
              * Sends
              * @description What it sends beside what it receives; empty: either

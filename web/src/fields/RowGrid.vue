@@ -16,7 +16,7 @@ import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept
 import { asTable, lacksNumber, laidOver, pastedCells, type Texts, toTexts } from '@/fields/rows'
 
 /** Lists inside a skyline: which one is in use may change under the grid. */
-const UNNAMED = new Set<ListName>(['skyline', 'obstacles'])
+const INSIDE = new Set<ListName>(['skyline', 'obstacles'])
 /** So many rows are drawn before somebody asks for all of them. */
 const MANY = 60
 
@@ -43,14 +43,16 @@ const others = computed(() => props.rows.filter((row) => !(props.keep?.(row) ?? 
 
 const shownAs = (row: Entry): Held => ({ base: row, texts: toTexts(row, props.columns, prefs.system) })
 /** What was typed and is not kept by the server, over a reload. */
-const draft = useSessionStorage<{ held: Held[]; seen?: number } | null>(
+const draft = useSessionStorage<{ held: Held[]; seen?: number; of?: string } | null>(
   `rows-${store.number}-${props.name}-${props.title}`,
   null,
   { serializer: StorageSerializers.object },
 )
-// A skyline's rows belong to the skyline that was in use, and what is signed is as it was signed: neither has a draft.
-const mayDraft = !UNNAMED.has(props.name) && !store.locked
-if (!mayDraft) draft.value = null
+/** Of a list inside a skyline: which skyline its rows belong to; empty before there is one. */
+const owner = () => (INSIDE.has(props.name) ? (store.skyline?.id ?? '') : '')
+const sameOwner = (of = '') => of === owner() || (of === '' && (store.job?.facts.sky.skylines ?? []).length <= 1)
+// What was typed for another skyline is not this one's, and what is signed is as it was signed.
+if (draft.value && (store.locked || !sameOwner(draft.value.of))) draft.value = null
 const held = ref<Held[]>(draft.value?.held ?? mine.value.map(shownAs))
 /** The change that these rows were taken from: what others change after it is not theirs to overwrite. */
 let seen = draft.value?.seen ?? store.job?.head
@@ -63,11 +65,12 @@ watch([mine, () => prefs.system, () => props.columns], () => {
 })
 /** Another skyline is in use: what was typed for the one before is not its own. */
 watch(
-  () => (UNNAMED.has(props.name) ? store.skyline?.id : ''),
+  () => (INSIDE.has(props.name) ? store.skyline?.id : ''),
   (_, was) => {
     if (!was) return // the first one came of these very rows: what is typed meanwhile goes into it
     strokes += 1
     pending = busy.value = false
+    draft.value = null
     held.value = mine.value.map(shownAs)
     seen = store.job?.head
   },
@@ -136,7 +139,7 @@ function typed(): void {
   void restSoon()
   pending = true
   busy.value = true
-  if (mayDraft) draft.value = { held: held.value, seen }
+  if (!store.locked) draft.value = { held: held.value, seen, of: owner() }
   void saveSoon()
 }
 function set(one: Held, key: string, text: string): void {
@@ -149,7 +152,7 @@ async function add(): Promise<void> {
   strokes += 1
   busy.value = true
   all.value ||= held.value.length >= MANY
-  held.value.push({ base: UNNAMED.has(props.name) ? {} : { id: rowId() }, texts: freshFor(held.value.length) })
+  held.value.push({ base: { id: rowId() }, texts: freshFor(held.value.length) })
   await nextTick()
   root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
 }
@@ -176,7 +179,7 @@ function paste(event: ClipboardEvent, index: number, key: string): void {
   const was = held.value.map((one) => one.texts)
   const { rows, refused } = laidOver(room, was, { row: index, key }, props.columns, freshFor)
   held.value = rows.map((texts, at) => ({
-    base: held.value[at]?.base ?? (UNNAMED.has(props.name) ? {} : { id: rowId() }),
+    base: held.value[at]?.base ?? { id: rowId() },
     texts,
   }))
   notTaken.value = refused.length ? `No choice here is called ${[...new Set(refused)].join(', ')}.` : ''

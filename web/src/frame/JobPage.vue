@@ -7,6 +7,8 @@ import client, { ApiError, unwrap } from '@/api/client'
 import CourseLine from '@/frame/CourseLine.vue'
 import DialStrip from '@/stations/aim/DialStrip.vue'
 import PanelStrip from '@/stations/aim/PanelStrip.vue'
+import GuideLine from '@/frame/GuideLine.vue'
+import { useGuided } from '@/frame/guided'
 import HeadLine from '@/frame/HeadLine.vue'
 import LeafLine from '@/frame/LeafLine.vue'
 import { useShelf } from '@/frame/leaves'
@@ -39,6 +41,7 @@ useTimeoutFn(() => STATIONS.forEach((name) => void LOADERS[name]()), LATER_MS)
 const store = useJob()
 const route = useRoute()
 const router = useRouter()
+const guided = useGuided()
 const missing = ref('')
 const sheet = ref<{ newEntry?: () => void; stepDone?: () => void } | null>(null)
 
@@ -62,7 +65,7 @@ watch(
   { immediate: true },
 )
 watch(
-  () => [route.hash, current.value, station.value !== null],
+  [() => route.hash, current, () => station.value !== null], // each its own: a save must not lead there again
   () => {
     if (station.value && route.hash) void leadTo(route.hash.slice(1))
   },
@@ -137,6 +140,7 @@ useShortcuts({
       <h1 ref="heading" tabindex="-1" aria-live="polite">
         <span><head-line :segments="station.headline" /></span>
       </h1>
+      <guide-line v-if="guided" :next="store.job.assessment.next_step" :station="station" :number="store.number" />
       <verdict-line :station="station" />
       <leaf-line
         :leaves="present"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The leaves of a station by name, with the gravest mark of what leads to each. */
-import { nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { type Leaf, placeOf } from '@/frame/leaves'
+import { useGuided } from '@/frame/guided'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import type { Station } from '@/router'
@@ -20,6 +21,14 @@ const worst = (code: string) =>
     const place = one.at && one.level !== 'clear' ? placeOf(one.at, props.station) : null
     return place?.station === props.station && place.leaf === code
   })?.level
+const guided = useGuided()
+const all = ref(false)
+/** An owner sees what an owner needs, and whatever holds the job up. */
+const shown = computed(() =>
+  props.leaves.filter(
+    (one) => !guided.value || all.value || !one.trade || one.code === props.current || worst(one.code) === 'hold',
+  ),
+)
 const line = ref<HTMLElement | null>(null)
 watch(
   () => props.current,
@@ -33,7 +42,7 @@ watch(
 <template>
   <nav v-if="leaves.length > 1" ref="line" class="leaves" aria-label="Leaves of this station">
     <router-link
-      v-for="one in leaves"
+      v-for="one in shown"
       :key="one.code"
       :to="`/jobs/${number}/${station}/${one.code}`"
       :class="{ here: one.code === current }"
@@ -45,6 +54,15 @@ watch(
         :aria-label="VERDICT_WORD[worst(one.code)!]"
       />{{ one.name }}</router-link
     >
+    <button
+      v-if="guided && (all || shown.length < leaves.length)"
+      type="button"
+      class="more"
+      :aria-expanded="all"
+      @click="all = !all"
+    >
+      {{ all ? 'Fewer' : `${leaves.length - shown.length} more` }}
+    </button>
   </nav>
 </template>
 
@@ -68,6 +86,19 @@ a {
   text-decoration: none;
   white-space: nowrap;
   border-bottom: 3px solid transparent;
+}
+.more {
+  border: 0;
+  background: none;
+  min-height: 44px;
+  padding: 0 10px;
+  color: var(--stream);
+  font: inherit;
+  font-size: 14px;
+  font-weight: 600;
+  text-decoration: underline;
+  cursor: pointer;
+  white-space: nowrap;
 }
 a:hover {
   color: var(--ink);

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** The findings of a station, worst first: figure against limit, the reason, and what would clear it. */
 import type { Schemas } from '@/api/client'
+import { computed } from 'vue'
+import { useGuided } from '@/frame/guided'
 import { against } from '@/lib/finding'
 import { placeOf } from '@/frame/leaves'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -18,14 +20,18 @@ function way(at: string | undefined): string {
   const leaf = place.leaf ? `/${place.leaf}` : ''
   return `/jobs/${props.number}/${place.station}${leaf}${at!.includes('.') ? `#${at}` : ''}`
 }
+const guided = useGuided()
+/** An owner reads what there is to do; what is clear says so by its stone. */
+const shown = computed(() => (guided.value ? props.findings.filter((one) => one.level !== 'clear') : props.findings))
 const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear: 'Where it is entered' }
 </script>
 
 <template>
   <aside id="findings" class="margin" aria-label="Findings" tabindex="0">
     <h2 class="visually-hidden">Findings</h2>
+    <p v-if="guided && findings.length && shown.length === 0" class="quiet">Nothing is open here.</p>
     <p v-if="findings.length === 0" class="quiet">Nothing to say yet. Findings appear here as you enter figures.</p>
-    <article v-for="finding in findings" :key="finding.code" :class="['note', finding.level]">
+    <article v-for="finding in shown" :key="finding.code" :class="['note', finding.level]">
       <header>
         <verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
         <span v-if="against(finding, prefs.system).figure" class="against" :title="finding.source"
@@ -43,7 +49,7 @@ const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear:
           WAYS[finding.level]
         }}</router-link>
       </p>
-      <p v-if="finding.source" class="quiet small">{{ finding.source }}</p>
+      <p v-if="finding.source && !guided" class="quiet small">{{ finding.source }}</p>
     </article>
   </aside>
 </template>

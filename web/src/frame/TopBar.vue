@@ -1,14 +1,26 @@
 <script setup lang="ts">
-import { IconKeyboard, IconLogout, IconMenu2, IconMoon, IconRuler2, IconSun, IconX } from '@tabler/icons-vue'
+import {
+  IconKeyboard,
+  IconLogout,
+  IconMenu2,
+  IconMoon,
+  IconRoute,
+  IconRuler2,
+  IconSun,
+  IconTools,
+  IconX,
+} from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useGuided } from '@/frame/guided'
 import { usePrefs } from '@/stores/prefs'
 import { useSession } from '@/stores/session'
 
 defineEmits<{ shortcuts: [] }>()
 const prefs = usePrefs()
 const session = useSession()
+const guided = useGuided()
 const route = useRoute()
 const router = useRouter()
 /** On narrow screens what is rarely wanted lies behind one press. */
@@ -79,6 +91,16 @@ async function leave(): Promise<void> {
         <n-button quaternary size="small" @click="prefs.toggleLight"
           ><template #icon><icon-sun v-if="prefs.light === 'day'" /><icon-moon v-else /></template
           >{{ prefs.light === 'day' ? 'Day' : 'Dusk' }}</n-button
+        >
+        <n-button
+          quaternary
+          size="small"
+          :title="
+            guided ? 'Fewer leaves, and what to do next: press for all of the trade' : 'Press to be led step by step'
+          "
+          @click="prefs.mode = guided ? 'trade' : 'owner'"
+          ><template #icon><icon-route v-if="guided" /><icon-tools v-else /></template
+          >{{ guided ? 'Owner' : 'Trade' }}</n-button
         >
         <n-button quaternary size="small" title="Shortcut ?" @click="$emit('shortcuts')"
           ><template #icon><icon-keyboard /></template>Keys</n-button

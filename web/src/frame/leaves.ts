@@ -7,6 +7,8 @@ export interface Leaf {
   name: string
   /** Paths of the facts that are entered there. */
   facts: string[]
+  /** Only wanted by people of the trade. */
+  trade?: true
 }
 const leaf = (code: string, name: string, ...facts: string[]): Leaf => ({ code, name, facts })
 
@@ -42,6 +44,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf(
       'crew',
       'Crew and risks',
+      'brief.done_by',
       'brief.crew',
       'brief.hazards',
       'brief.hazards_sought',
@@ -144,6 +147,15 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('sign', 'Proof and signature', 'handover.needs_proved', 'handover.waivers'),
   ],
 }
+/** What an owner does not need to see unless something there holds the job up. */
+for (const [station, codes] of Object.entries({
+  brief: ['order', 'modem', 'visit', 'proposal', 'parts', 'stay'],
+  aim: ['instruments', 'beam', 'modem', 'bearings', 'neighbours', 'level', 'feeds'],
+  sky: ['obstacles', 'terrain', 'people', 'elsewhere', 'cost'],
+  cable: ['own'],
+  peak: ['instruments'],
+}))
+  for (const one of LEAVES[station as Station]) if (codes.includes(one.code)) one.trade = true
 /** Where the stations without leaves have their entries. */
 const WHOLE: Partial<Record<Station, true>> = { mount: true, build: true, bringup: true }
 

@@ -9,11 +9,14 @@ export const usePrefs = defineStore('prefs', () => {
   const light = useLocalStorage<Light>('rindle-light', 'day')
   const system = useLocalStorage<System>('rindle-units', 'metric')
   const north = useLocalStorage<'magnetic' | 'true'>('rindle-north', 'magnetic')
+  /** Owner: fewer leaves and what to do next in a sentence. Not chosen: as the job says who installs it. */
+  const mode = useLocalStorage<'' | 'trade' | 'owner'>('rindle-mode', '')
   watchEffect(() => applyTokens(light.value))
   return {
     light,
     system,
     north,
+    mode,
     toggleLight: () => {
       light.value = light.value === 'day' ? 'dusk' : 'day'
     },

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.stations.brief.findings import APPROVED, ASSESSED, LATER, POSITION_MOUNT
+from rindle_core.stations.brief.findings import APPROVED, ASSESSED, DONE_BY, LATER, POSITION_MOUNT
 from rindle_core.stations.brief.visit import REUSED
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.position_mount import PositionMount, mount_at
@@ -58,6 +58,23 @@ def judge_approved(job: JobInput) -> list[Finding]:
             )
         ]
     return [APPROVED(Level.CLEAR, f"{brief.approved_by} agreed to position {brief.approved_letter}", "")]
+
+
+def judge_done_by(job: JobInput) -> list[Finding]:
+    """An owner installs what its maker lets one install; a transmitter that is aimed by hand is for trained people."""
+    terminal = job.picks.terminal
+    if job.brief.done_by != "owner" or terminal is None:
+        return []
+    if terminal.self_install:
+        return [DONE_BY(Level.CLEAR, f"An owner may install {terminal.name}", "Cautions and local codes hold for all.")]
+    return [
+        DONE_BY(
+            Level.HOLD,
+            f"{terminal.name} is not for an owner to install",
+            "Its transmitter is aimed by hand: a wrong aim disturbs others, and the operator asks for trained people.",
+            clears_by="Prepare mast, cable and view, and hire a crew for the dish; or choose one that aims itself.",
+        )
+    ]
 
 
 def judge_assessed(job: JobInput) -> list[Finding]:
@@ -131,4 +148,11 @@ def judge_later(job: JobInput) -> list[Finding]:
     return [LATER(Level.CLEAR, f"For good it stands at position {brief.later_letter}; taken over: {kept}", "")]
 
 
-__all__ = ["judge_approved", "judge_assessed", "judge_later", "judge_position_mounts", "position_mounts"]
+__all__ = [
+    "judge_approved",
+    "judge_assessed",
+    "judge_done_by",
+    "judge_later",
+    "judge_position_mounts",
+    "position_mounts",
+]

@@ -10,6 +10,7 @@ from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.brief.agreed import (
     judge_approved,
     judge_assessed,
+    judge_done_by,
     judge_later,
     judge_position_mounts,
     position_mounts,
@@ -125,6 +126,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_codes(job),
         *judge_hardware_address(job.brief.hardware_address),
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
+        *judge_done_by(job),
         *judge_assessed(job),
         *judge_position_mounts(stands_on),
         *judge_approved(job),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -74,6 +74,17 @@ class BriefFacts(VisitFacts):
     cautions_seen: Annotated[list[str], Entry("Cautions seen by everyone who goes", words="hazards")] = Field(
         default_factory=list, max_length=20
     )
+    done_by: Annotated[
+        Literal["", "trade", "mixed", "owner"],
+        Entry(
+            "Who installs it",
+            choices={
+                "trade": "A trade crew",
+                "owner": "The owner",
+                "mixed": "The owner prepares, a hired crew climbs and aims",
+            },
+        ),
+    ] = ""
     crew: Annotated[list[Annotated[str, Field(max_length=40)]], Entry("Who does the work")] = Field(
         default_factory=list, max_length=20, description="Codes of people of the stores' crew"
     )

@@ -4,6 +4,13 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+DONE_BY = Kind(
+    "brief.done_by",
+    "whether the owner may install this terminal",
+    against="what its maker and network allow",
+    source="Terminal in Stores; the operator's rules prevail",
+    at="brief.done_by",
+)
 CREW = Kind(
     "brief.crew",
     "whether those who do the work are named and competent for it",

@@ -163,3 +163,24 @@ def test_power_waits_for_steps_people_and_hazards():
     assert "competent for switching the transmitter on" in waits(crew=["tumelo"])
     assert "no mains work yet" in waits(hazards=["mains"])
     assert waits(crew=[]) == ""  # said as settled, not shown: minded, not stopped
+
+
+def test_an_owner_installs_what_aims_itself_and_nothing_that_is_aimed_by_hand():
+    assert found("brief", done_by="owner")["brief.done_by"].level is Level.HOLD
+    assert found("brief", base=PANEL, done_by="owner")["brief.done_by"].level is Level.CLEAR
+    assert "brief.done_by" not in found("brief", done_by="mixed")
+    assert "brief.done_by" not in found("brief", done_by="trade")
+
+
+def test_the_next_step_is_the_first_that_is_open_along_the_course():
+    def step(base=DISH, **changed):
+        return assess(JobInput.model_validate({**base, **changed})).result.next_step
+
+    empty = step({"date": "2026-11-24"})
+    assert (empty.station, empty.at) == ("brief", "brief.customer")
+    assert step(done_by="owner").station == "brief"  # a hold goes before what is not known
+    assert step().station == "mount"  # brief, aim and sky are only to be minded
+    assert step(mast_diameter_mm=76.1, mast_wall_mm=6.0, mast_free_length_m=0.6).station != "mount"
+    assert step(runs=[]).message == "The present service is not measured"  # it cannot be made up for later
+    done = step(golden.read("2026-101")["facts"])
+    assert (done.station, done.at) == ("", "handover")

@@ -77,6 +77,7 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
 
 <template>
   <leaf-part leaf="crew" title="Who does the work" :note="counted(brief.crew?.length ?? 0, 'person', 'people')">
+    <div class="fields"><fact at="brief.done_by" /></div>
     <fact v-if="people.length" at="brief.crew" :options="people" />
     <p v-else class="quiet" data-fact="brief.crew">
       Nobody is in <router-link to="/stores">Stores</router-link> yet: enter the crew there, with roles and

@@ -46,12 +46,9 @@ function start(): View {
   const width = all.width / 2
   return kept({ x: middle - width / 2, y: all.y, width, height: all.height }, all)
 }
-watch(
-  () => [frame.value?.left_azimuth_deg, frame.value?.top_elevation_deg],
-  () => {
-    view.value = null
-  },
-)
+watch([() => frame.value?.left_azimuth_deg, () => frame.value?.top_elevation_deg], () => {
+  view.value = null
+})
 
 const points = computed<Point[]>(() => store.skyline?.points ?? [])
 const selected = ref<number | null>(null)
