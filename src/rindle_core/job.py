@@ -26,7 +26,7 @@ class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart
     """The nine stations, and the results of every room side by side (None where an entry is missing)."""
 
     stations: list[StationView]
-    next_step: NextStep = Field(description="What is to be done next along the course")
+    next_step: NextStep | None = Field(default=None, description="What is to be done next; None in older records")
     evidence: list[Evidence] = Field(default_factory=list, description="What is not shown yet, waived or not")
     may_sign_off: bool
     verdict: Level

@@ -42,7 +42,7 @@ def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
 
 
 def test_a_hazard_is_minded_until_everyone_has_seen_its_caution(brief):
-    turn_to(brief, "Hazards")
+    turn_to(brief, "Crew and risks")
     brief.get_by_label("Overhead lines").check()
     expect(notes(brief)).to_contain_text("Overhead lines: caution not yet seen")
     brief.get_by_role("checkbox", name="Overhead lines A mast or ladder that touches one kills").check()

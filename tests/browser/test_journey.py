@@ -79,7 +79,8 @@ def brief(page):
     page.get_by_role("button", name="Add a run").click()
     for label, text in (("Download", "2.4"), ("Upload", "0.4"), ("Latency", "760")):
         page.get_by_label(f"{label}, row 1").fill(text)
-    turn_to(page, "Hazards")
+    turn_to(page, "Crew and risks")
+    page.get_by_role("checkbox", name="Naledi Mokoena-Hart").check()
     page.get_by_role("checkbox", name="The site was looked over for hazards").check()
     saved(page)
 

@@ -40,6 +40,9 @@ class HouseRules(Model):
     strength_factor: float = Field(default=1.5, ge=1, le=5, description="Yield over allowed stress in the design gust")
     wind_loss_db: float = Field(default=0.5, gt=0, le=6, description="Pointing loss allowed in the working gust")
     cable_temperature_c: float = Field(default=40.0, ge=-40, le=90, description="Conductor temperature for the loss")
+    shading_db: float = Field(
+        default=0.1, ge=0, le=3, description="What a spare feed's body may take from the main beam"
+    )
     service_loop_m: float = Field(default=0.7, ge=0, le=10, description="Loop left at the dish so ends can be remade")
     hold_db: float = Field(default=0.2, gt=0, le=2, description="Level change allowed by lock-down and by a push")
     second_pass_db: float = Field(

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 
 from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
-from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Facts, Model
@@ -37,6 +37,7 @@ class Picks(Model):
     cables: list[CoaxCable] = Field(default_factory=list)
     compass: Instrument | None = Field(default=None, description="The crew's own, with its checks")
     clinometer: Instrument | None = None
+    brackets: list[Bracket] = Field(default_factory=list, max_length=200, description="For spare feeds")
     documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
     rules: HouseRules = DEFAULT_RULES
     words: HouseWords = DEFAULT_WORDS

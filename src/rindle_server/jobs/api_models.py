@@ -164,7 +164,9 @@ def job_out(job: Job) -> JobOut:
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of the crew those who are named.
     crew = named(found.facts.picks.members, found.facts.brief.crew)
-    picks = found.facts.picks.model_copy(update={"mounts": [], "members": crew, "words": words, "terminal": told})
+    picks = found.facts.picks.model_copy(
+        update={"mounts": [], "brackets": [], "members": crew, "words": words, "terminal": told}
+    )
     place = found.facts.brief.place
     back, again = journal.next_words(job)
     return JobOut.model_construct(

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.catalogue.crew import Member
-from rindle_core.catalogue.models import CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
 from rindle_core.kernel.errors import Fault, InputError
@@ -88,6 +88,7 @@ def _picks(order: _Order) -> Picks:
         rules=order.firm.house_rules(),
         words=order.firm.house_words(),
         members=held.all("member", Member),
+        brackets=held.all("bracket", Bracket),
         mounts=mounts_with(held.all("mount", MountKind)),
     )
 

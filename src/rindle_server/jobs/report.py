@@ -14,6 +14,7 @@ from rindle_core.kernel.findings import against
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_core.science.site_clock import told_at
+from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.outages import SunOutageInput, sun_outage
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
@@ -76,7 +77,53 @@ def _aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tu
         reading = dial.clinometer_deg if dial else aim.clinometer_deg
         side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""
         rows.insert(1, (f"Clinometer on the {aim.clinometer_face}{side}", format_quantity(reading, "deg")))
-    return rows + outage_rows(facts, result)
+    return rows + beside_rows(facts, result, system) + outage_rows(facts, result)
+
+
+def beside_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
+    """Landmarks, spare feeds and the sun's own marks of the bearing, for whoever stands there without a compass."""
+    rows = [
+        (
+            f"Landmark {one.name}",
+            f"{one.seen.bearing_deg:.1f}° true, {format_quantity(one.seen.distance_m, 'm', system)}"
+            + (
+                ""
+                if one.seen.lay_off_deg is None
+                else f"; turn {abs(one.seen.lay_off_deg):.1f}° "
+                f"{'clockwise' if one.seen.lay_off_deg >= 0 else 'anticlockwise'} from it"
+            ),
+        )
+        for one in result.landmarks_seen
+    ]
+    for one in result.spare_feeds.feeds if result.spare_feeds else []:
+        aside, over = one.feed.along_bar_mm, one.feed.height_mm
+        rows.append(
+            (
+                f"Spare feed {one.satellite}",
+                f"{format_quantity(abs(aside), 'mm', system)} to the {'right' if aside >= 0 else 'left'} seen from "
+                f"behind, {format_quantity(abs(over), 'mm', system)} {'higher' if over >= 0 else 'lower'}, turned "
+                f"{one.feed.skew_deg:.1f}°".replace("-", "−"),
+            )
+        )
+    return rows + _sun_rows(facts, result)
+
+
+def _sun_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+    """When the sun or a shadow shows the bearing on the day of the work, where somebody asked for landmarks."""
+    if not facts.aim.landmarks or facts.brief.place is None or result.aim is None or not result.aim.visible:
+        return []
+    told = sun_bearing(
+        SunBearingInput(
+            latitude_deg=facts.brief.place[0],
+            longitude_deg=facts.brief.place[1],
+            date=facts.brief.date,
+            azimuth_true_deg=result.aim.azimuth_true_deg % 360.0,
+            rules=facts.picks.rules,
+        )
+    ).result
+    return [
+        (f"Sun on {facts.brief.date}", f"{one.at:%H:%M} by the site’s clock: {one.instruction}") for one in told.times
+    ]
 
 
 def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:

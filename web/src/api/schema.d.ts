@@ -2702,6 +2702,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -2776,6 +2777,18 @@ export interface components {
              */
             compass_correction_deg: number;
             /**
+             * Feed’s diameter
+             * @default 60
+             */
+            feed_diameter_mm: number;
+            /**
+             * Focal length
+             * @description Empty: as the stores say
+             */
+            focal_length_mm?: number | null;
+            /** Landmarks */
+            landmarks?: components["schemas"]["Landmark"][];
+            /**
              * Lean
              * @description Angle between mast and plumb line
              */
@@ -2802,6 +2815,11 @@ export interface components {
              * @description Clinometer reading once the elevation was preset
              */
             preset_measured_deg?: number | null;
+            /**
+             * Satellites wanted beside
+             * @description Codes of satellites of the stores, for spare feeds
+             */
+            spare_satellites?: string[];
         };
         /**
          * AimFactsPatch
@@ -2828,6 +2846,15 @@ export interface components {
              * @description Known from earlier jobs
              */
             compass_correction_deg?: number | null;
+            /** Feed’s diameter */
+            feed_diameter_mm?: number | null;
+            /**
+             * Focal length
+             * @description Empty: as the stores say
+             */
+            focal_length_mm?: number | null;
+            /** Landmarks */
+            landmarks?: components["schemas"]["Landmark"][] | null;
             /**
              * Lean
              * @description Angle between mast and plumb line
@@ -2855,6 +2882,11 @@ export interface components {
              * @description Clinometer reading once the elevation was preset
              */
             preset_measured_deg?: number | null;
+            /**
+             * Satellites wanted beside
+             * @description Codes of satellites of the stores, for spare feeds
+             */
+            spare_satellites?: string[] | null;
         };
         /**
          * AimInput
@@ -2941,6 +2973,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -3140,6 +3173,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -3491,6 +3525,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -3611,6 +3646,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -4561,6 +4597,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -5380,6 +5417,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -6056,6 +6094,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -7107,6 +7146,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -7727,6 +7767,12 @@ export interface components {
              */
             service_loop_m: number;
             /**
+             * Shading Db
+             * @description What a spare feed's body may take from the main beam
+             * @default 0.1
+             */
+            shading_db: number;
+            /**
              * Shadow Most Deg
              * @description Height of the sun over which a shadow is too short to be sighted along
              * @default 75
@@ -8099,6 +8145,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -8181,6 +8228,8 @@ export interface components {
              */
             head_turned_deg: number;
             instruments: components["schemas"]["InstrumentsResult"] | null;
+            /** Landmarks Seen */
+            landmarks_seen?: components["schemas"]["LandmarkSeen"][];
             lockdown: components["schemas"]["LockdownResult"];
             low_orbit?: components["schemas"]["LowOrbitResult"] | null;
             /** May Sign Off */
@@ -8188,8 +8237,8 @@ export interface components {
             /** @description The modem's own angles against ours */
             modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
-            /** @description What is to be done next along the course */
-            next_step: components["schemas"]["NextStep"];
+            /** @description What is to be done next; None in older records */
+            next_step?: components["schemas"]["NextStep"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;
             panel_aim?: components["schemas"]["PanelAim"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
@@ -8205,6 +8254,7 @@ export interface components {
             sky: components["schemas"]["SkyResult"] | null;
             /** @description Positions compared, and the trial; None in records of older versions */
             sky_more?: components["schemas"]["SkyAssessment"] | null;
+            spare_feeds?: components["schemas"]["SpareFeedsResult"] | null;
             /** Stations */
             stations: components["schemas"]["StationView"][];
             verdict: components["schemas"]["Level"];
@@ -8257,12 +8307,16 @@ export interface components {
              *       "clinometer_correction_deg": 0,
              *       "compass_code": "",
              *       "compass_correction_deg": 0,
+             *       "feed_diameter_mm": 60,
+             *       "focal_length_mm": null,
+             *       "landmarks": [],
              *       "lean_deg": null,
              *       "lean_towards_deg": null,
              *       "modem_azimuth_deg": null,
              *       "modem_elevation_deg": null,
              *       "needed_es_n0_db": null,
-             *       "preset_measured_deg": null
+             *       "preset_measured_deg": null,
+             *       "spare_satellites": []
              *     }
              */
             aim: components["schemas"]["AimFacts"];
@@ -8323,12 +8377,14 @@ export interface components {
              *       "push_left_db": null,
              *       "push_right_db": null,
              *       "push_top_db": null,
-             *       "readings": []
+             *       "readings": [],
+             *       "retest_db": null
              *     }
              */
             peak: components["schemas"]["PeakFacts"];
             /**
              * @default {
+             *       "brackets": [],
              *       "cables": [],
              *       "clinometer": null,
              *       "compass": null,
@@ -8549,6 +8605,7 @@ export interface components {
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
+             *         "shading_db": 0.1,
              *         "shadow_most_deg": 75,
              *         "side_lobe_least_db": 12,
              *         "side_lobe_most_db": 25,
@@ -9325,6 +9382,22 @@ export interface components {
             taken_s: number | null;
         };
         /**
+         * Landmark
+         * @description Something that is seen from the site and found on the map.
+         */
+        Landmark: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Landmark */
+            name: string;
+            /** Its place */
+            place_text: string;
+        };
+        /**
          * LandmarkInput
          * @description Two places on the ellipsoid.
          */
@@ -9382,6 +9455,15 @@ export interface components {
              * @description From the error of the two places
              */
             uncertainty_deg: number;
+        };
+        /**
+         * LandmarkSeen
+         * @description A landmark with its bearing from the job's place, and the turn from it to the satellite.
+         */
+        LandmarkSeen: {
+            /** Name */
+            name: string;
+            seen: components["schemas"]["LandmarkResult"];
         };
         /**
          * Level
@@ -9480,6 +9562,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -9639,6 +9722,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -9829,6 +9913,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -10020,6 +10105,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -10938,6 +11024,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -11631,6 +11718,11 @@ export interface components {
             push_top_db?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][];
+            /**
+             * Main link after the spare feeds
+             * @description Level of the main link once the spare feeds were fitted
+             */
+            retest_db?: number | null;
         };
         /**
          * PeakFactsPatch
@@ -11669,6 +11761,11 @@ export interface components {
             push_top_db?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][] | null;
+            /**
+             * Main link after the spare feeds
+             * @description Level of the main link once the spare feeds were fitted
+             */
+            retest_db?: number | null;
         };
         /**
          * PeakInput
@@ -11746,6 +11843,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -12054,6 +12152,11 @@ export interface components {
          * @description What the stores and the firm say about this job: nobody entered it here.
          */
         Picks: {
+            /**
+             * Brackets
+             * @description For spare feeds
+             */
+            brackets?: components["schemas"]["Bracket"][];
             /** Cables */
             cables?: components["schemas"]["CoaxCable"][];
             clinometer?: components["schemas"]["Instrument"] | null;
@@ -12125,6 +12228,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -12885,6 +12989,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -13280,6 +13385,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -13609,6 +13715,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -13872,6 +13979,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -14507,6 +14615,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -14758,6 +14867,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -14950,6 +15060,80 @@ export interface components {
             latitude_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
             /** Satellite Longitude Deg */
             satellite_longitude_deg: number;
             /** Spare Longitude Deg */
@@ -14990,6 +15174,11 @@ export interface components {
             /** Distance Mm */
             distance_mm: number;
             /**
+             * Elevation Difference Deg
+             * @description Spare satellite's elevation less the main one's
+             */
+            elevation_difference_deg: number;
+            /**
              * Gap Mm
              * @description Between the two feeds' bodies; negative where they would touch
              */
@@ -15006,6 +15195,11 @@ export interface components {
             most_off_deg: number;
             /** Off Deg */
             off_deg: number;
+            /**
+             * Shading Db
+             * @description What the spare feed's body takes from the main beam, in its shadow
+             */
+            shading_db: number;
             /**
              * Skew Deg
              * @description Of the spare feed against the dish's arm, clockwise from behind
@@ -15048,6 +15242,80 @@ export interface components {
             latitude_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
             /** Satellite Longitude Deg */
             satellite_longitude_deg: number;
             /**
@@ -15277,6 +15545,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -15915,6 +16184,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -16163,6 +16433,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -16317,6 +16588,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -16522,6 +16794,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
@@ -16631,6 +16904,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,

@@ -140,7 +140,12 @@ useShortcuts({
       <h1 ref="heading" tabindex="-1" aria-live="polite">
         <span><head-line :segments="station.headline" /></span>
       </h1>
-      <guide-line v-if="guided" :next="store.job.assessment.next_step" :station="station" :number="store.number" />
+      <guide-line
+        v-if="guided && store.job.assessment.next_step"
+        :next="store.job.assessment.next_step"
+        :station="station"
+        :number="store.number"
+      />
       <verdict-line :station="station" />
       <leaf-line
         :leaves="present"

@@ -178,7 +178,7 @@ nav a.router-link-active {
 .menu {
   display: none;
 }
-@media (max-width: 900px) {
+@media (max-width: 1000px) {
   .person,
   .name {
     display: none;
@@ -191,7 +191,7 @@ nav a.router-link-active {
     width: 148px;
   }
 }
-@media (max-width: 800px) {
+@media (max-width: 900px) {
   .top {
     position: relative;
   }

@@ -25,6 +25,7 @@ type WholeList =
   | 'positions'
   | 'deliveries'
   | 'releases'
+  | 'landmarks'
   | 'settings'
   | 'extra_runs'
   | 'costs'

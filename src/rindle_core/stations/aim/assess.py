@@ -8,6 +8,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim import beams
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
+from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
 from rindle_core.stations.aim.dial import correction, dial_of
 from rindle_core.stations.aim.findings import PRESET
 from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
@@ -169,7 +170,14 @@ def assess(context: Context) -> Outcome[AimPart]:
     needed = job.aim.needed_es_n0_db if job.aim.needed_es_n0_db is not None else (beam.least_es_n0_db if beam else None)
     if level is not None and needed is not None:
         dish.append(judge_margin(level - needed, job.picks.rules))
+    beside = feeds_of(job, result if result and result.visible else None, head_turned_deg(job, result))
+    dish += beside if isinstance(beside, list) else beside.findings if beside else []
+    azimuth = result.azimuth_true_deg if result and result.visible else None
+    if panel_aim is not None and not panel_aim.self_aiming:
+        azimuth = panel_aim.azimuth_true_deg
     part = AimPart(
+        landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth),
+        spare_feeds=beside.result if isinstance(beside, Outcome) else None,
         beam=beam,
         coverage=covering.result if covering else None,
         beamwidth_deg=job.picks.terminal.beamwidth_deg() if job.picks.terminal else None,

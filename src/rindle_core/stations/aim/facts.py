@@ -9,6 +9,7 @@ from pydantic import Field
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
+from rindle_core.stations.aim.kept import Landmark
 
 
 class AimFacts(Facts):
@@ -38,6 +39,14 @@ class AimFacts(Facts):
     needed_es_n0_db: Annotated[
         float | None, Entry("Least quality of the service", hint="Es/N0; empty: as the stores say of the beam")
     ] = Field(default=None, ge=-10, le=40, description="Es/N0 under which the service fails")
+    landmarks: Annotated[list[Landmark], Entry("Landmarks")] = Field(default_factory=list, max_length=40)
+    spare_satellites: Annotated[list[Annotated[str, Field(max_length=40)]], Entry("Satellites wanted beside")] = Field(
+        default_factory=list, max_length=12, description="Codes of satellites of the stores, for spare feeds"
+    )
+    focal_length_mm: Annotated[float | None, Entry("Focal length", hint="Empty: as the stores say")] = Field(
+        default=None, gt=50, le=10_000
+    )
+    feed_diameter_mm: Annotated[float, Entry("Feed’s diameter")] = Field(default=60.0, gt=0, le=500)
     modem_azimuth_deg: Annotated[float | None, Entry("Azimuth on its page")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )

@@ -144,6 +144,15 @@ SPARE_ORDER = Kind(
     "aim.spare_order",
     "the main link comes before the spare feeds",
     source="Order of the work",
+    at="aim.spare_satellites",
+)
+SHADE = Kind(
+    "aim.spare.shade",
+    "what a spare feed's body takes from the main beam",
+    against="house rule `shading_db`",
+    unit="db",
+    source="Aperture blocking, geometrical optics",
+    at="aim.spare_satellites",
 )
 SPARE = Kind(
     "aim.spare_{}",
@@ -151,6 +160,7 @@ SPARE = Kind(
     against="horizon; the feeds' bodies; five beamwidths",
     unit="deg",
     source="Beam deviation of an offset feed",
+    at="aim.spare_satellites",
 )
 ORDER_ANGLE = Kind(
     "brief.order_{}",

@@ -8,8 +8,10 @@ from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.model import Model
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.beams import BeamResult
+from rindle_core.stations.aim.beside import LandmarkSeen
 from rindle_core.stations.aim.instruments import DialFigures, InstrumentsResult
 from rindle_core.stations.aim.plumb import PlumbResult
+from rindle_core.stations.aim.spare_feeds import SpareFeedsResult
 from rindle_core.stations.aim.work_order import WorkOrderResult
 
 
@@ -38,6 +40,8 @@ class AimPart(Model):
     plumb: PlumbResult | None
     modem: WorkOrderResult | None = Field(default=None, description="The modem's own angles against ours")
     panel_aim: PanelAim | None = None
+    landmarks_seen: list[LandmarkSeen] = Field(default_factory=list)
+    spare_feeds: SpareFeedsResult | None = None
     predicted_level_db: float | None
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.aim.assess import assess
+from rindle_core.stations.aim.entered import entered
 from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.aim.headline import headline
 from rindle_core.stations.aim.part import AimPart
@@ -16,6 +17,7 @@ STATION = Station(
     result=AimPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=("brief", "sky.panel_azimuth_deg"),
     reads=("sky",),
 )

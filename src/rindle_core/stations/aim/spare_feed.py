@@ -10,12 +10,13 @@ from pydantic import Field
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array, fold_90, separation_deg, unit_vector
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import half_power_beamwidth_deg
 from rindle_core.science.feed_offset import Reflector, feed_for_beam
 from rindle_core.science.site import Site
-from rindle_core.stations.aim.findings import SPARE
+from rindle_core.stations.aim.findings import SHADE, SPARE
 
 _BEAMWIDTHS_THAT_HOLD = 5.0  # off the axis, beyond which a paraboloid's beam breaks up
 _MOST_OFF_DEG = 40.0  # no feed beside a paraboloid looks further aside
@@ -46,6 +47,7 @@ class SpareFeedInput(Site):
     feed_diameter_mm: float = Field(default=60.0, gt=0, le=500)
     frequency_ghz: float = Field(default=12.0, gt=0, le=100)
     spare_tilt_deg: float = Field(default=0.0, ge=-90, le=90)
+    rules: HouseRules = DEFAULT_RULES
 
 
 class SpareFeedResult(Model):
@@ -60,6 +62,8 @@ class SpareFeedResult(Model):
     )
     skew_deg: float = Field(description="Of the spare feed against the dish's arm, clockwise from behind")
     gap_mm: float = Field(description="Between the two feeds' bodies; negative where they would touch")
+    elevation_difference_deg: float = Field(description="Spare satellite's elevation less the main one's")
+    shading_db: float = Field(description="What the spare feed's body takes from the main beam, in its shadow")
     most_off_deg: float = Field(description="Angle beyond which the spare beam breaks up: about five beamwidths")
 
 
@@ -92,6 +96,31 @@ def spare_skew_deg(main: Array, spare: Array, right: Array, up: Array, latitude_
     return float(fold_90(skew))
 
 
+def _overlap(first: float, second: float, apart: float) -> float:
+    """Area common to two circles of these radii. Derivation: two circular segments on their common chord."""
+    if apart >= first + second:
+        return 0.0
+    if apart <= abs(first - second):
+        return math.pi * min(first, second) ** 2
+    one = math.acos((apart**2 + first**2 - second**2) / (2.0 * apart * first))
+    other = math.acos((apart**2 + second**2 - first**2) / (2.0 * apart * second))
+    chord = math.sqrt(
+        (first + second - apart) * (apart + first - second) * (apart - first + second) * (apart + first + second)
+    )
+    return first**2 * one + second**2 * other - chord / 2.0
+
+
+def shading_db(aside_mm: float, over_mm: float, aperture_mm: float, feed_diameter_mm: float) -> float:
+    """Loss of the main beam by a round body before an evenly lit round aperture, its centre so far from the aperture's.
+
+    A shadow of the share s takes the field down by 1 - s, the power by (1 - s)². Source: aperture blocking, geometrical
+    optics; the edge of a real dish is lit less, so that a body there costs less than this.
+    """
+    aperture = aperture_mm / 2.0
+    share = _overlap(aperture, feed_diameter_mm / 2.0, math.hypot(aside_mm, over_mm)) / (math.pi * aperture**2)
+    return -20.0 * math.log10(max(1.0 - share, 1e-6))
+
+
 @register("spare_feed", "Where a second feed sits to receive a neighbouring satellite", SpareFeedInput, SpareFeedResult)
 def spare_feed(given: SpareFeedInput) -> Outcome[SpareFeedResult]:
     """The feed whose beam goes to the spare satellite (see `feed_for_beam`), and its skew against the dish's arm."""
@@ -119,12 +148,19 @@ def spare_feed(given: SpareFeedInput) -> Outcome[SpareFeedResult]:
         beam_deviation_factor=off_deg / max(math.degrees(math.atan2(distance, to_dish_mm)), 1e-9),
         skew_deg=spare_skew_deg(main, spare, right, up, given.latitude_deg, given.spare_tilt_deg),
         gap_mm=distance - given.feed_diameter_mm,
+        elevation_difference_deg=float(there.elevation_deg - own.elevation_deg),
+        shading_db=shading_db(
+            along,
+            height * math.cos(2.0 * math.atan(centre_mm / (2.0 * given.focal_length_mm))) - centre_mm,
+            given.aperture_mm,
+            given.feed_diameter_mm,
+        ),
         most_off_deg=_BEAMWIDTHS_THAT_HOLD * half_power_beamwidth_deg(given.aperture_mm, given.frequency_ghz),
     )
-    return Outcome(result, _judge_spare(result, float(there.elevation_deg)))
+    return Outcome(result, _judge_spare(result, float(there.elevation_deg), given.rules.shading_db))
 
 
-def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]:
+def _judge_spare(result: SpareFeedResult, elevation_deg: float, most_shading_db: float) -> list[Finding]:
     reasons = [
         (
             elevation_deg <= 0,
@@ -151,11 +187,24 @@ def _judge_spare(result: SpareFeedResult, elevation_deg: float) -> list[Finding]
             "Use a dish of its own.",
         ),
     ]
-    return [
+    found = [
         SPARE.of(reason)(level, message, why, figure=result.off_deg, clears_by=clears)
         for holds, level, reason, message, why, clears in reasons
         if holds
     ]
+    if result.shading_db > most_shading_db:
+        found.append(
+            SHADE.at_most(
+                result.shading_db,
+                most_shading_db,
+                level=Level.MIND,
+                clear="",
+                over="The spare feed shades the main beam",
+                why="Its body stands in the light of the main reflector.",
+                clears_by="Use a slimmer feed, a wider bracket on the outer side, or a dish of its own.",
+            )
+        )
+    return found
 
 
-__all__ = ["SpareFeedInput", "SpareFeedResult", "spare_feed", "spare_skew_deg"]
+__all__ = ["SpareFeedInput", "SpareFeedResult", "shading_db", "spare_feed", "spare_skew_deg"]

@@ -9,6 +9,7 @@ from pydantic import Field
 from rindle_core.catalogue.models import Bracket, Satellite
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.site import Site
@@ -27,7 +28,8 @@ class SpareFeedsInput(Site):
     turned_deg: float = Field(default=0.0, ge=-180, le=180, description="See `spare_feed`")
     feed_diameter_mm: float = Field(default=60.0, gt=0, le=500)
     frequency_ghz: float = Field(default=12.0, gt=0, le=100)
-    brackets: list[Bracket] = Field(default_factory=list, max_length=50)
+    brackets: list[Bracket] = Field(default_factory=list, max_length=200)
+    rules: HouseRules = DEFAULT_RULES
 
 
 class NamedFeed(Model):
@@ -111,6 +113,7 @@ def spare_feeds(given: SpareFeedsInput) -> Outcome[SpareFeedsResult]:
                 turned_deg=given.turned_deg,
                 feed_diameter_mm=given.feed_diameter_mm,
                 frequency_ghz=given.frequency_ghz,
+                rules=given.rules,
             )
         )
         found.append(NamedFeed(satellite=satellite.name, feed=outcome.result))

@@ -8,7 +8,7 @@ from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.peak.findings import AIM, ATTITUDE
+from rindle_core.stations.peak.findings import AIM, ATTITUDE, RETEST
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass
@@ -61,6 +61,30 @@ def _panel(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -> lis
     ]
 
 
+def _judge_retest(job: JobInput) -> list[Finding]:
+    """The main link is measured again once spare feeds hang beside it; nothing where none are wanted."""
+    held = job.peak
+    if not job.aim.spare_satellites:
+        return []
+    if held.retest_db is None or held.lock_after_db is None:
+        return [
+            RETEST.missing(
+                "The main link is not measured again after the spare feeds",
+                "Lock the main link first, fit the spare feeds, then read its level once more.",
+            )
+        ]
+    return [
+        RETEST.at_most(
+            held.lock_after_db - held.retest_db,
+            job.picks.rules.hold_db,
+            clear="The main link bears the spare feeds",
+            over="The main link lost level by the spare feeds",
+            why="Their weight turns the arm, or a feed shades the main one.",
+            clears_by="Move or take off the spare feed, peak the main link again, then measure once more.",
+        )
+    ]
+
+
 def _judge_seen(aimed: AimResult) -> list[Finding]:
     """Readings towards a satellite under the horizon are of something else, or belong to another place."""
     if aimed.visible:
@@ -95,7 +119,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         )
         return Outcome(part, [unknown])
     axes = [one for found in (elevation, azimuth) if found for one in found.findings]
-    return Outcome(part, [*_judge_seen(aim.aim), *axes, *again, *locked.findings])
+    return Outcome(part, [*_judge_seen(aim.aim), *axes, *again, *locked.findings, *_judge_retest(job)])
 
 
 __all__ = ["assess"]

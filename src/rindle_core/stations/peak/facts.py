@@ -48,6 +48,9 @@ class PeakFacts(Facts):
     push_bottom_db: Annotated[float | None, Entry("After a push, bottom")] = Field(default=None, ge=-60, le=60)
     push_left_db: Annotated[float | None, Entry("After a push, left")] = Field(default=None, ge=-60, le=60)
     push_right_db: Annotated[float | None, Entry("After a push, right")] = Field(default=None, ge=-60, le=60)
+    retest_db: Annotated[float | None, Entry("Main link after the spare feeds", hint="Measured again")] = Field(
+        default=None, ge=-60, le=60, description="Level of the main link once the spare feeds were fitted"
+    )
     compass_at_peak_deg: Annotated[float | None, Entry("Compass on the peak")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="What the compass showed on the peak"
     )

@@ -69,6 +69,14 @@ HOLD = Kind(
     source="House rule: level held",
     at="peak.lock_after_db",
 )
+RETEST = Kind(
+    "peak.retest",
+    "level of the main link after the spare feeds were fitted",
+    against="house rule `hold_db`",
+    unit="db",
+    source="House rule: level held",
+    at="peak.retest_db",
+)
 LOCKDOWN = Kind(
     "peak.lockdown",
     "lock-down readings are missing",

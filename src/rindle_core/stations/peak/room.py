@@ -16,6 +16,6 @@ STATION = Station(
     result=PeakPart,
     assess=assess,
     headline=headline,
-    looks_at=(),
+    looks_at=("aim.spare_satellites",),
     reads=("aim",),
 )

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** A true bearing without a compass: by the sun, by a landmark. */
+import { computed } from 'vue'
 import CalcPanel from '@/fields/CalcPanel.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
 import { fixed, sunRows } from '@/stations/aim/rows'
 import { useAim } from '@/stations/aim/useAim'
 
 const { job, aim, site, show } = useAim()
-const num = (value: unknown) => Number(value)
+const columns = columnsOf('aim.landmarks', { key: 'name', main: true }, 'place_text')
+const seen = computed(() => job.value.assessment.landmarks_seen ?? [])
 </script>
 
 <template>
@@ -27,29 +31,45 @@ const num = (value: unknown) => Number(value)
     />
     <p class="caution">Never look into the sun, with or without an instrument.</p>
     <h2>By a landmark</h2>
-    <calc-panel
-      name="landmark"
-      :fields="[
-        { key: 'to_latitude_deg', label: 'Landmark’s latitude' },
-        { key: 'to_longitude_deg', label: 'Landmark’s longitude' },
-      ]"
-      :fixed="{
-        from_latitude_deg: site.latitude_deg,
-        from_longitude_deg: site.longitude_deg,
-        azimuth_true_deg: aim.azimuth_true_deg % 360,
-      }"
-      wait="Something that is seen from the site and found on the map: a tower, a summit, a road junction."
-      :show="
-        (r) => [
-          ['True bearing to it', fixed(num(r.bearing_deg), 2, '°')],
-          ['Back-bearing', fixed(num(r.back_bearing_deg), 2, '°')],
-          ['Distance', show(num(r.distance_m), 'm')],
-          [
-            'Turn from it to the satellite',
-            `${Math.abs(num(r.lay_off_deg)).toFixed(1)}° ${num(r.lay_off_deg) >= 0 ? 'clockwise' : 'anticlockwise'}, good to ${num(r.uncertainty_deg).toFixed(1)}°`,
-          ],
-        ]
-      "
-    />
+    <row-grid
+      name="landmarks"
+      title="Landmarks"
+      :columns="columns"
+      :rows="job.facts.aim.landmarks ?? []"
+      :blank="{}"
+      add-label="Add a landmark"
+      ><template #empty
+        ><p class="quiet">
+          Something that is seen from the site and found on the map: a tower, a summit, a road junction. It comes on the
+          pocket card.
+        </p></template
+      ></row-grid
+    >
+    <table v-if="seen.length" class="grid-table" aria-label="Bearings of the landmarks">
+      <thead>
+        <tr>
+          <th scope="col">Landmark</th>
+          <th scope="col">True bearing to it</th>
+          <th scope="col">Back-bearing</th>
+          <th scope="col">Distance</th>
+          <th scope="col">Turn from it to the satellite</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in seen" :key="one.name">
+          <th scope="row">{{ one.name }}</th>
+          <td>{{ fixed(one.seen.bearing_deg, 2, '°') }}</td>
+          <td>{{ fixed(one.seen.back_bearing_deg, 2, '°') }}</td>
+          <td>{{ show(one.seen.distance_m, 'm') }}</td>
+          <td>
+            <template v-if="one.seen.lay_off_deg != null"
+              >{{ Math.abs(one.seen.lay_off_deg).toFixed(1) }}°
+              {{ one.seen.lay_off_deg >= 0 ? 'clockwise' : 'anticlockwise' }}, good to
+              {{ one.seen.uncertainty_deg.toFixed(1) }}°</template
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
   </leaf-part>
 </template>

@@ -1,5 +1,5 @@
 /** What the calculators of Aim answer, as rows of a table: name and figure in words. */
-import type { CalcResult } from '@/api/client'
+import type { CalcResult, Schemas } from '@/api/client'
 import { clock, when } from '@/lib/when'
 import type { Job } from '@/stores/job'
 
@@ -123,14 +123,14 @@ export const linkRows = (result: CalcResult<'link'>): Row[] => {
   return rows
 }
 
-export const feedRows = (result: CalcResult<'spare_feeds'>, show: Show): Row[] => {
+export const feedRows = (result: Schemas['SpareFeedsResult'], show: Show): Row[] => {
   const { feeds, brackets } = result
   const side = (mm: number) => `${show(Math.abs(mm), 'mm')} to the ${mm >= 0 ? 'right' : 'left'}`
   const level = (mm: number) => `${show(Math.abs(mm), 'mm')} ${mm >= 0 ? 'higher' : 'lower'}`
   return [
     ...feeds.map(({ satellite: name, feed }): Row => [
       name,
-      `${feed.off_deg.toFixed(1)}° off: ${side(feed.along_bar_mm)} along the bar seen from behind, ${level(feed.height_mm)}, turned ${fixed(feed.skew_deg, 1, '°')} against the dish’s arm, clockwise from behind, ${show(feed.gap_mm, 'mm')} clear of the main feed`,
+      `${feed.off_deg.toFixed(1)}° off: ${side(feed.along_bar_mm)} along the bar seen from behind, ${level(feed.height_mm)}, turned ${fixed(feed.skew_deg, 1, '°')} against the dish’s arm, clockwise from behind, ${show(feed.gap_mm, 'mm')} clear of the main feed; that satellite stands ${Math.abs(feed.elevation_difference_deg).toFixed(1)}° ${feed.elevation_difference_deg >= 0 ? 'higher' : 'lower'}${feed.shading_db > 0.005 ? `; its body takes ${feed.shading_db.toFixed(2)} dB from the main beam` : ''}`,
     ]),
     ...brackets.map((one): Row => [
       `Bracket ${one.name}`,

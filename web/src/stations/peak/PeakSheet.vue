@@ -262,6 +262,7 @@ const way = computed(() => {
         <fact at="peak.lock_before_db" />
         <fact at="peak.lock_after_db" />
         <fact v-for="side in SIDES" :key="side" :at="`peak.push_${side}_db`" />
+        <fact v-if="job.facts.aim.spare_satellites?.length" at="peak.retest_db" />
       </div>
     </leaf-part>
     <leaf-part leaf="instruments" title="What your instruments show on the peak">
