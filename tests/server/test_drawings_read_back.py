@@ -142,3 +142,27 @@ def test_the_ring_of_the_free_angle_is_a_small_circle_of_the_sky(name):
     seen = elevation < 89
     assert seen.sum() > 30
     assert away[seen] == pytest.approx(np.full(seen.sum(), facts.picks.rules.clearance_deg), abs=0.05)
+
+
+def test_the_clinometer_lies_on_its_face_at_what_it_shows():
+    facts, result, drawings = drawn("2026-103")
+    bodies = [points_of(one) for one in nodes(drawings["setting"], "path", fill="var(--ochre-tint)")]
+    slopes = [float(np.degrees(np.arctan2(body[0][1] - body[1][1], body[1][0] - body[0][0]))) for body in bodies]
+    face, rim = facts.picks.terminal.clinometer, facts.picks.terminal.other_faces[0]
+    assert (face.kind, rim.kind) == ("face", "rim")
+    elevation = result.aim.elevation_apparent_deg
+    assert slopes[0] == pytest.approx(elevation + face.offset_deg, abs=0.5)
+    assert slopes[1] == pytest.approx(90.0 - (elevation - rim.offset_deg), abs=0.5)  # shown from the vertical
+    rows = dict(drawings["setting"].rows)
+    assert rows["Azimuth screw turned up"].startswith("clockwise seen from above; 0.38° a turn, 14 turns")
+
+
+@pytest.mark.parametrize("mechanism", ["head", "feed"])
+def test_what_turns_for_the_skew_is_drawn_full_and_mirrored_from_in_front(mechanism):
+    terminal = {**golden.read("2026-104")["facts"]["terminal"], "skew_mechanism": mechanism}
+    _, result, drawings = drawn("2026-104", terminal=terminal)
+    rings = [one for one in nodes(drawings["setting"], "circle", stroke="var(--stream)")]
+    assert {one.get("r") for one in rings} == {"54" if mechanism == "head" else "15"}
+    turned = [numbers(one, "x1", "y1", "x2", "y2") for one in nodes(drawings["setting"], "line", stroke_width="4")]
+    angles = [float(np.degrees(np.arctan2(x1 - x2, y2 - y1))) for x1, y1, x2, y2 in turned]
+    assert angles == pytest.approx([result.aim.skew_deg, -result.aim.skew_deg], abs=0.5)

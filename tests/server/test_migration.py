@@ -59,7 +59,17 @@ def moved(tmp_path_factory):
 # What the demo's jobs have been given since.
 SINCE = {
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c"),
-    *("crew", "members", "assessed_by", "assessed_on", "releases", "reused", "later_letter", "later_mount_code"),
+    *(
+        "crew",
+        "members",
+        "brackets",
+        "assessed_by",
+        "assessed_on",
+        "releases",
+        "reused",
+        "later_letter",
+        "later_mount_code",
+    ),
     *("approved_by", "approved_at", "approved_letter", "approval_note"),
 }
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")

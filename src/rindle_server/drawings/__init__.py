@@ -17,6 +17,7 @@ from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
+from rindle_server.drawings.setting import setting_card
 from rindle_server.drawings.sky import StripSubject, position_strips, skyline_strip, subject_of
 from rindle_server.drawings.svg import Drawing, for_print
 
@@ -35,6 +36,13 @@ def _dial(facts: JobInput, result: JobAssessment, system: System) -> list[Drawin
     if result.aim is None or dial is None:
         return []
     return [dial_card(result.aim, dial, facts.picks.terminal, result.beam)]
+
+
+def _setting(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+    terminal, aimed = facts.picks.terminal, result.aim
+    if terminal is None or terminal.panel is not None or aimed is None or not aimed.visible:
+        return []
+    return [setting_card(aimed, terminal, result.beam)]
 
 
 def _plan(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
@@ -105,6 +113,7 @@ def _ladder(facts: JobInput, result: JobAssessment, system: System) -> list[Draw
 GROUPS: dict[str, Made] = {
     "blocks": _blocks,
     "dial": _dial,
+    "setting": _setting,
     "plan": _plan,
     "skyline": _skyline,
     "skyline-wide": _wide,

@@ -2,6 +2,7 @@
 const PLACES: Record<string, number> = {
   blocks: 860 / 240,
   dial: 780 / 292,
+  setting: 780 / 336,
   plan: 780 / 330,
   skyline: 996 / 418,
   mount: 780 / 380,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What each instrument shows on this terminal, its own corrections, and the way back from a reading. */
 import CalcPanel from '@/fields/CalcPanel.vue'
+import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import { fixed, tolerance } from '@/stations/aim/rows'
@@ -21,6 +22,7 @@ const ofKind = (kind: string) =>
     title="What each instrument shows"
     note="in the order in which they are set, with tolerances"
   >
+    <drawing-view name="setting" />
     <table class="grid-table figures" aria-label="Instruments">
       <thead>
         <tr>

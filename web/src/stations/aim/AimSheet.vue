@@ -20,7 +20,7 @@ const told = computed(() => store.job!.assessment)
 
 <template>
   <template v-if="told.aim">
-    <leaf-part leaf="figures instruments mast">
+    <leaf-part leaf="figures mast">
       <drawing-view name="dial" />
       <p class="caution">
         <b>Compass:</b> steel bends it. Stand off several metres from mast, dish, roof and vehicle, and sight along the
