@@ -31,6 +31,7 @@ from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.places_api import router as places_router
 from rindle_server.sites_api import router as sites_router
 from rindle_server.stores.api import router as stores_router
+from rindle_server.stores.manuals import router as manuals_router
 
 _LOG = logging.getLogger("rindle.api")
 
@@ -42,6 +43,7 @@ api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
 api.add_router("/stores", stores_router)
+api.add_router("/manuals", manuals_router)
 api.add_router("/places", places_router)
 api.add_router("/sites", sites_router)
 

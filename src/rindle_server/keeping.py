@@ -15,6 +15,7 @@ import sqlite3
 import tempfile
 import zipfile
 from collections.abc import Iterator
+from contextlib import suppress
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import IO, Any
@@ -91,11 +92,15 @@ def _database_troubles(base: sqlite3.Connection) -> list[str]:
 
 
 def _documents(base: sqlite3.Connection) -> list[tuple[str, str, str]]:
-    """Checksum, name and job of every document, a content once."""
+    """Checksum, name and job of every document and manual, a content once."""
     rows = base.execute(
         "SELECT d.sha256, min(d.name), min(j.number) FROM jobs_document d JOIN jobs_job j ON j.id = d.job_id "
         "GROUP BY d.sha256 ORDER BY d.sha256"
-    )
+    ).fetchall()
+    with suppress(sqlite3.OperationalError):  # a base of an earlier version has no manuals
+        known = {row[0] for row in rows}
+        manuals = base.execute("SELECT sha256, min(name), 'the manuals' FROM stores_manual GROUP BY sha256")
+        rows += [row for row in manuals.fetchall() if row[0] not in known]
     return [(str(one), str(name), str(number)) for one, name, number in rows]
 
 

@@ -47,6 +47,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, told):
                 code="kit",
                 letter="A",
                 reading_id=1,
+                manual_id=1,
                 kind="cable",
                 form="csv",
                 z=0,

@@ -161,7 +161,7 @@ def test_the_clinometer_lies_on_its_face_at_what_it_shows():
 def test_what_turns_for_the_skew_is_drawn_full_and_mirrored_from_in_front(mechanism):
     terminal = {**golden.read("2026-104")["facts"]["terminal"], "skew_mechanism": mechanism}
     _, result, drawings = drawn("2026-104", terminal=terminal)
-    rings = [one for one in nodes(drawings["setting"], "circle", stroke="var(--stream)")]
+    rings = nodes(drawings["setting"], "circle", stroke="var(--stream)")
     assert {one.get("r") for one in rings} == {"54" if mechanism == "head" else "15"}
     turned = [numbers(one, "x1", "y1", "x2", "y2") for one in nodes(drawings["setting"], "line", stroke_width="4")]
     angles = [float(np.degrees(np.arctan2(x1 - x2, y2 - y1))) for x1, y1, x2, y2 in turned]

@@ -86,6 +86,8 @@ NEW = {
     "hand_marks",
     "work",
     "self_install",
+    "takes",
+    "approved",
 }
 
 

@@ -27,6 +27,16 @@ Latitude = Annotated[float, Field(ge=-90, le=90)]
 Corner = tuple[Longitude, Latitude]
 
 
+PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel"]
+PART_KINDS: dict[PartKind, str] = {
+    "reflector": "Reflector",
+    "feed": "Feed",
+    "transceiver": "Transceiver",
+    "modem": "Modem",
+    "panel": "Panel",
+}
+
+
 class Beam(Model):
     """A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none."""
 
@@ -114,6 +124,11 @@ class Satellite(Model):
         default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator"
     )
     beams: list[Beam] = Field(default_factory=list)
+    approved: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list,
+        max_length=400,
+        description="Terminals and models of parts that its network approves; empty: not told",
+    )
     settings: list[SettingField] = Field(
         default_factory=list, description="Settings sheet of its network, in the order of entry"
     )
@@ -290,6 +305,9 @@ class Terminal(Model):
     )
     self_install: bool = Field(
         default=False, description="Whether its maker and network let an owner install it without trained people"
+    )
+    takes: dict[PartKind, list[Annotated[str, Field(min_length=1, max_length=80)]]] = Field(
+        default_factory=dict, description="Models of parts that fit it; a kind that is not named takes any"
     )
     parts: list[Part]
     tools: list[str]

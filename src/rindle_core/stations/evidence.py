@@ -12,7 +12,7 @@ from rindle_core.kernel.model import Model, Row
 # Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
 _NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
 # What is asked before the visit says nothing about the work once it is done.
-_BEFORE_THE_VISIT = ("brief.settled", "brief.indoor", "brief.crew", "brief.weather")
+_BEFORE_THE_VISIT = ("brief.settled", "brief.indoor", "brief.crew", "brief.approval", "brief.weather")
 # It only counts what is asked for at the other stations.
 _COUNTED_THERE = ("handover.open_unknowns",)
 _NEED = "handover.need."  # a need of the customer that nobody has proved

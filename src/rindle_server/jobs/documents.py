@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-import hashlib
 from pathlib import Path
 
-from django.conf import settings
 from django.utils import timezone
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
 from rindle_core.stations.brief.documents import DocumentKind, satellite_named
+from rindle_server import contents
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.files import write_whole
 from rindle_server.jobs.edit import known, void
 from rindle_server.jobs.journal import Draft, Write, whole
 from rindle_server.jobs.models import Document, Job
@@ -31,21 +29,9 @@ _KINDS = {
 }
 
 
-def _path(sha256: str) -> Path:
-    return Path(settings.HOME) / "documents" / sha256
-
-
-def _kept_whole(sha256: str) -> bool:
-    """Whether the content lies there as its checksum says: a torn file of an interrupted try is written anew."""
-    path = _path(sha256)
-    return path.exists() and hashlib.sha256(path.read_bytes()).hexdigest() == sha256
-
-
 def keep(job: Job, name: str, content: bytes, by: str) -> Document:
     """Keeps a file; the same content is kept once. Raises Conflict where the job was signed meanwhile."""
-    sha256 = hashlib.sha256(content).hexdigest()
-    if not _kept_whole(sha256):
-        write_whole(_path(sha256), content)
+    sha256 = contents.store(content)
     row = Document(
         job=job,
         name=name[:200],
@@ -58,7 +44,7 @@ def keep(job: Job, name: str, content: bytes, by: str) -> Document:
     try:
         _add(job, row)
     except Conflict:
-        _forget_unused([sha256])
+        contents.forget_unused([sha256])
         raise
     return row
 
@@ -79,27 +65,15 @@ def take_out(job: Job, document_id: int) -> None:
     """Takes a file out of the job, and off the disk where no job has it any more."""
     sums = list(job.documents.filter(pk=document_id).values_list("sha256", flat=True))
     remove(job, document_id)
-    _forget_unused(sums)
-
-
-def _forget_unused(sums: list[str]) -> None:
-    used = set(Document.objects.filter(sha256__in=sums).values_list("sha256", flat=True))
-    for sha256 in set(sums) - used:
-        _path(sha256).unlink(missing_ok=True)
+    contents.forget_unused(sums)
 
 
 def read(job: Job, document_id: int) -> tuple[Document, bytes]:
     """The file, checked against its checksum. Raises NotThere or Conflict."""
     row = job.documents.filter(pk=document_id).first()
-    if row is None or not _path(row.sha256).exists():
+    if row is None:
         raise NotThere.one("document", "This file is not in the data folder.")
-    content = _path(row.sha256).read_bytes()
-    if hashlib.sha256(content).hexdigest() != row.sha256:
-        raise Conflict.one(
-            "document",
-            f"{row.name} has changed on disk since it was kept: its checksum differs. Load it again from its source.",
-        )
-    return row, content
+    return row, contents.content_of(row.sha256, row.name)
 
 
 class DocumentPatch(Model):

@@ -46,6 +46,21 @@ class StoreItem(models.Model):
         return parse(kind, self.data)
 
 
+class Manual(models.Model):
+    """A manual of the firm: a PDF kept under its checksum beside the jobs' documents, with the pages of the steps."""
+
+    name = models.CharField(max_length=200)
+    sha256 = models.CharField(max_length=64)
+    size_bytes = models.PositiveBigIntegerField()
+    bookmarks = models.JSONField(default=list, db_comment="What the core's Bookmark reads")
+
+    class Meta:
+        ordering: ClassVar = ["name", "pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Firm(models.Model):
     """The firm whose data folder this is."""
 

@@ -2152,6 +2152,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/manuals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description Every manual.
+         */
+        get: operations["rindle_server_stores_manuals_read"];
+        put?: never;
+        /**
+         * Add
+         * @description Keeps a PDF. The same file handed in again is kept once. Raises InputError for anything else.
+         */
+        post: operations["rindle_server_stores_manuals_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/manuals/{manual_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark
+         * @description Puts the bookmarks of a manual.
+         */
+        put: operations["rindle_server_stores_manuals_mark"];
+        post?: never;
+        /**
+         * Take Out
+         * @description Takes a manual out, and its file where no job holds it.
+         */
+        delete: operations["rindle_server_stores_manuals_take_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/manuals/{manual_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Content
+         * @description The PDF, to be shown: `#page=12` behind the address opens it there.
+         */
+        get: operations["rindle_server_stores_manuals_content"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -3792,6 +3860,39 @@ export interface components {
             second_port: string;
         };
         /**
+         * Bookmark
+         * @description A page for one step of one terminal; without a step it is for the terminal as a whole.
+         */
+        Bookmark: {
+            /**
+             * Note
+             * @description What is found there
+             * @default
+             */
+            note: string;
+            /** Page */
+            page: number;
+            /**
+             * Step
+             * @description Code of its build step; empty: the whole terminal
+             * @default
+             */
+            step: string;
+            /**
+             * Terminal
+             * @description Code of the terminal
+             */
+            terminal: string;
+        };
+        /**
+         * Bookmarks
+         * @description All bookmarks of a manual.
+         */
+        Bookmarks: {
+            /** Bookmarks */
+            bookmarks: components["schemas"]["Bookmark"][];
+        };
+        /**
          * Bracket
          * @description A bracket that holds spare feeds beside the main one. Reaches are from the main feed's centre, along the bar.
          */
@@ -3999,6 +4100,8 @@ export interface components {
              * @default
              */
             indoor_note: string;
+            /** Equipment */
+            kit?: components["schemas"]["KitItem"][];
             /**
              * Position for good
              * @description Letter of the candidate on which it stands for good
@@ -4298,6 +4401,8 @@ export interface components {
             indoor?: string[] | null;
             /** Indoor place */
             indoor_note?: string | null;
+            /** Equipment */
+            kit?: components["schemas"]["KitItem"][] | null;
             /**
              * Position for good
              * @description Letter of the candidate on which it stands for good
@@ -9348,6 +9453,39 @@ export interface components {
             what: string;
         };
         /**
+         * KitItem
+         * @description A piece of equipment as it stands on its label.
+         */
+        KitItem: {
+            /**
+             * Approval shown by
+             * @description What shows that the network takes a part that is not on its list
+             * @default
+             */
+            evidence: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            kind: "reflector" | "feed" | "transceiver" | "modem" | "panel";
+            /**
+             * Model
+             * @description As the label says
+             */
+            model: string;
+            /**
+             * Serial number
+             * @default
+             */
+            serial: string;
+        };
+        /**
          * KnownSatellite
          * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
          */
@@ -10789,6 +10927,20 @@ export interface components {
             left_out: number;
             /** Numbers */
             numbers: string[];
+        };
+        /**
+         * ManualOut
+         * @description A manual with its bookmarks.
+         */
+        ManualOut: {
+            /** Bookmarks */
+            bookmarks: components["schemas"]["Bookmark"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Size Bytes */
+            size_bytes: number;
         };
         /**
          * MarginWithout
@@ -13804,6 +13956,11 @@ export interface components {
          * @description A satellite on the geostationary arc. Longitude east positive.
          */
         Satellite: {
+            /**
+             * Approved
+             * @description Terminals and models of parts that its network approves; empty: not told
+             */
+            approved?: string[];
             /** Beams */
             beams?: components["schemas"]["Beam"][];
             /** Code */
@@ -15922,6 +16079,13 @@ export interface components {
              */
             skew_mechanism: "feed" | "head" | "none";
             supply: components["schemas"]["Supply"];
+            /**
+             * Takes
+             * @description Models of parts that fit it; a kind that is not named takes any
+             */
+            takes?: {
+                [key: string]: string[];
+            };
             /** Tools */
             tools: string[];
             /** Transmit Ghz */
@@ -21138,6 +21302,124 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+        };
+    };
+    rindle_server_stores_manuals_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_stores_manuals_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_stores_manuals_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                manual_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Bookmarks"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_stores_manuals_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                manual_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_stores_manuals_content: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                manual_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

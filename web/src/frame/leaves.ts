@@ -87,7 +87,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.approval_note',
       'brief.approval_lines',
     ),
-    leaf('parts', 'Parts and costs', 'brief.deliveries', 'brief.costs', 'brief.overlap_month_count'),
+    leaf('parts', 'Parts and costs', 'brief.kit', 'brief.deliveries', 'brief.costs', 'brief.overlap_month_count'),
   ],
   aim: [
     leaf('figures', 'Figures'),

@@ -6,6 +6,7 @@ import { askAnew, keepStores, stores } from '@/api/cache'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import FilePick from '@/fields/FilePick.vue'
 import SchemaField from '@/fields/SchemaField.vue'
+import ManualsPanel from '@/places/ManualsPanel.vue'
 import { counted } from '@/lib/counted'
 import { blankOf, type Node } from '@/lib/jsonSchema'
 
@@ -307,6 +308,7 @@ async function saveFirm(): Promise<void> {
         </tbody>
       </table>
     </section>
+    <manuals-panel :terminals="catalogue?.terminals ?? []" />
     <section v-if="firm" class="block" aria-label="Firm and house rules">
       <h2>Firm and house rules</h2>
       <div class="row">

@@ -25,6 +25,7 @@ type WholeList =
   | 'positions'
   | 'deliveries'
   | 'releases'
+  | 'kit'
   | 'landmarks'
   | 'settings'
   | 'extra_runs'

@@ -29,6 +29,7 @@ from rindle_core.stations.brief.findings import (
     SATELLITE,
     TERMINAL,
 )
+from rindle_core.stations.brief.kit import judge_approval, judge_fits
 from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
 from rindle_core.stations.brief.settled_before import visit_of
@@ -126,6 +127,10 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_codes(job),
         *judge_hardware_address(job.brief.hardware_address),
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
+        *judge_fits(job.brief.kit, job.picks.terminal),
+        *judge_approval(
+            job.brief.kit, job.picks.terminal, job.picks.satellite, said="approved_kit" in job.brief.settled
+        ),
         *judge_done_by(job),
         *judge_assessed(job),
         *judge_position_mounts(stands_on),

@@ -13,6 +13,7 @@ from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.site_clock import ahead_h, noon_of, zone_at
 from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.competence import Release
+from rindle_core.stations.brief.kit import KitItem
 from rindle_core.stations.brief.visit import VisitFacts
 
 
@@ -97,6 +98,7 @@ class BriefFacts(VisitFacts):
     access: Annotated[
         str, Entry("Access", placeholder="Keys, dogs, hours, who may be on the roof, power for the tools")
     ] = Field(default="", max_length=600)
+    kit: Annotated[list[KitItem], Entry("Equipment")] = Field(default_factory=list, max_length=40)
     deliveries: Annotated[list[Delivery], Entry("Deliveries")] = Field(default_factory=list, max_length=100)
 
     @property

@@ -4,6 +4,20 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+FITS = Kind(
+    "brief.fits.{}",
+    "the model of a part",
+    against="what the terminal takes",
+    source="Terminal in Stores",
+    at="brief.kit",
+)
+APPROVAL = Kind(
+    "brief.approval",
+    "terminal and parts",
+    against="the list of the satellite's network",
+    source="Satellite in Stores; the operator prevails",
+    at="brief.kit",
+)
 DONE_BY = Kind(
     "brief.done_by",
     "whether the owner may install this terminal",

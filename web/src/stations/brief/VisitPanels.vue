@@ -54,6 +54,7 @@ const deliveryColumns = columnsOf(
   'stop_gap',
   'stop_gap_until',
 )
+const kitColumns = columnsOf('brief.kit', 'kind', { key: 'model', main: true }, 'serial', 'evidence')
 const nextLetter = (others: Record<string, string>[]) => ({ letter: freeLetter(others.map((one) => one.letter ?? '')) })
 const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.letter)
 const clock = (text: string) => text.slice(11, 16)
@@ -197,6 +198,21 @@ const clock = (text: string) => text.slice(11, 16)
         </tr>
       </tbody>
     </table>
+  </leaf-part>
+  <leaf-part leaf="parts" title="Equipment" note="by the labels: what fits, and what the network approves">
+    <row-grid
+      name="kit"
+      title="Equipment"
+      :columns="kitColumns"
+      :rows="visit.kit ?? []"
+      :blank="{ kind: 'transceiver' }"
+      add-label="Add a part"
+      ><template #empty
+        ><p class="quiet">
+          No part yet. Model and serial number as the labels say; they come into the report.
+        </p></template
+      ></row-grid
+    >
   </leaf-part>
   <leaf-part
     leaf="parts"

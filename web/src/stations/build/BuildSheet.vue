@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { IconLock } from '@tabler/icons-vue'
+import { useAsked } from '@/api/cache'
+import client, { unwrap } from '@/api/client'
+import { IconBook2, IconLock } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import { when } from '@/lib/when'
@@ -7,6 +9,20 @@ import { useJob } from '@/stores/job'
 
 const store = useJob()
 const build = computed(() => store.job?.assessment.build ?? null)
+const { data: manuals } = useAsked(
+  () => ['manuals'],
+  () => unwrap(client.GET('/api/manuals')),
+)
+/** The pages of the firm’s manuals that belong to a step of this terminal; to none: those of the whole terminal. */
+const pages = (step: string) =>
+  (manuals.value ?? []).flatMap((one) =>
+    one.bookmarks
+      .filter((mark) => mark.terminal === store.job?.facts.picks.terminal?.code && (mark.step ?? '') === step)
+      .map((mark) => ({
+        url: `/api/manuals/${one.id}/file#page=${mark.page}`,
+        name: `${one.name}, page ${mark.page}`,
+      })),
+  )
 const upcoming = computed(() => build.value?.steps.find((view) => view.state !== 'done') ?? null)
 defineExpose({
   stepDone: () => {
@@ -16,6 +32,9 @@ defineExpose({
 </script>
 
 <template>
+  <p v-for="one in build ? pages('') : []" :key="one.url">
+    <a :href="one.url" target="_blank" class="page"><icon-book-2 :size="16" aria-hidden="true" /> {{ one.name }}</a>
+  </p>
   <ol v-if="build" class="steps" aria-label="Build steps">
     <li
       v-for="(view, index) in build.steps"
@@ -26,6 +45,11 @@ defineExpose({
       <div class="what">
         <h2>{{ view.step.title }} <span v-if="view.step.hold_point" class="tag">hold point</span></h2>
         <p class="quiet">{{ view.step.detail }}</p>
+        <p v-for="one in pages(view.step.code)" :key="one.url">
+          <a :href="one.url" target="_blank" class="page"
+            ><icon-book-2 :size="16" aria-hidden="true" /> {{ one.name }}</a
+          >
+        </p>
         <p v-if="view.step.caution && view.state !== 'done'" class="caution">{{ view.step.caution }}</p>
         <p v-if="view.waits_for.length" class="waits">
           <icon-lock :size="16" aria-hidden="true" /> Waits for {{ view.waits_for.join(', ') }}
@@ -59,6 +83,12 @@ defineExpose({
 </template>
 
 <style scoped>
+.page {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 36px;
+}
 .steps {
   list-style: none;
   margin: 0;
