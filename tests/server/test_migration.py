@@ -60,6 +60,7 @@ def moved(tmp_path_factory):
 SINCE = {
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c"),
     *(
+        "kit",
         "crew",
         "members",
         "brackets",
