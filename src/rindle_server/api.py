@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
@@ -128,6 +129,17 @@ def health(request: HttpRequest) -> Health:
     """Open to everyone."""
     has_accounts = get_user_model().objects.exists()
     return Health(status="ok", version=__version__, demo=settings.DEMO, has_accounts=has_accounts)
+
+
+@api.get("/authority.crt", auth=None)
+def authority(request: HttpRequest) -> HttpResponse:
+    """The certificate that a device of the crew is told to trust: it holds no secret. Raises NotThere without TLS."""
+    path = Path(settings.HOME) / "tls" / "rindle-authority.crt"
+    if not settings.TLS or not path.exists():
+        raise NotThere.one("authority", "This server has no certificate of its own: it is started with --tls for one.")
+    answer = HttpResponse(path.read_bytes(), content_type="application/x-x509-ca-cert")
+    answer["Content-Disposition"] = 'attachment; filename="rindle-authority.crt"'
+    return answer
 
 
 @api.get("/units", response=dict[str, dict[str, dict[str, Any]]])

@@ -18,7 +18,7 @@ import threading
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, NoReturn
 
@@ -179,15 +179,42 @@ _SERVER: dict[str, Any] = {
 }
 
 
-def _serve(listen: str, port: int, said: str) -> None:
+def _plain_server(listen: str, port: int) -> tuple[Callable[[], object], Callable[[], object]]:
+    """Waitress on this address: what runs it, and what ends it. Raises OSError where the address cannot be had."""
     from waitress import create_server
 
-    from rindle_server import gazetteer
     from rindle_server.wsgi import application
+
+    server = create_server(application, host=listen, port=port, **_SERVER)
+    return server.run, server.close
+
+
+def _tls_server(listen: str, port: int, folder: Path) -> tuple[Callable[[], object], Callable[[], object]]:
+    """Cheroot with the folder's own certificate: waitress has no TLS."""
+    import ssl
+
+    from cheroot.ssl.builtin import BuiltinSSLAdapter
+    from cheroot.wsgi import Server
+
+    from rindle_server.tls import CERTIFICATE, KEY
+    from rindle_server.wsgi import application
+
+    server = Server((listen, port), application, numthreads=_SERVER["threads"], server_name=_SERVER["ident"])
+    server.timeout = _SERVER["channel_timeout"]
+    server.max_request_header_size = _SERVER["max_request_header_size"]
+    server.max_request_body_size = _SERVER["max_request_body_size"]
+    server.ssl_adapter = BuiltinSSLAdapter(str(folder / CERTIFICATE), str(folder / KEY))
+    server.ssl_adapter.context.minimum_version = ssl.TLSVersion.TLSv1_2
+    server.prepare()
+    return server.serve, server.stop
+
+
+def _serve(listen: str, port: int, said: str, tls: Path | None = None) -> None:
+    from rindle_server import gazetteer
 
     gazetteer.places()
     try:
-        server = create_server(application, host=listen, port=port, **_SERVER)
+        run, end = _tls_server(listen, port, tls) if tls else _plain_server(listen, port)
     except OSError as error:
         raise SystemExit(
             f"Port {port} on {listen} cannot be used ({error.strerror}): stop the other program, or choose --port."
@@ -195,9 +222,9 @@ def _serve(listen: str, port: int, said: str) -> None:
     print(said, flush=True)
     threading.Thread(target=_warm, daemon=True).start()
     try:
-        server.run()
+        run()
     finally:
-        server.close()
+        end()
 
 
 def run_demo(port: int) -> None:
@@ -247,31 +274,44 @@ def _own_home() -> Path:
     return home
 
 
-def _said(listen: str, port: int, home: Path) -> str:
+def _said(listen: str, port: int, home: Path, tls: Path | None = None) -> str:
     """Where it is served; where others may reach it, their address and a code that a telephone reads off the screen."""
+    scheme = "https" if tls else "http"
     if listen in ("127.0.0.1", "localhost"):
         return (
-            f"Rindle serves {home} at http://{listen}:{port}/   (Ctrl+C stops it)\n"
+            f"Rindle serves {home} at {scheme}://{listen}:{port}/   (Ctrl+C stops it)\n"
             "Only this machine reaches it; --listen 0.0.0.0 lets tablets and telephones on its network in."
         )
     from rindle_server.network import own_address
 
-    url = f"http://{own_address() if listen in ('0.0.0.0', '::') else listen}:{port}/"
+    url = f"{scheme}://{own_address() if listen in ('0.0.0.0', '::') else listen}:{port}/"
     drawn = io.StringIO()
     segno.make(url, error="m").terminal(out=drawn, compact=True, border=2)
-    return f"Rindle serves {home} at {url}   (Ctrl+C stops it)\nOn a telephone in the same network:\n{drawn.getvalue()}"
+    trust = f"Each device is told once to trust {tls / 'rindle-authority.crt'}: {url}api/authority.crt\n" if tls else ""
+    return (
+        f"Rindle serves {home} at {url}   (Ctrl+C stops it)\n{trust}"
+        f"On a telephone in the same network:\n{drawn.getvalue()}"
+    )
 
 
-def run_serve(listen: str, port: int, with_bench: bool) -> None:
+def run_serve(listen: str, port: int, with_bench: bool, with_tls: bool) -> None:
     """The firm's own data."""
     os.environ["RINDLE_LISTEN"] = listen
+    if with_tls:
+        os.environ["RINDLE_TLS"] = "1"
     home = _own_home()
     with held(home), bench(free_port(port + 1000)) if with_bench else contextlib.nullcontext("") as url:
         if url:
             os.environ["RINDLE_BENCH_URL"] = url
         _setup()
         _first_account()
-        _serve(listen, port, _said(listen, port, home))
+        tls = None
+        if with_tls:
+            from rindle_server.network import own_address
+            from rindle_server.tls import certificates
+
+            tls = certificates(home / "tls", [own_address()])
+        _serve(listen, port, _said(listen, port, home, tls), tls)
 
 
 def run_account(act: str, username: str, name: str, may_manage: bool) -> None:
@@ -393,6 +433,7 @@ def main() -> None:
     serve = commands.add_parser("serve", help="the firm's own data, in RINDLE_HOME")
     serve.add_argument("--port", type=int, default=8765)
     serve.add_argument("--listen", default="127.0.0.1", help="0.0.0.0 lets a tablet on the same network in")
+    serve.add_argument("--tls", action="store_true", help="its own certificate, for camera and position on a tablet")
     serve.add_argument("--with-bench", action="store_true", help="start the simulated terminals too")
     stores = commands.add_parser("stores", help="import satellites.json, terminals.json, cables.json")
     stores.add_argument("files", nargs="+")
@@ -414,7 +455,7 @@ def main() -> None:
         if options.command == "demo":
             run_demo(options.port)
         elif options.command == "serve":
-            run_serve(options.listen, options.port, options.with_bench)
+            run_serve(options.listen, options.port, options.with_bench, options.tls)
         elif options.command == "stores":
             import_stores([str(_asked(one)) for one in options.files])
         elif options.command == "account":

@@ -123,6 +123,8 @@ STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.exists() else None
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"  # named by their content: kept by the browser for good
+TLS = bool(os.environ.get("RINDLE_TLS"))
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = TLS
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60  # two months: crews are offline for weeks
 CSRF_COOKIE_SAMESITE = "Lax"

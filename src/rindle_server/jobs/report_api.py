@@ -38,7 +38,8 @@ def _address(request: HttpRequest, number: str) -> str:
     """
     port = request.get_host().partition(":")[2]
     host = "127.0.0.1" if settings.LISTEN == "127.0.0.1" else own_address()
-    return f"http://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
+    scheme = "https" if request.is_secure() else "http"
+    return f"{scheme}://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
 
 
 @router.get("/{number}/proposal.html")

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/authority.crt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Authority
+         * @description The certificate that a device of the crew is told to trust: it holds no secret. Raises NotThere without TLS.
+         */
+        get: operations["rindle_server_api_authority"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc": {
         parameters: {
             query?: never;
@@ -17229,6 +17249,24 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    rindle_server_api_authority: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_api_list_calculators: {
         parameters: {
             query?: never;
