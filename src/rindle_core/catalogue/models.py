@@ -110,6 +110,7 @@ class Satellite(Model):
 
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(min_length=1, max_length=80)
+    template: bool = Field(default=False, description="Invented figures to copy from, not a maker's")
     longitude_deg: float = Field(ge=-180, le=180)
     tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     network_id: str = Field(
@@ -284,6 +285,7 @@ class Terminal(Model):
 
     code: str
     name: str
+    template: bool = Field(default=False, description="Invented figures to copy from, not a maker's")
     family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
     polarization: Polarization
     aperture_mm: float = Field(ge=50, le=10_000)
@@ -386,6 +388,7 @@ class Constellation(Model):
 
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(min_length=1, max_length=80)
+    template: bool = Field(default=False, description="Invented figures to copy from, not a maker's")
     shells: list[Shell] = Field(default_factory=list, max_length=20)
     elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
 

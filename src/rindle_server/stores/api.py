@@ -13,6 +13,7 @@ from pydantic import BaseModel
 
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Catalogue
+from rindle_core.catalogue.starter import starter
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.glossary import GLOSSARY, Term
 from rindle_core.kernel.house_rules import HouseRules
@@ -49,6 +50,18 @@ class FirmOut(Schema):
 @router.get("", response=Catalogue)
 def read_catalogue(request: HttpRequest) -> Catalogue:
     """Satellites, terminals and cables."""
+    return catalogue()
+
+
+@router.post("/starter", response=Catalogue)
+def begin(request: HttpRequest) -> Catalogue:
+    """Lays templates into empty stores. Raises Conflict where there are terminals already."""
+    with transaction.atomic():
+        if StoreItem.objects.filter(kind="terminal").exists():
+            raise Conflict.one("stores", "There are terminals in the stores already: copy one of them instead.")
+        for kind, entries in starter().items():
+            for entry in entries:
+                put_item(kind, entry)
     return catalogue()
 
 

@@ -2582,6 +2582,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Lays templates into empty stores. Raises Conflict where there are terminals already.
+         */
+        post: operations["rindle_server_stores_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/words": {
         parameters: {
             query?: never;
@@ -6819,6 +6839,12 @@ export interface components {
             name: string;
             /** Shells */
             shells?: components["schemas"]["Shell"][];
+            /**
+             * Template
+             * @description Invented figures to copy from, not a maker's
+             * @default false
+             */
+            template: boolean;
         };
         /**
          * CostItem
@@ -14012,6 +14038,12 @@ export interface components {
              */
             settings?: components["schemas"]["SettingField"][];
             /**
+             * Template
+             * @description Invented figures to copy from, not a maker's
+             * @default false
+             */
+            template: boolean;
+            /**
              * Tilt Deg
              * @description Own turn of the polarization plane
              * @default 0
@@ -16106,6 +16138,12 @@ export interface components {
             takes?: {
                 [key: string]: string[];
             };
+            /**
+             * Template
+             * @description Invented figures to copy from, not a maker's
+             * @default false
+             */
+            template: boolean;
             /** Tools */
             tools: string[];
             /** Transmit Ghz */
@@ -21938,6 +21976,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmOut"];
+                };
+            };
+        };
+    };
+    rindle_server_stores_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
                 };
             };
         };

@@ -150,7 +150,8 @@ async function takeIn(files: File[]): Promise<void> {
       <button type="button" class="link" @click="choose({ show: 'open', verdict: '' })">Show those in hand</button>
     </p>
     <p v-else-if="rows.length === 0 && !wanted" class="quiet">
-      No jobs yet. A job begins with the first call: press New job and enter who is calling and from where.
+      No jobs yet. A job begins with the first call: press New job and enter who is calling and from where. Terminals
+      and satellites come from <router-link to="/stores">Stores</router-link>: a new firm begins there.
     </p>
     <p v-else-if="rows.length === 0" class="quiet">No job matches “{{ wanted }}”. Clear the search to see all.</p>
     <ul v-else aria-label="Jobs">

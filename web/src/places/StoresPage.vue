@@ -183,6 +183,10 @@ async function save(): Promise<void> {
     editing.value = null
   }
 }
+async function begin(): Promise<void> {
+  catalogue.value =
+    (await during(() => unwrap(client.POST('/api/stores/starter')), 'Templates are in the stores.')) ?? catalogue.value
+}
 async function remove(kind: Kind, code: string): Promise<void> {
   catalogue.value =
     (await during(
@@ -237,6 +241,20 @@ async function saveFirm(): Promise<void> {
     </p>
     <p v-if="trouble && !editing" class="trouble" role="alert">{{ trouble }}</p>
     <p v-else-if="said" role="status">{{ said }}</p>
+    <section v-if="catalogue && !catalogue.terminals.length" class="block" aria-label="First steps">
+      <h2>The first ten minutes</h2>
+      <ol>
+        <li>
+          Lay templates into the stores: invented dishes, a panel, a satellite and cables, to copy from.
+          <n-button type="primary" size="small" @click="begin">Begin with templates</n-button>
+        </li>
+        <li>Copy a template, put in the maker’s figures, and take its tick “Template” out.</li>
+        <li>
+          Enter the crew under “Crew, roles and certificates”, and the firm’s name and rules at the end of this page.
+        </li>
+        <li>Go to <router-link to="/jobs">Jobs</router-link> and press New job.</li>
+      </ol>
+    </section>
     <section v-if="editing" ref="editor" class="block" aria-label="Editor">
       <div class="row">
         <h2>{{ editing.isNew ? 'New entry' : `Change ${String(editing.data.name)}` }}</h2>

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.stations.brief.findings import APPROVED, ASSESSED, DONE_BY, LATER, POSITION_MOUNT
+from rindle_core.stations.brief.findings import APPROVED, ASSESSED, DONE_BY, LATER, POSITION_MOUNT, TEMPLATE
 from rindle_core.stations.brief.visit import REUSED
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.position_mount import PositionMount, mount_at
@@ -58,6 +58,21 @@ def judge_approved(job: JobInput) -> list[Finding]:
             )
         ]
     return [APPROVED(Level.CLEAR, f"{brief.approved_by} agreed to position {brief.approved_letter}", "")]
+
+
+def judge_templates(job: JobInput) -> list[Finding]:
+    """Figures of a template are nobody's: what rests on them is not known."""
+    picks = job.picks
+    found = [one.name for one in (picks.terminal, picks.satellite, picks.constellation) if one and one.template]
+    if not found:
+        return []
+    return [
+        TEMPLATE.missing(
+            f"{' and '.join(found)}: invented figures",
+            "Copy it in Stores, put in the maker's and the operator's own figures, take the tick “Template” out, and "
+            "choose that one.",
+        )
+    ]
 
 
 def judge_done_by(job: JobInput) -> list[Finding]:
@@ -154,5 +169,6 @@ __all__ = [
     "judge_done_by",
     "judge_later",
     "judge_position_mounts",
+    "judge_templates",
     "position_mounts",
 ]

@@ -13,6 +13,7 @@ from rindle_core.stations.brief.agreed import (
     judge_done_by,
     judge_later,
     judge_position_mounts,
+    judge_templates,
     position_mounts,
 )
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
@@ -131,6 +132,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_approval(
             job.brief.kit, job.picks.terminal, job.picks.satellite, said="approved_kit" in job.brief.settled
         ),
+        *judge_templates(job),
         *judge_done_by(job),
         *judge_assessed(job),
         *judge_position_mounts(stands_on),

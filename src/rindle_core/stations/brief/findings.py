@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+TEMPLATE = Kind(
+    "brief.template",
+    "whether terminal, satellite or constellation is a template with invented figures",
+    source="Stores",
+    at="brief.terminal_code",
+)
 FITS = Kind(
     "brief.fits.{}",
     "the model of a part",
