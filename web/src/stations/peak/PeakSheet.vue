@@ -43,18 +43,37 @@ async function during(name: string, ask: () => Promise<boolean>): Promise<void> 
 const turnAndRead = (by: number) =>
   during(`turn${by}`, () => store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] }))
 /** A sweep is read turning up throughout, so that the play of the head does not shift it. */
-const SWEEP = [-2, ...Array<number>(8).fill(0.5)]
+const HALF = 0.5
+const up = (count: number) => Array<number>(count).fill(HALF)
+const SWEEP = [-3, ...up(12)]
+const FURTHER = 2
 const swept = ref<number | null>(null)
 const stopSweep = () => (swept.value = null)
-/** Two turns down and in half turns up to two above, a reading at each: both sides of the top are seen. */
+/** Reads at each step; false where somebody stopped it, or the terminal did not answer. */
+async function readAlong(steps: number[]): Promise<boolean> {
+  for (const by of steps) {
+    const done = await store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] })
+    if (!done || swept.value === null) return false
+    swept.value += 1
+  }
+  return true
+}
+/** What is still to be read so that the level is seen to fall on both sides; nothing where it was. */
+function further(): number[] {
+  if (fit.value?.bracketed !== false) return []
+  const levels = shown.value.map((one) => one.level_db)
+  const fallen = Math.max(...levels) - (job.value.facts.picks.rules?.peak_fall_db ?? 1)
+  const last = shown.value.at(-1)!
+  if (last.level_db > fallen) return up(2 * FURTHER)
+  const lowest = Math.min(...shown.value.map((one) => one.turns))
+  return [lowest - last.turns - FURTHER, ...up(2 * FURTHER)]
+}
+/** Three turns down and in half turns up to three above, a reading at each; and on where one side has not fallen yet. */
 async function sweep(): Promise<void> {
   busy.value = 'sweep'
   swept.value = 0
-  for (const by of SWEEP) {
-    const done = await store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] })
-    if (!done || swept.value === null) break
-    swept.value += 1
-  }
+  let going = await readAlong(SWEEP)
+  for (let round = 0; going && round < 3 && further().length; round++) going = await readAlong(further())
   swept.value = null
   busy.value = ''
 }
@@ -159,13 +178,13 @@ const way = computed(() => {
             @click="turnAndRead(step)"
             >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
           >
-          <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">Sweep 2 turns each way</n-button>
+          <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">Sweep 3 turns each way</n-button>
           <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
             >Turn to the top</n-button
           >
         </div>
         <p v-if="swept !== null" class="row" role="status">
-          {{ swept }} of {{ SWEEP.length }} readings
+          {{ swept }} of {{ Math.max(SWEEP.length, swept) }} readings
           <n-button size="small" @click="stopSweep">Stop</n-button>
         </p>
       </device-panel>
