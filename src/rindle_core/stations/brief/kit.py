@@ -67,6 +67,14 @@ def judge_approval(
         return [_unlisted(terminal.name, satellite)]
     if bare:
         return [_unlisted(", ".join(bare), satellite)]
+    named = {one.kind for one in kit}
+    if not listed and not ({"reflector", "transceiver"} <= named or "panel" in named):
+        return [
+            APPROVAL.missing(
+                f"{terminal.name} is not on {satellite.name}'s list, and not every outdoor part is named",
+                "Name reflector and transceiver, or the panel, by their labels: each is held against the list.",
+            )
+        ]
     if absent:
         return [
             APPROVAL(

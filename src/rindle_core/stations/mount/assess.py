@@ -56,10 +56,12 @@ def mount_of(job: JobInput) -> Outcome[MountResult] | None:
 
 
 def _works(job: JobInput) -> list[Work]:
-    """Holes in the ground or in the building, as far as Brief says what it stands on."""
-    if job.brief.surface in ("bare_ground", None):
-        return ["dig"] if job.brief.surface or not job.brief.may_drill else ["dig", "drill"]
-    return ["drill"] if job.brief.may_drill and job.brief.surface not in _NO_HOLES else []
+    """Holes in the ground or in the building, as far as it is known what the planned position stands on."""
+    planned = next((one for one in job.sky.positions if one.letter == job.sky.position_letter), None)
+    surface = (planned.surface if planned else None) or job.brief.surface
+    if surface in ("bare_ground", None):
+        return ["dig"] if surface or not job.brief.may_drill else ["dig", "drill"]
+    return ["drill"] if job.brief.may_drill and surface not in _NO_HOLES else []
 
 
 def assess(context: Context) -> Outcome[MountPart]:

@@ -17,6 +17,6 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", *LOOKS_AT),
+    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", "sky.positions", "sky.position_letter", *LOOKS_AT),
     reads=(),
 )

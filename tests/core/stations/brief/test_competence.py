@@ -30,6 +30,8 @@ def person(*roles, until=None, code="zola", name="Zola Reedbank"):
 
 def found(room, base=DISH, members=None, **changed):
     facts = {**base, **changed}
+    if "surface" in changed:  # of the job: no planned position stands on a surface of its own
+        facts |= {"positions": [], "position_letter": ""}
     if members is not None:
         facts["members"] = [one.model_dump(mode="json") for one in members]
     result = assess(JobInput.model_validate(facts)).result
@@ -104,6 +106,9 @@ def test_a_hazard_does_not_stop_what_is_not_done():
     assert "mount.stopped.asbestos" in found("mount", hazards=["asbestos"], surface="masonry", may_drill=True)
     assert "mount.stopped.asbestos" not in found("mount", hazards=["asbestos"], surface="existing_mast")
     assert "mount.stopped.buried_services" in found("mount", hazards=["buried_services"], surface=None)  # not known
+    spots = [{**one, "surface": "bare_ground"} if one["letter"] == "A" else one for one in DISH["positions"]]
+    assert DISH["position_letter"] == "A"  # the planned position stands on the ground, the job says on a wall
+    assert "mount.stopped.buried_services" in found("mount", hazards=["buried_services"], positions=spots)
     every = [room for room in ("mount", "cable", "build") if f"{room}.stopped.no_go" in found(room, hazards=["no_go"])]
     assert every == ["mount", "cable", "build"]
     assert not any("stopped" in code for code in found("build", hazards=["edge", "weather", "lone_working"]))

@@ -40,6 +40,8 @@ def test_a_part_that_the_terminal_does_not_take_is_held_and_one_of_which_nothing
         ([item("TX-9 transceiver", evidence="operator's mail of 3 May")], {}, Level.MIND),
         ([item("TX-9 transceiver", evidence="mail"), item("TX-8 transceiver")], {}, Level.HOLD),
         ([], {"approved": []}, Level.UNKNOWN),
+        ([item("F", "feed")], {"approved": ["F"]}, Level.UNKNOWN),  # one listed part does not speak for the rest
+        ([item("R", "reflector"), item("T")], {"approved": ["R", "T"]}, Level.CLEAR),
     ],
 )
 def test_the_networks_list_decides(kit, changed, level):
