@@ -25,6 +25,20 @@ def pick(field: Locator, option: str) -> None:
     expect(field).to_contain_text(option)
 
 
+def begin_job(page: Page, station: str = "brief", **brief: object) -> None:
+    """A job of its own with what the brief holds, made over the interface that the screens use, opened at a station.
+
+    The journeys make theirs by hand.
+    """
+    server = page.context.request
+    server.get("/")  # gives the token
+    token = next(one["value"] for one in page.context.cookies() if one["name"] == "csrftoken")
+    made = server.post("/api/jobs", headers={"X-CSRFToken": token})
+    number = made.json()["number"]
+    assert server.patch(f"/api/jobs/{number}/brief", data=brief, headers={"X-CSRFToken": token}).ok
+    page.goto(f"/jobs/{number}/{station}")
+
+
 def at_rest(part: Locator) -> dict[str, float]:
     """The box of a part once it stands still: what comes late above it moves it away from under the pointer."""
     part.scroll_into_view_if_needed()

@@ -4,6 +4,8 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
+from tests.browser.hands import at_rest
+
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 STATIONS = ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover")
 VIEWS = (
@@ -37,7 +39,10 @@ RUN = """async (light) => {
 def look(page, axe, view, light):
     page.get_by_role("heading", level=1).wait_for()
     page.evaluate("document.querySelectorAll('details').forEach((one) => { one.open = true })")
-    page.wait_for_load_state("networkidle")
+    if light == "leaf":
+        at_rest(page.get_by_role("main"))
+    else:
+        page.wait_for_load_state("networkidle")
     if not page.evaluate("'axe' in window"):
         page.evaluate(axe)
     assert light == "leaf" or page.evaluate("document.documentElement.style.colorScheme") == light, view

@@ -7,18 +7,14 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.hands import turn_to
+from tests.browser.hands import begin_job, turn_to
 from tests.browser.test_journey import choose, fill, saved
 
 
 @pytest.fixture
 def brief(page):
     """A job of its own with a place."""
-    page.goto("/")
-    page.get_by_role("button", name="New job").click()
-    fill(page, "Customer", "Trial")
-    fill(page, "Place", "-29.5, 27.5")
-    saved(page)
+    begin_job(page, customer="Trial", place_text="-29.5, 27.5")
     return page
 
 

@@ -13,8 +13,8 @@ import pytest
 from PIL import Image, ImageDraw
 from playwright.sync_api import expect
 
-from tests.browser.hands import at_rest, pick, turn_to
-from tests.browser.test_journey import choose, fill, saved
+from tests.browser.hands import at_rest, begin_job, pick, turn_to
+from tests.browser.test_journey import saved
 
 
 def heading(page):
@@ -48,13 +48,7 @@ def type_lines(page, text):
 @pytest.fixture
 def dish(page):
     """A job of its own with a dish whose satellite stands at 7.9° true, 55.5° up; bearings true."""
-    page.goto("/")
-    page.get_by_role("button", name="New job").click()
-    fill(page, "Customer", "Trial of the sky")
-    fill(page, "Place", "-29.4, 27.8")
-    choose(page, "Terminal", "Tarn 98")
-    choose(page, "Satellite", "Hamerkop 2")
-    heading(page).click()  # a select takes letters: the shortcut is for outside of it
+    begin_job(page, place_text="-29.4, 27.8", terminal_code="tarn-98", satellite_code="hamerkop-2")
     page.keyboard.press("m")
     return page
 
@@ -340,15 +334,7 @@ def panel(page, tmp_path):
     )
     page.get_by_label("Import Constellations").set_input_files(file)
     expect(page.get_by_role("region", name="Constellations")).to_contain_text("Weaver")
-    page.goto("/jobs")
-    page.get_by_role("button", name="New job").click()
-    fill(page, "Customer", "Trial of a panel")
-    fill(page, "Place", "-29.4, 27.8")
-    choose(page, "Terminal", "Slate")
-    choose(page, "Constellation", "Weaver")
-    heading(page).click()
-    page.keyboard.press("m")
-    station(page, "Sky")
+    begin_job(page, "sky", place_text="-29.4, 27.8", terminal_code="slate-self", constellation_code="weaver")
     type_lines(page, "0 5\n120 5\n121 70 building 6\n239 70 building 6\n240 5")
     expect(heading(page)).to_contain_text(re.compile("[Ww]ithout service"), timeout=20_000)
     return page

@@ -76,6 +76,12 @@ def pytest_runtest_teardown(item):
         item.config.stash[_DEMO]()
 
 
+@pytest.fixture(autouse=True)
+def quick_passwords(settings):
+    """What is slow on purpose would be most of the time of these tests. The launcher's tests use the real one."""
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
 @pytest.fixture
 def crew(db, client):
     client.force_login(get_user_model().objects.get(username="naledi"))

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import numpy as np
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from numpy.typing import ArrayLike
-from scipy.special import jv
 
 from rindle_core.kernel.constants import SPEED_OF_LIGHT_KM_PER_S
 from rindle_core.kernel.geometry import Array
@@ -40,7 +40,7 @@ def pattern_loss_db(error_deg: ArrayLike, beamwidth_deg: float) -> Array:
     half_power_u = 1.616_34  # (2 J1(u)/u)² = 1/2
     u = np.abs(np.asarray(error_deg, dtype=np.float64)) / (beamwidth_deg / 2.0) * half_power_u
     safe = np.where(u < 1e-6, 1e-6, u)
-    field = 2.0 * jv(1, safe) / safe
+    field = 2.0 * scipy.special.jv(1, safe) / safe
     return np.asarray(-10.0 * np.log10(np.maximum(field**2, 1e-6)))
 
 

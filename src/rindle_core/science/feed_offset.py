@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
-from scipy.optimize import fsolve
+import scipy  # its parts come when they are first asked for: a start needs none of them
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.geometry import Array
@@ -85,7 +85,7 @@ def feed_for_beam(dish: Reflector, right: float, up: float) -> tuple[float, floa
         got = beam_of_feed(dish, float(at[0]), float(at[1]))
         return [(got[0] - right) * focus_mm, (got[1] - up) * focus_mm]
 
-    found, _, status, _ = fsolve(miss, np.array([-right, -up]) * focus_mm, xtol=1e-10, full_output=True)
+    found, _, status, _ = scipy.optimize.fsolve(miss, np.array([-right, -up]) * focus_mm, xtol=1e-10, full_output=True)
     if status != 1:
         raise InputError.one(
             "spare_longitude_deg", "lies too far off this reflector's axis for any feed; use another dish"

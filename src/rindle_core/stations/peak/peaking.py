@@ -6,8 +6,8 @@ import math
 from typing import Literal, NamedTuple
 
 import numpy as np
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from pydantic import Field
-from scipy.optimize import least_squares
 
 from rindle_core.catalogue.models import Screw
 from rindle_core.kernel.findings import Finding, Level
@@ -106,7 +106,7 @@ def _fit(given: PeakInput, turn_deg: float) -> _Fit:
 
     best = int(np.argmax(level))
     start = np.array([level[best], turns[best] + play * down[best], 0.0, play])
-    found = least_squares(misfit, start, x_scale=[1.0, width_turns / 4, 0.1, 0.1])
+    found = scipy.optimize.least_squares(misfit, start, x_scale=[1.0, width_turns / 4, 0.1, 0.1])
     covariance = np.linalg.pinv(found.jac.T @ found.jac)
     return _Fit(found.x, covariance, used)
 

@@ -6,8 +6,8 @@ import math
 from typing import Literal
 
 import numpy as np
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from pydantic import Field
-from scipy.optimize import brentq
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
@@ -139,7 +139,7 @@ def _focal_px(given: PhotoInput) -> float:
             "marks",
             "no lens shows these two bearings so far apart in a flat picture; check them, or say that it is a panorama",
         )
-    return float(brentq(misfit, low, high, xtol=1e-6, rtol=1e-12))
+    return float(scipy.optimize.brentq(misfit, low, high, xtol=1e-6, rtol=1e-12))
 
 
 def _cameras(given: PhotoInput) -> tuple[_Camera, list[_Camera]]:
