@@ -195,7 +195,7 @@ def peak(page):
     for axis in ("Elevation", "Azimuth"):
         if axis == "Azimuth":
             page.get_by_text(axis, exact=True).click()
-        page.get_by_role("button", name="Sweep 3 turns each way").click()
+        page.get_by_role("button", name="Sweep both sides").click()
         expect(page.get_by_role("button", name="Turn to the top")).to_be_enabled(timeout=60_000)
         page.get_by_role("button", name="Turn to the top").click()
         expect(page.get_by_text("You stand at the top")).to_be_visible()

@@ -167,7 +167,7 @@ def test_a_person_of_no_account_takes_nothing_back(db):
 
 def test_a_choice_that_is_emptied_is_taken_out(crew):
     assert change(crew, JOB, surface="masonry").json()["facts"]["brief"]["surface"] == "masonry"
-    assert change(crew, JOB, surface="").json()["facts"]["brief"]["surface"] is None
+    assert change(crew, JOB, surface="").json()["facts"]["brief"].get("surface") is None
     with pytest.raises(InputError, match="customer"):
         edit.patch(Job.objects.get(number=JOB), "brief", {"customer": "x" * 121})
 
@@ -192,7 +192,7 @@ def test_a_panels_job_whole_is_small_and_what_is_left_out_stays_with_the_server(
     url = "/api/jobs/2026-106"
     whole = crew.get(url)
     told = whole.json()
-    assert len(whole.content) < 66_000
+    assert len(whole.content) < 60_000
     assert told["trial_event_count"] > 100
     assert told["facts"]["sky"]["trial"]["events"] == []
     before = Job.objects.get(number="2026-106").docs.get(station="sky").data["trial"]["events"]

@@ -35,13 +35,14 @@ def sent(request: HttpRequest, job: Job) -> HttpResponse:
     """
     out = job_out(job)
     out.drawings = _drawn(request, job)
+    # A fact that nobody entered needs no word; of a result every field is told, as its schema says.
     has = set(request.headers.get(_HAS, "").split(","))
     marks: dict[str, str] = {}
 
-    def parts(prefix: str, model: object) -> bytes:
+    def parts(prefix: str, model: object, *, sparing: bool) -> bytes:
         written = []
         for name in type(model).model_fields:  # type: ignore[attr-defined]  # a model
-            content = to_json(getattr(model, name))
+            content = to_json(getattr(model, name), exclude_none=sparing)
             if len(content) > _SMALL:
                 mark = marks[f"{prefix}.{name}"] = _mark(content)
                 if mark in has:
@@ -54,7 +55,7 @@ def sent(request: HttpRequest, job: Job) -> HttpResponse:
         for name in JobOut.model_fields
         if name not in ("facts", "assessment", "marks")
     ]
-    facts, assessment = parts("facts", out.facts), parts("assessment", out.assessment)
+    facts, assessment = parts("facts", out.facts, sparing=True), parts("assessment", out.assessment, sparing=False)
     body = [*plain, b'"facts":%s' % facts, b'"assessment":%s' % assessment, b'"marks":%s' % to_json(marks)]
     return HttpResponse(b"{%s}" % b",".join(body), content_type="application/json; charset=utf-8")
 

@@ -13,7 +13,6 @@ from pydantic import Field
 from rindle_core.job import JobAssessment
 from rindle_core.kernel.units import System
 from rindle_core.stations.aim.facts import AimFacts
-from rindle_core.stations.brief.competence import named
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
 from rindle_core.stations.bringup.facts import BringUpFacts
@@ -130,16 +129,20 @@ def _without_events(trial: TrialFacts) -> TrialFacts:
     return trial.model_copy(update={"events": []})
 
 
-def _without_sectors(one: PositionView) -> PositionView:
+_OF_A_POSITION_UNSHOWN = ("sectors", "gaps", "uses", "removals")  # the table of positions shows the share of time
+
+
+def _spared(one: PositionView) -> PositionView:
     if one.low_orbit is None:
         return one
-    return one.model_copy(update={"low_orbit": one.low_orbit.model_copy(update={"sectors": []})})
+    share = one.low_orbit.model_copy(update={name: [] for name in _OF_A_POSITION_UNSHOWN})
+    return one.model_copy(update={"low_orbit": share})
 
 
 def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
     """Sky's facts without the events of trials and the results without the directions of the traffic (and, of each
-    position, without its sectors): the drawings and figures that the server makes of them say all that a screen shows,
-    and they are most of a panel's job.
+    position, all but its shares): the drawings and figures that the server makes of them say all that a screen
+    shows, and they are most of a panel's job.
     """
     sky, result = found.facts.sky, found.result
     told = {
@@ -150,7 +153,7 @@ def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
     if result.low_orbit is not None:
         lighter["low_orbit"] = result.low_orbit.model_copy(update={"traffic": []})
     if result.sky_more is not None:
-        rows = [_without_sectors(one) for one in result.sky_more.positions]
+        rows = [_spared(one) for one in result.sky_more.positions]
         lighter["sky_more"] = result.sky_more.model_copy(update={"positions": rows})
     return sky.model_copy(update=told), result.model_copy(update=lighter)
 
@@ -159,13 +162,15 @@ def job_out(job: Job) -> JobOut:
     """The job as the API sends it."""
     found = assessed(job)
     sky, result = _lighter(found)
-    words = found.facts.picks.words.model_copy(update={"causes": []})  # a terminal that is stuck shows its own
+    # A terminal that is stuck shows its own causes; what roles and hazards come to is in the result.
+    unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
+    words = found.facts.picks.words.model_copy(update={"causes": [], "roles": [], "hazards": unstopped})
     terminal = found.facts.picks.terminal
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
-    # Brief shows the mounts of the surface, judged; of the crew those who are named.
-    crew = named(found.facts.picks.members, found.facts.brief.crew)
+    # Brief shows the mounts of the surface, judged; of other satellites where they are.
+    others = [one.model_copy(update={"settings": [], "approved": []}) for one in found.facts.picks.others]
     picks = found.facts.picks.model_copy(
-        update={"mounts": [], "brackets": [], "members": crew, "words": words, "terminal": told}
+        update={"mounts": [], "brackets": [], "members": [], "words": words, "terminal": told, "others": others}
     )
     place = found.facts.brief.place
     back, again = journal.next_words(job)

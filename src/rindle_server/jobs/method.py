@@ -7,10 +7,9 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
-from rindle_core.catalogue.house_words import WORKS, by_code
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
-from rindle_core.stations.brief.competence import named
+from rindle_core.stations.brief.competence import Stop
 from rindle_core.stations.entries import JobInput
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
@@ -23,38 +22,15 @@ from rindle_server.spa import font_url
 _SAFETY = (".stopped.", "bringup.before_power", "sky.radiation", "mount.", "build.competent", "bringup.qualified")
 
 
-def _people(facts: JobInput) -> list[dict[str, Any]]:
-    roles, on = by_code(facts.picks.words.roles), facts.brief.date
-    return [
-        {
-            "name": person.name,
-            "contact": person.contact,
-            "roles": [
-                {
-                    "name": roles[code].name if code in roles else code,
-                    "papers": [
-                        f"{paper.name} {paper.number}".strip()
-                        + (f", until {paper.expires_on}" if paper.expires_on else "")
-                        for paper in person.certificates
-                        if paper.role == code
-                    ],
-                    "lapsed": code in roles and roles[code].certified and not person.shows(code, on),
-                }
-                for code in person.roles
-            ],
-        }
-        for person in named(facts.picks.members, facts.brief.crew)
-    ]
-
-
-def _hazards(facts: JobInput) -> list[dict[str, Any]]:
+def _hazards(facts: JobInput, stops: list[Stop]) -> list[dict[str, Any]]:
+    works = {one.hazard: one.works for one in stops}
     released = {one.hazard: one for one in facts.brief.releases}
     return [
         {
             "name": one.name,
             "text": one.text,
             "seen": one.code in facts.brief.cautions_seen,
-            "stops": " and ".join(WORKS[work] for work in one.stops),
+            "stops": works.get(one.code, ""),
             "release": released.get(one.code),
         }
         for one in facts.picks.words.hazards
@@ -81,8 +57,8 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "brief": facts.brief,
             "place": understood(facts.brief.place_text),
             "firm": firm_of(job),
-            "people": _people(facts),
-            "hazards": _hazards(facts),
+            "people": result.crew,
+            "hazards": _hazards(facts, result.stops),
             "absent": [one.name for one in facts.picks.words.hazards if one.code not in facts.brief.hazards],
             "held": held,
             "weather": result.visit.weather.tasks if result.visit else [],

@@ -8362,6 +8362,11 @@ export interface components {
             build: components["schemas"]["BuildResult"] | null;
             cable: components["schemas"]["CableResult"] | null;
             coverage: components["schemas"]["BeamResult"] | null;
+            /**
+             * Crew
+             * @description Those who are named for the work
+             */
+            crew?: components["schemas"]["PersonNamed"][];
             deliveries: components["schemas"]["DeliveriesResult"];
             /** @description The figures that the crew's own instruments show */
             dial?: components["schemas"]["DialFigures"] | null;
@@ -8408,6 +8413,11 @@ export interface components {
             spare_feeds?: components["schemas"]["SpareFeedsResult"] | null;
             /** Stations */
             stations: components["schemas"]["StationView"][];
+            /**
+             * Stops
+             * @description The hazards that stop work, there or not
+             */
+            stops?: components["schemas"]["Stop"][];
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
@@ -12154,6 +12164,11 @@ export interface components {
             fit: components["schemas"]["PeakResult"] | null;
             /** Reading Count */
             reading_count: number;
+            /**
+             * Sweep Turns
+             * @description Moves of the next sweep, a reading after each: from here to both sides, or on to where the level was not seen to fall yet. Down first, then turning up throughout, so that the play shifts nothing
+             */
+            sweep_turns?: number[];
         };
         /**
          * PeopleOut
@@ -12174,6 +12189,18 @@ export interface components {
             name: string;
             /** Username */
             username: string;
+        };
+        /**
+         * PersonNamed
+         * @description Somebody who does the work of this job.
+         */
+        PersonNamed: {
+            /** Contact */
+            contact: string;
+            /** Name */
+            name: string;
+            /** Roles */
+            roles: components["schemas"]["RoleHeld"][];
         };
         /**
          * PersonNew
@@ -13998,6 +14025,29 @@ export interface components {
             text: string;
         };
         /**
+         * RoleHeld
+         * @description A role of somebody named, and what shows it on the day of the work.
+         */
+        RoleHeld: {
+            /**
+             * Holds
+             * @description Whether it needs no certificate, or one holds on the day of the work
+             */
+            holds: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Papers
+             * @description The certificates of that role, each with its last day
+             */
+            papers: string[];
+            /**
+             * Said
+             * @description Empty for a role that needs no certificate
+             */
+            said: string;
+        };
+        /**
          * Satellite
          * @description A satellite on the geostationary arc. Longitude east positive.
          */
@@ -15686,6 +15736,34 @@ export interface components {
             step: components["schemas"]["BuildStep"];
             /** Waits For */
             waits_for: string[];
+        };
+        /**
+         * Stop
+         * @description A hazard that stops work wherever it is there.
+         */
+        Stop: {
+            /**
+             * Hazard
+             * @description Its code
+             */
+            hazard: string;
+            /** Name */
+            name: string;
+            /**
+             * Released By
+             * @description What lets the work go on
+             */
+            released_by: string;
+            /**
+             * There
+             * @description Whether it was ticked for this site
+             */
+            there: boolean;
+            /**
+             * Works
+             * @description What it stops, in words
+             */
+            works: string;
         };
         /**
          * SunBearingInput

@@ -18,7 +18,7 @@ from rindle_core.stations.brief.agreed import (
 )
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
 from rindle_core.stations.brief.codes import judge_codes, judge_hardware_address
-from rindle_core.stations.brief.competence import judge_crew
+from rindle_core.stations.brief.competence import crew_of, judge_crew, named, stops_in
 from rindle_core.stations.brief.findings import (
     BEFORE,
     COMPLETE,
@@ -118,6 +118,8 @@ def assess(context: Context) -> Outcome[BriefPart]:
         apart=apart_by.result if apart_by else None,
         visit=visit,
         deliveries=due.result,
+        crew=crew_of(named(job.picks.members, job.brief.crew), job.picks.words, job.brief.date),
+        stops=stops_in(job.picks.words, job.brief.hazards),
         zone=job.brief.zone,
     )
     findings = [

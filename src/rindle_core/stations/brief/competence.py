@@ -12,7 +12,7 @@ from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.house_words import WORKS, Hazard, HouseWords, Work, by_code
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Kind, Level
-from rindle_core.kernel.model import Row
+from rindle_core.kernel.model import Model, Row
 
 
 class Release(Row):
@@ -24,10 +24,79 @@ class Release(Row):
     on: Annotated[dt.date | None, Entry("Day")] = None
 
 
+class RoleHeld(Model):
+    """A role of somebody named, and what shows it on the day of the work."""
+
+    name: str
+    holds: bool = Field(description="Whether it needs no certificate, or one holds on the day of the work")
+    papers: list[str] = Field(description="The certificates of that role, each with its last day")
+    said: str = Field(description="Empty for a role that needs no certificate")
+
+
+class PersonNamed(Model):
+    """Somebody who does the work of this job."""
+
+    name: str
+    contact: str
+    roles: list[RoleHeld]
+
+
+class Stop(Model):
+    """A hazard that stops work wherever it is there."""
+
+    hazard: str = Field(description="Its code")
+    name: str
+    there: bool = Field(description="Whether it was ticked for this site")
+    works: str = Field(description="What it stops, in words")
+    released_by: str = Field(description="What lets the work go on")
+
+
 def named(crew: Sequence[Member], codes: Iterable[str]) -> list[Member]:
     """The people of the stores' crew that a job names, in its order."""
     known = {one.code: one for one in crew}
     return [known[code] for code in codes if code in known]
+
+
+def _role_held(person: Member, code: str, words: HouseWords, on: dt.date) -> RoleHeld:
+    role = by_code(words.roles).get(code)
+    name = role.name if role else code
+    papers = [one for one in person.certificates if one.role == code]
+    told = [
+        f"{one.name} {one.number}".strip() + (f", until {one.expires_on}" if one.expires_on else "") for one in papers
+    ]
+    if role is not None and not role.certified:
+        return RoleHeld(name=name, holds=True, papers=told, said="")
+    if person.shows(code, on):
+        last = max(one.expires_on or dt.date.max for one in papers)
+        said = "certificate without a last day" if last == dt.date.max else f"certificate until {last}"
+        return RoleHeld(name=name, holds=True, papers=told, said=said)
+    ran_out = max((one.expires_on for one in papers if one.expires_on), default=None)
+    said = f"certificate ran out on {ran_out}" if ran_out else "no certificate in Stores"
+    return RoleHeld(name=name, holds=False, papers=told, said=said)
+
+
+def crew_of(people: Iterable[Member], words: HouseWords, on: dt.date) -> list[PersonNamed]:
+    """Those who are named, each role with what shows it on the day of the work."""
+    return [
+        PersonNamed(name=one.name, contact=one.contact, roles=[_role_held(one, code, words, on) for code in one.roles])
+        for one in people
+    ]
+
+
+def stops_in(words: HouseWords, hazards: Iterable[str]) -> list[Stop]:
+    """Every hazard of the house's words that stops work, and whether it is there on this site."""
+    there = set(hazards)
+    return [
+        Stop(
+            hazard=one.code,
+            name=one.name,
+            there=one.code in there,
+            works=" or ".join(WORKS[work] for work in one.stops),
+            released_by=one.released_by,
+        )
+        for one in words.hazards
+        if one.stops
+    ]
 
 
 def who_may(people: Iterable[Member], work: Work, words: HouseWords, on: dt.date) -> tuple[list[str], list[str]]:
@@ -158,4 +227,17 @@ def judge_stops(
     return found
 
 
-__all__ = ["Release", "judge_competence", "judge_crew", "judge_stops", "named", "stopped_works", "who_may"]
+__all__ = [
+    "PersonNamed",
+    "Release",
+    "RoleHeld",
+    "Stop",
+    "crew_of",
+    "judge_competence",
+    "judge_crew",
+    "judge_stops",
+    "named",
+    "stopped_works",
+    "stops_in",
+    "who_may",
+]

@@ -7,6 +7,7 @@ from pydantic import Field
 from rindle_core.kernel.model import Model
 from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.brief.brief import DeliveriesResult
+from rindle_core.stations.brief.competence import PersonNamed, Stop
 from rindle_core.stations.brief.place_files import ApartResult
 from rindle_core.stations.brief.settled_before import VisitAssessment
 from rindle_core.stations.mount.position_mount import PositionMount
@@ -20,6 +21,8 @@ class BriefPart(Model):
     visit: VisitAssessment | None = Field(default=None, description="None in records of older versions")
     deliveries: DeliveriesResult
     position_mounts: list[PositionMount] = Field(default_factory=list, description="What each candidate stands on")
+    crew: list[PersonNamed] = Field(default_factory=list, description="Those who are named for the work")
+    stops: list[Stop] = Field(default_factory=list, description="The hazards that stop work, there or not")
     zone: str = Field(default="UTC", description="Name of the zone whose clocks hang at the site, IANA")
 
 

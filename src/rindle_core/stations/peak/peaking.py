@@ -26,6 +26,7 @@ _WIDTH_PRIOR = 0.12  # how well the catalogue's beamwidth and degrees per turn a
 _BACKLASH_PRIOR = 0.3  # share by which the play of a head differs from the catalogue
 _FITTED_DB = 6.0  # below this under the best reading the lobe is no longer a parabola
 _OVERSHOOT_TURNS = 0.25  # beyond the play, so that the screw certainly pushes again
+_SWEEP_TURNS, _SWEEP_STEP_TURNS, _SWEEP_ON_TURNS = 3.0, 0.5, 2.0  # each way, between readings, and on beyond the last
 _ALREADY_THERE_DB = 0.1  # a pointing loss that no receiver shows
 
 
@@ -146,6 +147,22 @@ def _fell_on_both_sides(at: Array, levels: Array, top_turns: float, fall_db: flo
     return bool(np.any(fallen & (at < top_turns)) and np.any(fallen & (at > top_turns)))
 
 
+def _upwards(turns: float) -> list[float]:
+    return [_SWEEP_STEP_TURNS] * math.ceil(turns / _SWEEP_STEP_TURNS)
+
+
+def _sweep(given: PeakInput, result: PeakResult | None) -> list[float]:
+    """See `PeakView.sweep_turns`."""
+    if result is None or result.bracketed:
+        return [-_SWEEP_TURNS, *_upwards(2 * _SWEEP_TURNS)]
+    fallen_to = max(one.level_db for one in given.readings) - given.rules.peak_fall_db
+    last = given.readings[-1]
+    if last.level_db > fallen_to:
+        return _upwards(_SWEEP_ON_TURNS)
+    lowest = min(one.turns for one in given.readings)
+    return [lowest - last.turns - _SWEEP_ON_TURNS, *_upwards(_SWEEP_ON_TURNS)]
+
+
 class PeakView(Model):
     """What the readings of one axis tell; `fit` is None while there are too few."""
 
@@ -153,6 +170,11 @@ class PeakView(Model):
     fit: PeakResult | None
     best_level_db: float | None = Field(description="Best level read so far")
     reading_count: int
+    sweep_turns: list[float] = Field(
+        default_factory=list,
+        description="Moves of the next sweep, a reading after each: from here to both sides, or on to where the level "
+        "was not seen to fall yet. Down first, then turning up throughout, so that the play shifts nothing",
+    )
 
 
 @register(
@@ -167,9 +189,7 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     places = {(reading.turns, reading.turning) for reading in given.readings}
     if len(places) < 2:
         waits = FEW.of(given.axis).missing(f"Too few {given.axis} readings", "Take readings on both sides of the top.")
-        return Outcome(
-            PeakView(axis=given.axis, fit=None, best_level_db=best, reading_count=len(given.readings)), [waits]
-        )
+        return Outcome(_view(given, best, None), [waits])
     slope = math.cos(math.radians(given.elevation_deg)) if given.axis == "azimuth" else 1.0
     turn_deg = given.screw.deg_per_turn * max(slope, 0.02)  # nearly overhead the azimuth screw hardly moves the beam
     fit = _fit(given, turn_deg)
@@ -194,8 +214,17 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
         bracketed=_fell_on_both_sides(at, levels, top, given.rules.peak_fall_db),
         curve=_curve(fit, given.readings, given.beamwidth_deg / turn_deg),
     )
-    view = PeakView(axis=given.axis, fit=result, best_level_db=best, reading_count=len(given.readings))
-    return Outcome(view, _judge(given, result, turn_deg))
+    return Outcome(_view(given, best, result), _judge(given, result, turn_deg))
+
+
+def _view(given: PeakInput, best_db: float | None, fit: PeakResult | None) -> PeakView:
+    return PeakView(
+        axis=given.axis,
+        fit=fit,
+        best_level_db=best_db,
+        reading_count=len(given.readings),
+        sweep_turns=_sweep(given, fit),
+    )
 
 
 def _judge_one_side(given: PeakInput, result: PeakResult) -> Finding:

@@ -8,7 +8,7 @@ from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, WORKS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
-from rindle_core.stations.brief.competence import who_may
+from rindle_core.stations.brief.competence import crew_of, stops_in, who_may
 from rindle_core.stations.bringup.may_power import power_waits_for
 from tests import golden
 
@@ -189,3 +189,23 @@ def test_the_next_step_is_the_first_that_is_open_along_the_course():
     assert step(runs=[]).message == "The present service is not measured"  # it cannot be made up for later
     done = step(golden.read("2026-101")["facts"])
     assert (done.station, done.at) == ("", "handover")
+
+
+def test_what_shows_a_role_is_said_for_the_day_of_the_work():
+    def said(one):
+        (shown,) = crew_of([one], DEFAULT_WORDS, DAY)
+        return [(role.said, role.holds) for role in shown.roles]
+
+    day_before = DAY - dt.timedelta(days=1)
+    assert said(person("rigger", until=DAY)) == [(f"certificate until {DAY}", True)]
+    assert said(person("rigger", until=day_before)) == [(f"certificate ran out on {day_before}", False)]
+    assert said(person("rigger")) == [("certificate without a last day", True)]
+    bare = Member(code="b", name="Bare", roles=["rigger", "ground"])
+    assert said(bare) == [("no certificate in Stores", False), ("", True)]
+
+
+def test_hazards_that_stop_work_say_what_and_whether_they_are_there():
+    stops = {one.hazard: one for one in stops_in(DEFAULT_WORDS, ["asbestos"])}
+    assert (stops["asbestos"].there, stops["buried_services"].there) == (True, False)
+    assert stops["asbestos"].works == "drilling"
+    assert set(stops) == {one.code for one in DEFAULT_WORDS.hazards if one.stops}

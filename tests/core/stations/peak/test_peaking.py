@@ -117,3 +117,24 @@ def test_lockdown_holds_what_does_not_come_back():
     assert levels.pop("peak.hold.left") == "hold"
     assert set(levels.values()) == {"clear"}
     assert outcome.result.complete is True
+
+
+@pytest.mark.parametrize("top", [-4.0, -1.2, 0.3, 2.4, 4.5])
+def test_a_sweep_goes_on_until_the_level_fell_on_both_sides(top):
+    at, read = 0.0, []
+    for _ in range(4):
+        seen = view(read).result
+        if seen.fit is not None and seen.fit.bracketed:
+            break
+        for by in seen.sweep_turns:
+            at += by
+            read.append(PeakReading(turns=at, level_db=lobe(top, at), turning="up" if by > 0 else "down"))
+    assert seen.fit.top_turns == pytest.approx(top, abs=0.1)  # five readings a beamwidth, no noise
+    assert all(by > 0 for by in seen.sweep_turns[1:])  # turning up throughout, so that the play shifts nothing
+
+
+def test_a_sweep_goes_on_where_the_level_has_not_fallen():
+    rising = view(readings(5.0, [0.0, 0.5, 1.0, 1.5, 2.0])).result
+    assert rising.sweep_turns[0] > 0
+    falling = view(readings(-1.0, [0.0, 0.5, 1.0, 1.5, 2.0])).result
+    assert falling.sweep_turns[0] == pytest.approx(-4.0)  # below the lowest that was read

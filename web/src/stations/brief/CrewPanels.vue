@@ -14,58 +14,14 @@ const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
 const brief = computed(() => job.value.facts.brief)
-const words = computed(() => job.value.facts.picks.words)
 const people = computed(() => (store.catalogue?.members ?? []).map((one) => ({ value: one.code, label: one.name })))
-/** Those who are named, each role with the paper that shows it on the day of the work. */
-const named = computed(() =>
-  (job.value.facts.picks.members ?? []).map((one) => ({
-    name: one.name,
-    contact: one.contact,
-    roles: (one.roles ?? []).map((code) => {
-      const role = words.value?.roles?.find((other) => other.code === code)
-      const papers = (one.certificates ?? []).filter((paper) => paper.role === code)
-      const holds = papers.find((paper) => !paper.expires_on || paper.expires_on >= brief.value.date!)
-      const last = papers
-        .map((paper) => paper.expires_on ?? '')
-        .sort()
-        .at(-1)
-      return {
-        code,
-        name: role?.name ?? code,
-        fine: role?.certified === false || holds !== undefined,
-        said:
-          role?.certified === false
-            ? ''
-            : holds
-              ? holds.expires_on
-                ? `certificate until ${holds.expires_on}`
-                : 'certificate without a last day'
-              : last
-                ? `certificate ran out on ${last}`
-                : 'no certificate in Stores',
-      }
-    }),
-  })),
-)
-const WORK: Record<string, string> = {
-  climb: 'climbing',
-  dig: 'digging',
-  drill: 'drilling',
-  lift: 'lifting',
-  mains: 'mains work',
-  transmit: 'transmitting',
-}
-const stopping = computed(() =>
-  (words.value?.hazards ?? []).filter((one) => one.stops?.length && (brief.value.hazards ?? []).includes(one.code)),
-)
+const stopping = computed(() => (job.value.assessment.stops ?? []).filter((one) => one.there))
 const columns = computed(() =>
   columnsOf(
     'brief.releases',
     {
       key: 'hazard',
-      choices: (words.value?.hazards ?? [])
-        .filter((one) => one.stops?.length)
-        .map((one) => ({ value: one.code, label: one.name })),
+      choices: (job.value.assessment.stops ?? []).map((one) => ({ value: one.hazard, label: one.name })),
     },
     { key: 'by', main: true },
     'how',
@@ -83,11 +39,11 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
       Nobody is in <router-link to="/stores">Stores</router-link> yet: enter the crew there, with roles and
       certificates.
     </p>
-    <ul v-if="named.length" class="people" aria-label="Roles and certificates">
-      <li v-for="one in named" :key="one.name">
+    <ul v-if="job.assessment.crew?.length" class="people" aria-label="Roles and certificates">
+      <li v-for="one in job.assessment.crew" :key="one.name">
         <b>{{ one.name }}</b> <span class="quiet small">{{ one.contact }}</span>
-        <span v-for="role in one.roles" :key="role.code" class="role"
-          ><verdict-stone :verdict="role.fine ? 'clear' : 'mind'" :size="14" /> {{ role.name
+        <span v-for="role in one.roles" :key="role.name" class="role"
+          ><verdict-stone :verdict="role.holds ? 'clear' : 'mind'" :size="14" /> {{ role.name
           }}<span v-if="role.said" class="quiet small">, {{ role.said }}</span></span
         >
       </li>
@@ -102,9 +58,8 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
     </template>
     <div class="stopped" data-fact="brief.releases">
       <h2>What is stopped, and who has released it</h2>
-      <p v-for="one in stopping" :key="one.code" class="caution">
-        <b>{{ one.name }}: no {{ (one.stops ?? []).map((work) => WORK[work] ?? work).join(', no ') }}</b> until somebody
-        competent releases it. {{ one.released_by }}
+      <p v-for="one in stopping" :key="one.hazard" class="caution">
+        <b>{{ one.name }}: no {{ one.works }}</b> until somebody competent releases it. {{ one.released_by }}
       </p>
       <p v-if="!stopping.length" class="quiet">Nothing that is ticked stops any work.</p>
       <row-grid
@@ -115,8 +70,8 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
         :rows="brief.releases ?? []"
         :blank="{
           hazard:
-            stopping.find((one) => !brief.releases?.some((row) => row.hazard === one.code))?.code ??
-            stopping[0]?.code ??
+            stopping.find((one) => !brief.releases?.some((row) => row.hazard === one.hazard))?.hazard ??
+            stopping[0]?.hazard ??
             '',
           on: brief.date,
         }"

@@ -42,12 +42,8 @@ async function during(name: string, ask: () => Promise<boolean>): Promise<void> 
 }
 const turnAndRead = (by: number) =>
   during(`turn${by}`, () => store.read({ axis: axis.value, turns: by, pass_number: pass.value[axis.value] }))
-/** A sweep is read turning up throughout, so that the play of the head does not shift it. */
-const HALF = 0.5
-const up = (count: number) => Array<number>(count).fill(HALF)
-const SWEEP = [-3, ...up(12)]
-const FURTHER = 2
 const swept = ref<number | null>(null)
+const moves = ref(0)
 const stopSweep = () => (swept.value = null)
 /** Reads at each step; false where somebody stopped it, or the terminal did not answer. */
 async function readAlong(steps: number[]): Promise<boolean> {
@@ -58,22 +54,15 @@ async function readAlong(steps: number[]): Promise<boolean> {
   }
   return true
 }
-/** What is still to be read so that the level is seen to fall on both sides; nothing where it was. */
-function further(): number[] {
-  if (fit.value?.bracketed !== false) return []
-  const levels = shown.value.map((one) => one.level_db)
-  const fallen = Math.max(...levels) - (job.value.facts.picks.rules?.peak_fall_db ?? 1)
-  const last = shown.value.at(-1)!
-  if (last.level_db > fallen) return up(2 * FURTHER)
-  const lowest = Math.min(...shown.value.map((one) => one.turns))
-  return [lowest - last.turns - FURTHER, ...up(2 * FURTHER)]
-}
-/** Three turns down and in half turns up to three above, a reading at each; and on where one side has not fallen yet. */
+/** To both sides with a reading at each move, and on, three times at most, where the level has not fallen yet. */
 async function sweep(): Promise<void> {
   busy.value = 'sweep'
   swept.value = 0
-  let going = await readAlong(SWEEP)
-  for (let round = 0; going && round < 3 && further().length; round++) going = await readAlong(further())
+  let going = true
+  for (let round = 0; going && round < 4 && !(round && fit.value?.bracketed); round++) {
+    moves.value = swept.value + (view.value?.sweep_turns?.length ?? 0)
+    going = await readAlong(view.value?.sweep_turns ?? [])
+  }
   swept.value = null
   busy.value = ''
 }
@@ -178,13 +167,15 @@ const way = computed(() => {
             @click="turnAndRead(step)"
             >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
           >
-          <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">Sweep 3 turns each way</n-button>
+          <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">{{
+            fit && !fit.bracketed ? 'Sweep on' : 'Sweep both sides'
+          }}</n-button>
           <n-button v-if="fit" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
             >Turn to the top</n-button
           >
         </div>
         <p v-if="swept !== null" class="row" role="status">
-          {{ swept }} of {{ Math.max(SWEEP.length, swept) }} readings
+          {{ swept }} of {{ moves }} readings
           <n-button size="small" @click="stopSweep">Stop</n-button>
         </p>
       </device-panel>
