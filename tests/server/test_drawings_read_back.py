@@ -166,3 +166,41 @@ def test_what_turns_for_the_skew_is_drawn_full_and_mirrored_from_in_front(mechan
     turned = [numbers(one, "x1", "y1", "x2", "y2") for one in nodes(drawings["setting"], "line", stroke_width="4")]
     angles = [float(np.degrees(np.arctan2(x1 - x2, y2 - y1))) for x1, y1, x2, y2 in turned]
     assert angles == pytest.approx([result.aim.skew_deg, -result.aim.skew_deg], abs=0.5)
+
+
+NARROW_PX = 328.0  # what the narrowest telephone in use leaves a drawing: 360 px less the page's edges
+LETTER_EM = 0.52  # mean width of a letter of the drawings' typeface
+UPRIGHT = ("blocks", "dial", "setting", "plan", "mount", "cable", "peak-elevation", "peak-azimuth", "bringup")
+
+
+def written(svg):
+    """Each text of a drawing with its size and its left and right end, in the drawing's units."""
+
+    def walk(node, left, scale):
+        move = re.search(r"translate\(([-\d.]+)", node.get("transform", ""))
+        left += scale * float(move[1]) if move else 0.0
+        sized = re.search(r"scale\(([-\d.]+)", node.get("transform", ""))
+        scale *= float(sized[1]) if sized else 1.0
+        if node.tag == f"{SVG}text" and node.text:
+            size = scale * float(node.get("font-size"))
+            wide, at = LETTER_EM * size * len(node.text), left + scale * float(node.get("x"))
+            start = at - wide * {"start": 0.0, "middle": 0.5, "end": 1.0}[node.get("text-anchor")]
+            yield node.text, size, start, start + wide
+        for one in node:
+            yield from walk(one, left, scale)
+
+    return list(walk(ET.fromstring(svg), 0.0, 1.0))
+
+
+@pytest.mark.parametrize("system", ["metric", "imperial"])
+@pytest.mark.parametrize("name", ["2026-101", "2026-102", "2026-103", "2026-104", "2026-106"])
+def test_on_a_telephone_each_word_is_readable_and_stands_in_the_sheet(name, system):
+    facts = JobInput.model_validate(golden.read(name)["facts"])
+    made = {one.name: one for one in job_drawings(facts, assess(facts).result, system, narrow=True)}
+    upright = [made[code] for code in UPRIGHT if code in made]
+    assert len(upright) >= 3
+    for drawing in upright:
+        width = float(ET.fromstring(drawing.svg).get("viewBox").split()[2])
+        for text, size, left, right in written(drawing.svg):
+            assert size * NARROW_PX / width >= 12.0, (drawing.name, text)
+            assert -1 <= left <= right <= width + 1, (drawing.name, text, left, right)

@@ -19,40 +19,40 @@ from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.sky import StripSubject, position_strips, skyline_strip, subject_of
-from rindle_server.drawings.svg import Drawing, for_print
+from rindle_server.drawings.svg import Drawing, Look, for_print
 
-Made = Callable[[JobInput, JobAssessment, System], list[Drawing]]
+Made = Callable[[JobInput, JobAssessment, Look], list[Drawing]]
 
 
-def _blocks(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _blocks(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     terminal = facts.picks.terminal
     if terminal is None or not terminal.blocks:
         return []
-    return [block_diagram(terminal, result.stations[furthest(result.stations)].code)]
+    return [block_diagram(terminal, result.stations[furthest(result.stations)].code, narrow=look.narrow)]
 
 
-def _dial(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _dial(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     dial = result.dial or dial_of(facts, result.aim)  # a record of an older version has none of its own
     if result.aim is None or dial is None:
         return []
-    return [dial_card(result.aim, dial, facts.picks.terminal, result.beam)]
+    return [dial_card(result.aim, dial, facts.picks.terminal, result.beam, narrow=look.narrow)]
 
 
-def _setting(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _setting(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     terminal, aimed = facts.picks.terminal, result.aim
     if terminal is None or terminal.panel is not None or aimed is None or not aimed.visible:
         return []
-    return [setting_card(aimed, terminal, result.beam)]
+    return [setting_card(aimed, terminal, result.beam, narrow=look.narrow)]
 
 
-def _plan(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _plan(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     there = facts.brief.latitude_deg is not None and (facts.sky.positions or result.aim is not None)
-    return [site_plan(facts, result, system)] if there else []
+    return [site_plan(facts, result, look)] if there else []
 
 
-def _peaks(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _peaks(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [
-        peak_trace(view, shown)
+        peak_trace(view, shown, narrow=look.narrow)
         for view in (result.elevation_peak, result.azimuth_peak)
         if view is not None and (shown := readings(facts, view.axis, last_pass(facts, view.axis)))
     ]
@@ -65,7 +65,7 @@ def _subject(facts: JobInput, result: JobAssessment) -> StripSubject | None:
     return None if subject.sky is not None and subject.sky.satellite.elevation_deg <= 0 else subject
 
 
-def _skyline(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _skyline(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     """The strip for print: about the sight-line, or of a panel the whole circle."""
     subject = _subject(facts, result)
     if subject is None:
@@ -73,7 +73,7 @@ def _skyline(facts: JobInput, result: JobAssessment, system: System) -> list[Dra
     return [skyline_strip(subject, half_width_deg=180.0, px=2.7) if subject.low_orbit else skyline_strip(subject)]
 
 
-def _wide(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _wide(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     """The whole circle of the skyline that is worked on, for the editor."""
     subject = _subject(facts, result)
     if subject is None:
@@ -84,29 +84,29 @@ def _wide(facts: JobInput, result: JobAssessment, system: System) -> list[Drawin
     return [skyline_strip(edited, name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)]
 
 
-def _positions(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _positions(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     """A small strip for each candidate."""
     return position_strips(facts, result) if _subject(facts, result) is not None else []
 
 
-def _mount(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _mount(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     terminal, mast = facts.picks.terminal, facts.mount
     if result.mount is None or not terminal or not mast.mast_free_length_m or not mast.mast_diameter_mm:
         return []
     height_m = mast.height_above_ground_m or mast.mast_free_length_m
     elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
     free_m, wide_mm = mast.mast_free_length_m, mast.mast_diameter_mm
-    return [mount_elevation(result.mount, terminal, free_m, height_m, wide_mm, elevation_deg, system)]
+    return [mount_elevation(result.mount, terminal, free_m, height_m, wide_mm, elevation_deg, look)]
 
 
-def _cable(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
+def _cable(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     if result.cable is None or not facts.picks.terminal or not facts.cable.cable_pieces:
         return []
-    return [cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, system)]
+    return [cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, look)]
 
 
-def _ladder(facts: JobInput, result: JobAssessment, system: System) -> list[Drawing]:
-    return [bringup_ladder(result.bringup)] if result.bringup is not None else []
+def _ladder(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    return [bringup_ladder(result.bringup, narrow=look.narrow)] if result.bringup is not None else []
 
 
 # In the order of the stations. A group is what a part of a screen asks for.
@@ -126,13 +126,19 @@ GROUPS: dict[str, Made] = {
 
 
 def job_drawings(
-    facts: JobInput, result: JobAssessment, system: System = "metric", groups: Collection[str] | None = None
+    facts: JobInput,
+    result: JobAssessment,
+    system: System = "metric",
+    groups: Collection[str] | None = None,
+    *,
+    narrow: bool = False,
 ) -> list[Drawing]:
     """Every drawing for which the results are there, or those of some groups, in the order of the stations."""
+    look = Look(system, narrow)
     drawn = [
-        one for name, made in GROUPS.items() if groups is None or name in groups for one in made(facts, result, system)
+        one for name, made in GROUPS.items() if groups is None or name in groups for one in made(facts, result, look)
     ]
     return [replace(one, rows=[(what, in_system(text, system)) for what, text in one.rows]) for one in drawn]
 
 
-__all__ = ["GROUPS", "Drawing", "for_print", "job_drawings"]
+__all__ = ["GROUPS", "Drawing", "Look", "for_print", "job_drawings"]

@@ -8,13 +8,16 @@ from rindle_core.stations.aim.aim import AimResult, clinometer_reading_deg
 from rindle_core.stations.aim.headline import skew_words
 from rindle_core.stations.aim.instruments import shown_reading
 from rindle_server.drawings.svg import (
+    NARROW,
     Drawing,
     Point,
     arc_points,
     arrow,
     circle,
+    folded,
     ink,
     line,
+    moved,
     path,
     polar,
     sheet,
@@ -23,6 +26,7 @@ from rindle_server.drawings.svg import (
 )
 
 _W, _H = 780.0, 336.0
+_LEFTS, _FEET = (16.0, 318.0, 590.0), (330.0, 320.0, 336.0)  # of the three pictures, and how far down they go
 _RIM = 62.0  # half the dish's diameter, px
 _DEEP = 20.0
 _MOST_FACES = 2
@@ -97,7 +101,7 @@ def _faces(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
         rows.append((f"Clinometer on the {face.face}", said))
         parts += [
             words((16, 266 + 38 * count), said, 15, "ochre", "start", 700),
-            words((16, 282 + 38 * count), f"on the {face.face}", 13, "quiet", "start"),
+            words((16, 282 + 38 * count), f"on the {face.face}", 14, "quiet", "start"),
         ]
     return parts, rows
 
@@ -123,7 +127,9 @@ def _skew(aimed: AimResult, terminal: Terminal, beam: Beam | None) -> tuple[list
         said = f"{hand}-handed: {mark}" if hand and mark else "the hand is set at the feed, nothing is turned"
         body = [circle((left + 112, 128), 54, "quiet", 1.5), circle((left + 112, 128), 15, "stream", 3.5)]
         label = [words((left, 266), "No skew is set", 15, "ink", "start", 700)]
-        label += [words((left, 282 + 16 * at), piece, 13, "quiet", "start") for at, piece in enumerate(_folded(said))]
+        label += [
+            words((left, 282 + 16 * at), piece, 14, "quiet", "start") for at, piece in enumerate(folded(said, 34)[:3])
+        ]
         return [*body, *label], [("Polarization", said)]
     whole = terminal.skew_mechanism == "head"
     what = {"head": "The whole head turns", "feed": "Only the feed turns", "none": "How it turns is not told"}
@@ -132,24 +138,15 @@ def _skew(aimed: AimResult, terminal: Terminal, beam: Beam | None) -> tuple[list
     parts = [
         *_turned((left + 56, 128), aimed.skew_deg, whole),
         *_turned((left + 184, 128), -aimed.skew_deg, whole),
-        words((left + 56, 212), "from behind", 13, "quiet"),
-        words((left + 56, 229), behind, 13),
-        words((left + 184, 212), "from in front", 13, "quiet"),
-        words((left + 184, 229), front, 13),
+        words((left + 56, 212), "from behind", 14, "quiet"),
+        words((left + 56, 229), behind, 14),
+        words((left + 184, 212), "from in front", 14, "quiet"),
+        words((left + 184, 229), front, 14),
         words((left, 266), f"Skew {angle}", 15, "ink", "start", 700),
-        words((left, 282), what[terminal.skew_mechanism], 13, "quiet", "start"),
+        words((left, 282), what[terminal.skew_mechanism], 14, "quiet", "start"),
     ]
     said = f"{what[terminal.skew_mechanism]}: {angle} {behind} from behind, {front} from in front"
     return parts, [("Skew", said)]
-
-
-def _folded(text: str, width: int = 34) -> list[str]:
-    lines: list[str] = [""]
-    for word in text.split():
-        if len(lines[-1]) + len(word) > width and lines[-1]:
-            lines.append("")
-        lines[-1] = f"{lines[-1]} {word}".strip()
-    return lines[:3]
 
 
 def _travel(screw: Screw) -> str:
@@ -165,20 +162,20 @@ def _screws(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
         *_dish(side, elevation, 26.0),
         path(arc_points(side, 56, tilt + 6, tilt - 22), "stream", 2),
         arrow(polar(side, 56, tilt - 20), polar(side, 56, tilt - 30), "stream", 2, 8),
-        words((left + 72, 110), "Turned up:", 13, "ink", "start", 700),
-        words((left + 72, 126), "the beam rises", 13, "ink", "start"),
+        words((left + 72, 110), "Turned up:", 14, "ink", "start", 700),
+        words((left + 72, 126), "the beam rises", 14, "ink", "start"),
         *_dish(above, 90.0, 26.0),
         path(arc_points(above, 56, -6, 22), "stream", 2),
         arrow(polar(above, 56, 20), polar(above, 56, 30), "stream", 2, 8),
-        words((left + 72, 190), "Turned up:", 13, "ink", "start", 700),
-        words((left + 72, 206), "clockwise,", 13, "ink", "start"),
-        words((left + 72, 222), "seen from above", 13, "ink", "start"),
+        words((left + 72, 190), "Turned up:", 14, "ink", "start", 700),
+        words((left + 72, 206), "clockwise,", 14, "ink", "start"),
+        words((left + 72, 222), "seen from above", 14, "ink", "start"),
         words(
             (left, 266), "Elevation " + f"{terminal.elevation_screw.deg_per_turn:g}° a turn", 15, "ink", "start", 700
         ),
-        words((left, 282), f"stops {terminal.elevation_screw.span_turns:g} turns each way", 13, "quiet", "start"),
+        words((left, 282), f"stops {terminal.elevation_screw.span_turns:g} turns each way", 14, "quiet", "start"),
         words((left, 304), f"Azimuth {terminal.azimuth_screw.deg_per_turn:g}° a turn", 15, "ink", "start", 700),
-        words((left, 320), f"stops {terminal.azimuth_screw.span_turns:g} turns each way", 13, "quiet", "start"),
+        words((left, 320), f"stops {terminal.azimuth_screw.span_turns:g} turns each way", 14, "quiet", "start"),
     ]
     rows = [
         ("Elevation screw turned up", f"the beam rises; {_travel(terminal.elevation_screw)}"),
@@ -187,20 +184,29 @@ def _screws(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
     return parts, rows
 
 
-def setting_card(aimed: AimResult, terminal: Terminal, beam: Beam | None) -> Drawing:
-    """Three pictures: clinometer on its faces, what is turned for the skew, which way the screws move the beam."""
+def setting_card(aimed: AimResult, terminal: Terminal, beam: Beam | None, *, narrow: bool = False) -> Drawing:
+    """Three pictures: clinometer on its faces, what is turned for the skew, which way the screws move the beam.
+
+    On a narrow sheet they stand under one another.
+    """
     drawn = [_faces(aimed, terminal), _skew(aimed, terminal, beam), _screws(aimed, terminal)]
     heads = [
         words((at, 22), said, 14, "quiet", "start", 600)
-        for at, said in (
-            (16.0, "Where the clinometer is laid"),
-            (318.0, "What is turned"),
-            (590.0, "What a screw moves"),
+        for at, said in zip(
+            _LEFTS, ("Where the clinometer is laid", "What is turned", "What a screw moves"), strict=True
         )
     ]
     parts = [tag("g", *pieces) for pieces, _ in drawn]
-    rules = [line((at, 12), (at, _H - 12), "rule", 1) for at in (300.0, 572.0)]
     rows = [row for _, told in drawn for row in told]
+    if narrow:
+        tops = [sum(_FEET[:at]) for at in range(len(_FEET))]
+        stacked = [
+            moved((8.0 - left, top), [head, part])
+            for left, top, head, part in zip(_LEFTS, tops, heads, parts, strict=True)
+        ]
+        apart = [line((8, top), (NARROW - 8, top), "rule", 1) for top in tops[1:]]
+        return sheet("setting", "How it is set", NARROW, sum(_FEET), [*stacked, *apart], rows)
+    rules = [line((at, 12), (at, _H - 12), "rule", 1) for at in (300.0, 572.0)]
     return sheet("setting", "How it is set", _W, _H, [*heads, *rules, *parts], rows)
 
 

@@ -4,42 +4,50 @@ from __future__ import annotations
 
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.bringup.bringup import BringUpResult
-from rindle_server.drawings.svg import Drawing, circle, ink, line, sheet, tag, words
+from rindle_server.drawings.svg import NARROW, Drawing, circle, ink, line, sheet, tag, words
 
 _W, _STEP = 780.0, 34.0
+_NARROW_STEP = 54.0
 _MARK = {"passed": ("stream", "stream"), "current": ("stream", "sheet"), "ahead": ("rule", "sheet")}
 
 
-def bringup_ladder(bringup: BringUpResult) -> Drawing:
+def bringup_ladder(bringup: BringUpResult, *, narrow: bool = False) -> Drawing:
     """From power at the foot to online at the top; bars are the time spent, ticks the usual time."""
     count = len(bringup.rungs)
-    height = count * _STEP + 30
+    step = _NARROW_STEP if narrow else _STEP
+    width, spine, bar, long = (NARROW, 16.0, 34.0, 240.0) if narrow else (_W, 40.0, 230.0, 330.0)
+    named, told, usually = (34.0, bar + long + 10, NARROW - 4) if narrow else (62.0, 580.0, 640.0)
+    height = count * step + 30
     longest = max(1.0, *(max(rung.state.usual_s, rung.taken_s or 0.0) for rung in bringup.rungs))
-    parts = [line((40, 22), (40, height - 22), "rule", 2)]
+    parts = [line((spine, 22), (spine, height - 22), "rule", 2)]
     rows = []
     for index, rung in enumerate(bringup.rungs):
-        y = height - 22 - index * _STEP
+        y = height - 22 - index * step
+        below = y + 20 if narrow else y  # the bar stands under the name
         edge, inside = _MARK[rung.standing]
         stuck = rung.standing == "current" and bringup.stuck
         token = "rust" if stuck else edge
-        parts.append(circle((40, y), 9, token, 3, fill=ink(inside)))
+        parts.append(circle((spine, y), 9, token, 3, fill=ink(inside)))
         tone = "quiet" if rung.standing == "ahead" else "ink"
-        parts.append(words((62, y + 5), rung.state.name, 15, tone, "start", 700 if rung.standing == "current" else 400))
-        usual = 230 + 330 * rung.state.usual_s / longest
+        parts.append(
+            words((named, y + 5), rung.state.name, 15, tone, "start", 700 if rung.standing == "current" else 400)
+        )
+        usual = bar + long * rung.state.usual_s / longest
         if rung.taken_s is not None:
             parts.append(
                 tag(
                     "rect",
-                    x=230,
-                    y=y - 7,
-                    width=330 * rung.taken_s / longest,
+                    x=bar,
+                    y=below - 7,
+                    width=long * rung.taken_s / longest,
                     height=14,
                     fill=ink("rust" if stuck else "stream"),
                 )
             )
-            parts.append(words((580, y + 5), format_quantity(rung.taken_s, "s"), 14, "ink", "start", 600))
-        parts.append(line((usual, y - 10), (usual, y + 10), "quiet", 1.5))
-        parts.append(words((640, y + 5), f"usually {format_quantity(rung.state.usual_s, 's')}", 13, "quiet", "start"))
+            parts.append(words((told, below + 5), format_quantity(rung.taken_s, "s"), 14, "ink", "start", 600))
+        parts.append(line((usual, below - 10), (usual, below + 10), "quiet", 1.5))
+        said = f"usually {format_quantity(rung.state.usual_s, 's')}"
+        parts.append(words((usually, y + 5), said, 14, "quiet", "end" if narrow else "start"))
         taken = "not reached" if rung.taken_s is None else format_quantity(rung.taken_s, "s")
         rows.append((rung.state.name, f"{rung.standing}, {taken}, usually {format_quantity(rung.state.usual_s, 's')}"))
-    return sheet("bringup", "Bring-up ladder", _W, height, parts, rows)
+    return sheet("bringup", "Bring-up ladder", width, height, parts, rows)

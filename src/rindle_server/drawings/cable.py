@@ -5,9 +5,10 @@ from __future__ import annotations
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.cable.cable import CablePiece, CableResult
-from rindle_server.drawings.svg import Drawing, circle, ink, line, path, sheet, tag, words
+from rindle_server.drawings.svg import NARROW, Drawing, Look, circle, ink, line, path, sheet, tag, words
 
 _W, _LEFT, _Y = 780.0, 60.0, 92.0
+_NARROW_LEFT = 44.0
 _LABEL = 96.0  # as wide as the longest name
 _NAMES = {
     "arm": "arm",
@@ -20,17 +21,29 @@ _NAMES = {
 }
 
 
-def _bar(y: float, label: str, share: float, limit_share: float, value: str, limit: str, bad: bool) -> list[str]:
-    """A bar from 0 to 1 with a limit mark."""
-    left, width = 210.0, 360.0
+def _bar(
+    y: float, label: str, share: float, limit_share: float, value: str, limit: str, bad: bool, narrow: bool
+) -> list[str]:
+    """A bar from 0 to 1 with a limit mark; on a narrow sheet under its words."""
+    left, width = (6.0, NARROW - 12) if narrow else (210.0, 360.0)
     token = "rust" if bad else "stream"
     mark = left + width * min(1.0, max(0.0, limit_share))
+    told = f"{value}, {limit}"
+    if narrow:
+        said = [
+            words((left, y - 8), label, 14, "ink", "start"),
+            words((left + width, y - 8), told, 14, token if bad else "ink", "end", 600),
+        ]
+    else:
+        said = [
+            words((left - 10, y + 13), label, 14, "ink", "end"),
+            words((left + width + 10, y + 13), told, 14, token if bad else "ink", "start", 600),
+        ]
     return [
-        words((left - 10, y + 13), label, 14, "ink", "end"),
+        *said,
         tag("rect", x=left, y=y, width=width, height=16, fill=ink("paper"), stroke=ink("rule")),
         tag("rect", x=left, y=y, width=width * min(1.0, max(0.0, share)), height=16, fill=ink(token)),
         line((mark, y - 4), (mark, y + 20), "ink", 2.5),
-        words((left + width + 10, y + 13), f"{value}, {limit}", 14, token if bad else "ink", "start", 600),
     ]
 
 
@@ -51,32 +64,34 @@ def spread(wanted: list[float], apart: float, left: float, right: float) -> list
     return places
 
 
-def _labels(pieces: list[CablePiece], middles: list[float], system: System) -> list[str]:
+def _labels(pieces: list[CablePiece], middles: list[float], system: System, left: float, right: float) -> list[str]:
     """Names and lengths, in turn above and below the string, each with a line to its piece."""
     parts = []
     for below in (0, 1):
         row = list(zip(pieces, middles, strict=True))[below::2]
-        places = spread([middle for _, middle in row], _LABEL, _LEFT, _W - _LEFT)
+        places = spread([middle for _, middle in row], _LABEL, left, right)
         level = _Y + 62 if below else _Y - 56
         foot, head = (_Y + 8, level - 16) if below else (_Y - 26, level + 22)
         for (piece, middle), place in zip(row, places, strict=True):
             parts += [
                 line((middle, foot), (place, head), "rule", 1),
-                words((place, level), _NAMES[piece.kind], 13, "quiet"),
+                words((place, level), _NAMES[piece.kind], 14, "quiet"),
                 words((place, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600),
             ]
     return parts
 
 
-def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, system: System) -> Drawing:
+def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, look: Look) -> Drawing:
     """Pieces in order from the dish inwards, lengths in proportion."""
+    system, narrow = look.system, look.narrow
+    sheet_width, left = (NARROW, _NARROW_LEFT) if narrow else (_W, _LEFT)
     total = max(sum(piece.length_m for piece in pieces), 0.1)
-    span = _W - 2 * _LEFT - 30
+    span = sheet_width - 2 * left - (16 if narrow else 30)
     parts = [
-        words((_LEFT - 8, _Y + 5), "dish", 14, "ink", "end", 600),
-        circle((_LEFT, _Y), 4, "ink", 1.5, fill=ink("ink")),
+        words((left - 8, _Y + 5), "dish", 14, "ink", "end", 600),
+        circle((left, _Y), 4, "ink", 1.5, fill=ink("ink")),
     ]
-    x = _LEFT
+    x = left
     middles: list[float] = []
     for piece in pieces:
         end = x + span * piece.length_m / total
@@ -95,9 +110,9 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         middles.append(middle)
         x = end
     parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), "modem", 14, "ink", "start", 600)]
-    parts += _labels(pieces, middles, system)
+    parts += _labels(pieces, middles, system, left, sheet_width - left)
     limits, supply = terminal.cable, terminal.supply
-    top = _Y + 110
+    top, step = _Y + (124 if narrow else 110), 50 if narrow else 32
     parts += _bar(
         top,
         "Length",
@@ -106,27 +121,30 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         format_quantity(cable.length_m, "m", system),
         "at most " + format_quantity(limits.most_m, "m", system),
         cable.length_m > limits.most_m,
+        narrow,
     )
     high = f"Loss at {limits.if_high_mhz:g} MHz"
     parts += _bar(
-        top + 32,
+        top + step,
         high,
         cable.loss_high_db / limits.most_loss_db * 0.8,
         0.8,
         format_quantity(cable.loss_high_db, "db"),
         "at most " + format_quantity(limits.most_loss_db, "db"),
         cable.loss_high_db > limits.most_loss_db,
+        narrow,
     )
     volts = cable.voltage_v or 0.0
     shown = format_quantity(volts, "v") if cable.voltage_v is not None else "none"
     parts += _bar(
-        top + 64,
+        top + 2 * step,
         "Supply at the dish",
         volts / supply.supply_v,
         supply.least_v / supply.supply_v,
         shown,
         "at least " + format_quantity(supply.least_v, "v"),
         volts < supply.least_v,
+        narrow,
     )
     rows = [(_NAMES[piece.kind].capitalize(), format_quantity(piece.length_m, "m", system)) for piece in pieces]
     rows += [
@@ -135,4 +153,4 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         (high, format_quantity(cable.loss_high_db, "db")),
         ("Supply at the dish", shown),
     ]
-    return sheet("cable", "Cable run", _W, top + 100, parts, rows)
+    return sheet("cable", "Cable run", sheet_width, top + 2 * step + 36, parts, rows)

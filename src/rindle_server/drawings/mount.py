@@ -3,12 +3,25 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.mount.mast import MountResult
-from rindle_server.drawings.svg import Drawing, arc_points, arrow, circle, ink, line, path, polar, sheet, tag, words
+from rindle_server.drawings.svg import (
+    NARROW,
+    Drawing,
+    Look,
+    arc_points,
+    arrow,
+    circle,
+    ink,
+    line,
+    path,
+    polar,
+    sheet,
+    tag,
+    words,
+)
 
 _W, _H, _GROUND = 780.0, 380.0, 348.0
-_PERSON_M = 1.75
 
 
 def _person(x: float, scale: float) -> list[str]:
@@ -22,7 +35,7 @@ def _person(x: float, scale: float) -> list[str]:
         line((x, y(1.5)), (x, y(0.85)), "quiet", 1.5),
         path([(x - 0.17 * scale, y(0)), (x, y(0.85)), (x + 0.17 * scale, y(0))], "quiet", 1.5),
         path([(x - 0.25 * scale, y(0.9)), (x, y(1.4)), (x + 0.25 * scale, y(0.9))], "quiet", 1.5),
-        words((x, _GROUND + 20), "1.75 m person", 12, "quiet"),
+        words((max(x, 52.0), _GROUND + 20), "1.75 m person", 14, "quiet"),
     ]
 
 
@@ -48,16 +61,21 @@ def mount_elevation(
     height_m: float,
     diameter_mm: float,
     elevation_deg: float,
-    system: System,
+    look: Look,
 ) -> Drawing:
     """Forces as arrows, lever as a dimension, moment at the bracket."""
+    system, narrow = look.system, look.narrow
+    width, margin, x = (NARROW, 8.0, 196.0) if narrow else (_W, 40.0, 400.0)
     bracket_m = max(0.0, height_m - free_length_m)
     scale = 300.0 / max(height_m + terminal.aperture_mm / 1000, 2.4)
-    x = 400.0
     top, foot = _GROUND - height_m * scale, _GROUND - bracket_m * scale
     wide = max(3.0, diameter_mm / 1000 * scale)
-    parts = [line((40, _GROUND), (_W - 40, _GROUND), "ink", 2)]
-    parts += [line((60 + i * 22, _GROUND), (52 + i * 22, _GROUND + 8), "quiet", 1) for i in range(31)]
+    parts = [line((margin, _GROUND), (width - margin, _GROUND), "ink", 2)]
+    hatch_count = int((width - 2 * margin - 20) / 22)
+    parts += [
+        line((margin + 20 + i * 22, _GROUND), (margin + 12 + i * 22, _GROUND + 8), "quiet", 1)
+        for i in range(hatch_count)
+    ]
     if bracket_m > 0.4:
         parts.append(
             tag(
@@ -109,28 +127,34 @@ def mount_elevation(
         )
     )
     parts += _dish(x + 4, top, terminal.aperture_mm / 2000 * scale, elevation_deg)
-    parts += _person(170.0, scale)
+    parts += _person(34.0 if narrow else 170.0, scale)
     force = format_quantity(mount.wind_force_n, "n", system)
     moment = format_quantity(mount.base_moment_nm, "nm", system)
     lever = format_quantity(free_length_m, "m", system)
-    parts.append(arrow((x - 150, top), (x - terminal.aperture_mm / 2000 * scale - 12, top), "rust", 3, 13))
-    parts.append(words((x - 156, top + 5), f"{force} gust", 16, "rust", "end", 700))
+    reach = 112 if narrow else 150
+    parts.append(arrow((x - reach, top), (x - terminal.aperture_mm / 2000 * scale - 12, top), "rust", 3, 13))
+    if narrow:
+        parts.append(words((margin, top - 14), f"{force} gust", 16, "rust", "start", 700))
+    else:
+        parts.append(words((x - 156, top + 5), f"{force} gust", 16, "rust", "end", 700))
     beside = x + max(60.0, terminal.aperture_mm / 2000 * scale + 24)  # clear of dish and wall, near what it measures
     parts += [line((beside - 10, y), (beside + 10, y), "quiet", 1) for y in (top, foot)]
     parts += [
         line((beside, top), (beside, foot), "quiet", 1),
-        words((beside + 16, (top + foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
+        words((min(beside, width - 70), foot + 22), f"lever {lever}", 14)
+        if narrow
+        else words((beside + 16, (top + foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
     ]
     parts.append(path(arc_points((x, foot), 34, -150, -30), "rust", 2.5))
     parts.append(arrow(polar((x, foot), 34, -40), polar((x, foot), 34, -22), "rust", 2.5, 10))
     parts.append(words((x - 46, foot + 22), moment, 16, "rust", "end", 700))
     parts.append(
         words(
-            (x + 216, _GROUND - 10),
+            (width - margin, _GROUND + 20) if narrow else (x + 216, _GROUND - 10),
             f"centre {format_quantity(height_m, 'm', system)} above ground",
-            13,
+            14,
             "quiet",
-            "start",
+            "end" if narrow else "start",
         )
     )
     rows = [
@@ -148,4 +172,4 @@ def mount_elevation(
             f"{mount.tip_rotation_deg:.2f}°, {format_quantity(mount.wind_loss_db, 'db')}",
         ),
     ]
-    return sheet("mount", "Mount elevation", _W, _H, parts, rows)
+    return sheet("mount", "Mount elevation", width, _H, parts, rows)

@@ -7,9 +7,23 @@ import math
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.sky.seen import set_for
-from rindle_server.drawings.svg import Drawing, Point, arrow, circle, ink, line, path, polar, sheet, tag, words
+from rindle_server.drawings.svg import (
+    NARROW,
+    Drawing,
+    Look,
+    Point,
+    arrow,
+    circle,
+    ink,
+    line,
+    path,
+    polar,
+    sheet,
+    tag,
+    words,
+)
 
-_W, _H = 780.0, 330.0
+_WIDE, _SMALL = (780.0, 330.0), (NARROW, 340.0)
 _EDGE_PX = 60.0  # room for a sight-line's arrow beyond the outermost spot
 _LEAST_M = 8.0  # a site is never drawn as if it were smaller
 _FARTHEST = 3.0  # obstacles beyond this many times the candidates' extent are left out
@@ -61,30 +75,34 @@ def _obstacle(at: Point, kind: str) -> list[str]:
     return [tag("rect", x=x - 8, y=y - 6, width=16, height=12, fill=ink("hill"), stroke=ink("quiet"), stroke_width=1.2)]
 
 
-def _scale_bar(px_per_m: float, span_m: float, system: System) -> list[str]:
+def _scale_bar(px_per_m: float, span_m: float, height: float, system: System) -> list[str]:
     length_m = _nice_m(span_m)
     right = 30 + length_m * px_per_m
     return [
-        path([(30, _H - 30), (30, _H - 24), (right, _H - 24), (right, _H - 30)], "ink", 1.5),
-        words(((30 + right) / 2, _H - 34), format_quantity(length_m, "m", system), 14),
+        path([(30, height - 30), (30, height - 24), (right, height - 24), (right, height - 30)], "ink", 1.5),
+        words(((30 + right) / 2, height - 34), format_quantity(length_m, "m", system), 14),
     ]
 
 
-def _north() -> list[str]:
-    return [arrow((_W - 40, 78), (_W - 40, 34), "ink", 2), words((_W - 40, 26), "N", 15, weight=700)]
+def _north(width: float) -> list[str]:
+    return [arrow((width - 40, 78), (width - 40, 34), "ink", 2), words((width - 40, 26), "N", 15, weight=700)]
 
 
 class _Fit:
     """Metres east and north to drawing points, so that all that is drawn fits the sheet."""
 
-    def __init__(self, points: list[tuple[float, float]]) -> None:
+    def __init__(self, points: list[tuple[float, float]], width: float, height: float) -> None:
+        self._sheet = (width, height)
         east, north = [one[0] for one in points], [one[1] for one in points]
         self._middle = ((min(east) + max(east)) / 2, (min(north) + max(north)) / 2)
         self.width_m = max(max(east) - min(east), _LEAST_M)
-        self.px = min((_W - 2 * _EDGE_PX) / self.width_m, (_H - 2 * _EDGE_PX) / max(max(north) - min(north), _LEAST_M))
+        self.px = min(
+            (width - 2 * _EDGE_PX) / self.width_m, (height - 2 * _EDGE_PX) / max(max(north) - min(north), _LEAST_M)
+        )
 
     def at(self, east_m: float, north_m: float) -> Point:
-        return _W / 2 + (east_m - self._middle[0]) * self.px, _H / 2 - (north_m - self._middle[1]) * self.px
+        width, height = self._sheet
+        return width / 2 + (east_m - self._middle[0]) * self.px, height / 2 - (north_m - self._middle[1]) * self.px
 
 
 def _wind(from_deg: float) -> list[str]:
@@ -93,7 +111,7 @@ def _wind(from_deg: float) -> list[str]:
     return [
         circle(middle, 26, "rule", 1),
         arrow(polar(middle, 30, from_deg), polar(middle, 30, from_deg + 180), "ochre", 2.5),
-        words((middle[0], 114), "prevailing wind", 13, "ochre"),
+        words((middle[0], 114), "prevailing wind", 14, "ochre"),
     ]
 
 
@@ -108,14 +126,15 @@ def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> 
     return parts
 
 
-def site_plan(facts: JobInput, result: JobAssessment, system: System) -> Drawing:
+def site_plan(facts: JobInput, result: JobAssessment, look: Look) -> Drawing:
     """North is up. Obstacles stand where the skyline's distances put them."""
+    (width, height), system = _SMALL if look.narrow else _WIDE, look.system
     spots = _spots(facts)
     extent_m = max(8.0, *(math.hypot(east, north) for _, east, north in spots), 8.0)
     near = _near(facts, extent_m)
-    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near))])
+    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near))], width, height)
     azimuth = result.aim.azimuth_true_deg if result.aim is not None and result.aim.visible else None
-    parts = [tag("rect", x=0, y=0, width=_W, height=_H, fill=ink("paper"))]
+    parts = [tag("rect", x=0, y=0, width=width, height=height, fill=ink("paper"))]
     for kind, east, north in near:
         parts += _obstacle(fit.at(east, north), kind)
     if azimuth is not None:
@@ -124,7 +143,7 @@ def site_plan(facts: JobInput, result: JobAssessment, system: System) -> Drawing
     if all(math.dist(home, fit.at(east, north)) > 28 for _, east, north in spots):
         parts += [
             circle(home, 5, "ink", 2, fill=ink("sheet")),
-            words((home[0] + 10, home[1] + 18), "job’s place", 13, "quiet", "start"),
+            words((home[0] + 10, home[1] + 18), "job’s place", 14, "quiet", "start"),
         ]
     for letter, east, north in spots:
         x, y = fit.at(east, north)
@@ -134,7 +153,7 @@ def site_plan(facts: JobInput, result: JobAssessment, system: System) -> Drawing
         ]
     if facts.sky.wind_from_deg is not None:
         parts += _wind(facts.sky.wind_from_deg)
-    parts += [*_scale_bar(fit.px, (_W - 2 * _EDGE_PX) / fit.px / 2, system), *_north()]
+    parts += [*_scale_bar(fit.px, (width - 2 * _EDGE_PX) / fit.px / 2, height, system), *_north(width)]
     rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
     if facts.sky.wind_from_deg is not None:
         rows.append(("Prevailing wind", f"from {facts.sky.wind_from_deg:.0f}° true"))
@@ -154,7 +173,7 @@ def site_plan(facts: JobInput, result: JobAssessment, system: System) -> Drawing
         )
         for kind, east, north in near
     ]
-    return sheet("plan", "Site from above", _W, _H, parts, rows)
+    return sheet("plan", "Site from above", width, height, parts, rows)
 
 
 __all__ = ["site_plan"]

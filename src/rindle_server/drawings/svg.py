@@ -11,6 +11,8 @@ from functools import lru_cache
 from pathlib import Path
 from xml.sax.saxutils import escape, quoteattr
 
+from rindle_core.kernel.units import System
+
 TOKENS_PATH = Path(__file__).resolve().parents[1] / "design_tokens.json"
 Point = tuple[float, float]
 
@@ -37,6 +39,17 @@ class Drawing:
     svg: str
     rows: list[tuple[str, str]]
     frame: Frame | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """For whom it is drawn: in which units, and whether for a screen or paper no wider than `NARROW` units."""
+
+    system: System = "metric"
+    narrow: bool = False
+
+
+NARROW = 360.0  # the width of a narrow drawing; a telephone shows it at about its size, so that 14 stays over 12 px
 
 
 def _attributes(given: dict[str, object]) -> str:
@@ -146,6 +159,22 @@ def arrow(a: Point, b: Point, token: str = "ink", width: float = 2.0, head: floa
     return line(a, b, token, width) + path([b, *wings], token, 1, fill=ink(token), close=True)
 
 
+def folded(text: str, width: int) -> list[str]:
+    """Lines of at most `width` letters; a longer word has a line of its own."""
+    lines: list[str] = [""]
+    for word in text.split():
+        if len(lines[-1]) + len(word) > width and lines[-1]:
+            lines.append("")
+        lines[-1] = f"{lines[-1]} {word}".strip()
+    return lines
+
+
+def moved(by: Point, parts: Sequence[str], scale: float = 1.0) -> str:
+    """Parts set elsewhere, and drawn larger or smaller."""
+    sized = "" if scale == 1.0 else f" scale({_number(scale)})"
+    return tag("g", *parts, transform=f"translate({_number(by[0])} {_number(by[1])}){sized}")
+
+
 def sheet(
     name: str,
     title: str,
@@ -185,15 +214,19 @@ def for_print(svg: str) -> str:
 
 
 __all__ = [
+    "NARROW",
     "Drawing",
     "Frame",
+    "Look",
     "Point",
     "arc_points",
     "arrow",
     "circle",
+    "folded",
     "for_print",
     "ink",
     "line",
+    "moved",
     "path",
     "polar",
     "sheet",

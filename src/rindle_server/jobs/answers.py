@@ -8,11 +8,12 @@ from django.http import HttpRequest, HttpResponse
 from pydantic_core import to_json
 
 from rindle_core.kernel.units import System
+from rindle_server.drawings import Look
 from rindle_server.jobs.api_models import DrawingOut, JobOut, drawings_of, job_out
 from rindle_server.jobs.models import Job
 
 _HAS = "X-Rindle-Has"
-_SHOWS, _DRAWN, _UNITS = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units"
+_SHOWS, _DRAWN, _UNITS, _NARROW = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units", "X-Rindle-Narrow"
 _SMALL = 300  # bytes: what is no longer than that is sent in any case
 
 
@@ -26,7 +27,8 @@ def _drawn(request: HttpRequest, job: Job) -> list[DrawingOut] | None:
     if not shown:
         return None
     units: System = "imperial" if request.headers.get(_UNITS) == "imperial" else "metric"
-    return drawings_of(job, shown.split(","), units, set(request.headers.get(_DRAWN, "").split(",")))
+    look = Look(units, narrow=bool(request.headers.get(_NARROW)))
+    return drawings_of(job, shown.split(","), look, set(request.headers.get(_DRAWN, "").split(",")))
 
 
 def sent(request: HttpRequest, job: Job) -> HttpResponse:

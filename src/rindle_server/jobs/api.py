@@ -20,6 +20,7 @@ from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.facts import AxisReading
 from rindle_server.accounts.api import person_of
+from rindle_server.drawings import Look
 from rindle_server.errors import NotThere
 from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import copies, documents, edit, journal, orders, positions, signing, steps
@@ -338,9 +339,10 @@ def sign_off(request: HttpRequest, number: str, given: SignOff) -> HttpResponse:
 
 @router.get("/{number}/drawings", response=list[DrawingOut])
 def drawings(
-    request: HttpRequest, number: str, units: System = "metric", has: str = "", groups: str = ""
+    request: HttpRequest, number: str, units: System = "metric", has: str = "", groups: str = "", narrow: bool = False
 ) -> list[DrawingOut]:
-    """The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already;
-    `groups`: those that it shows, all of them where none is named.
+    """The station drawings, labelled in the units asked for, made for a `narrow` screen where that is said; `has`:
+    marks of those that the screen holds already; `groups`: those that it shows, all of them where none is named.
     """
-    return drawings_of(edit.find(number), groups.split(",") if groups else None, units, set(has.split(",")))
+    asked = groups.split(",") if groups else None
+    return drawings_of(edit.find(number), asked, Look(units, narrow), set(has.split(",")))

@@ -11,7 +11,6 @@ from ninja import Schema
 from pydantic import Field
 
 from rindle_core.job import JobAssessment
-from rindle_core.kernel.units import System
 from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.places import PlaceForms, place_forms
@@ -25,7 +24,7 @@ from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkyFacts, TrialFacts
 from rindle_core.stations.sky.positions import PositionView
-from rindle_server.drawings import job_drawings
+from rindle_server.drawings import Look, job_drawings
 from rindle_server.jobs import edit, journal
 from rindle_server.jobs.facts import Assessed, assessed, files_of, store_troubles
 from rindle_server.jobs.models import Job
@@ -199,11 +198,11 @@ def job_out(job: Job) -> JobOut:
     )
 
 
-def drawings_of(job: Job, groups: Collection[str] | None, units: System, held: Collection[str]) -> list[DrawingOut]:
+def drawings_of(job: Job, groups: Collection[str] | None, look: Look, held: Collection[str]) -> list[DrawingOut]:
     """The drawings of some groups, or all; of those whose mark the screen holds the mark alone."""
     found = assessed(job)
     told = []
-    for one in job_drawings(found.facts, found.result, units, groups):
+    for one in job_drawings(found.facts, found.result, look.system, groups, narrow=look.narrow):
         mark = hashlib.blake2b(one.svg.encode(), digest_size=5).hexdigest()
         rows = [DrawingRow(what=what, value=value) for what, value in one.rows]
         frame = FrameOut.from_orm(one.frame) if one.frame else None

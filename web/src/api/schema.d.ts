@@ -1440,8 +1440,8 @@ export interface paths {
         };
         /**
          * Drawings
-         * @description The station drawings, labelled in the units asked for; `has`: marks of those that the screen holds already;
-         *     `groups`: those that it shows, all of them where none is named.
+         * @description The station drawings, labelled in the units asked for, made for a `narrow` screen where that is said; `has`:
+         *     marks of those that the screen holds already; `groups`: those that it shows, all of them where none is named.
          */
         get: operations["rindle_server_jobs_api_drawings"];
         put?: never;
@@ -20512,6 +20512,7 @@ export interface operations {
                 units?: "metric" | "imperial";
                 has?: string;
                 groups?: string;
+                narrow?: boolean;
             };
             header?: never;
             path: {

@@ -3,9 +3,11 @@
 import { computed, watch } from 'vue'
 import { groupOf, placeOf } from '@/drawings/places'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{ name: string }>()
 const store = useJob()
+const prefs = usePrefs()
 watch(
   () => props.name,
   (name, _, onCleanup) => onCleanup(store.lookAt(groupOf(name))),
@@ -30,8 +32,8 @@ const drawing = computed(() => store.drawings.find((one) => one.name === props.n
       </table>
     </details>
   </figure>
-  <div v-else-if="awaited && placeOf(name)" class="place" aria-hidden="true">
-    <div :style="{ aspectRatio: placeOf(name) }" />
+  <div v-else-if="awaited && placeOf(name, prefs.narrow)" class="place" aria-hidden="true">
+    <div :style="{ aspectRatio: placeOf(name, prefs.narrow) }" />
   </div>
 </template>
 

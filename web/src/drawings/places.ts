@@ -10,6 +10,18 @@ const PLACES: Record<string, number> = {
   peak: 780 / 330,
   bringup: 780 / 370,
 }
+/** The same on a narrow screen, for which they are drawn anew; what is not named here is the same there. */
+const NARROW: Record<string, number> = {
+  blocks: 360 / 574,
+  dial: 360 / 524,
+  setting: 360 / 986,
+  plan: 360 / 340,
+  mount: 360 / 380,
+  cable: 360 / 352,
+  peak: 360 / 330,
+  bringup: 360 / 570,
+}
 /** The two axes of Peak are one group. */
 export const groupOf = (name: string) => name.replace(/^peak-.*/, 'peak')
-export const placeOf = (name: string): number | undefined => PLACES[groupOf(name)]
+export const placeOf = (name: string, narrow = false): number | undefined =>
+  (narrow ? NARROW[groupOf(name)] : undefined) ?? PLACES[groupOf(name)]

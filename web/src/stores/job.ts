@@ -123,6 +123,7 @@ export const useJob = defineStore('job', () => {
           'X-Rindle-Shows': [...shownGroups.keys()].join(','),
           'X-Rindle-Drawn': drawings.value.map((one) => one.mark).join(','),
           'X-Rindle-Units': prefs.system,
+          ...(prefs.narrow ? { 'X-Rindle-Narrow': '1' } : {}),
         }
       : {}
   let latestDrawing = 0
@@ -131,6 +132,7 @@ export const useJob = defineStore('job', () => {
     const [asked, mine] = [job.value.number, ++latestDrawing]
     const query = {
       units: prefs.system,
+      narrow: prefs.narrow,
       has: drawings.value.map((one) => one.mark).join(','),
       groups: [...shownGroups.keys()].join(','),
     }
@@ -144,7 +146,7 @@ export const useJob = defineStore('job', () => {
     answered.value = new Set([...answered.value, ...query.groups.split(',')])
   }
   watch(
-    () => prefs.system,
+    () => [prefs.system, prefs.narrow],
     () => void drawAnew(),
   )
 

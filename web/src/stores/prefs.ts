@@ -1,5 +1,5 @@
 /** What a person likes to see; kept on this device. */
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watchEffect } from 'vue'
 import type { System } from '@/lib/quantity'
@@ -11,12 +11,15 @@ export const usePrefs = defineStore('prefs', () => {
   const north = useLocalStorage<'magnetic' | 'true'>('rindle-north', 'magnetic')
   /** Owner: fewer leaves and what to do next in a sentence. Not chosen: as the job says who installs it. */
   const mode = useLocalStorage<'' | 'trade' | 'owner'>('rindle-mode', '')
+  /** A screen for which the server draws anew, upright and with larger words. */
+  const narrow = useMediaQuery('(max-width: 600px)')
   watchEffect(() => applyTokens(light.value))
   return {
     light,
     system,
     north,
     mode,
+    narrow,
     toggleLight: () => {
       light.value = light.value === 'day' ? 'dusk' : 'day'
     },
