@@ -350,3 +350,25 @@ def test_the_preset_is_judged_by_what_the_clinometer_shows(crew, off_deg, level)
     job = change(crew, "2026-102", preset_measured_deg=wanted + off_deg).json()
     found = findings(job, "aim")["aim.preset"]
     assert (found["level"], found["figure"]) == (level, pytest.approx(abs(off_deg)))
+
+
+def test_a_list_of_sites_tells_clinometer_and_beam_and_its_progress(crew):
+    rows = 'name,place\nClinic,"29°18\'42.6""S 27°56\'10.2""E"\nFar,"-10, 20"\n' + 'More,"-29.5, 28.25"\n' * 600
+    body = {"csv": rows, "date": "2026-11-23", "satellite_longitude_deg": 31.6, "terminal_code": "tarn-74"}
+    answer = crew.post("/api/sites/work", json.dumps(body), **JSON)
+    lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+    assert any(0 < line.get("progress", 0) < 1 for line in lines)
+    told = lines[-1]["done"]
+    assert (told["row_count"], len(told["sites"])) == (602, 300)
+    clinic, far = told["sites"][:2]
+    face = next(one for one in crew.get("/api/stores").json()["terminals"] if one["code"] == "tarn-74")["clinometer"]
+    assert face["kind"] == "face"  # lies along the beam, tilted against it by its offset
+    assert clinic["clinometer_deg"] == pytest.approx(clinic["aim"]["elevation_apparent_deg"] + face["offset_deg"])
+    job = crew.get("/api/jobs/2026-101").json()["assessment"]
+    assert clinic["beam"] == job["beam"]["letter"]
+    assert (far["outside"], far["beam"]) == (True, "")
+    csv = crew.post("/api/sites/csv", json.dumps(body), **JSON).content.decode().splitlines()
+    assert "clinometer_deg,clinometer_side,beam,beam_edge_km,visible,error" in csv[0]
+    assert ",none,,yes," in csv[2]
+    refused = crew.post("/api/sites/work", json.dumps({**body, "terminal_code": "nothing"}), **JSON)
+    assert "no terminal of the stores" in faults(refused)["terminal_code"]

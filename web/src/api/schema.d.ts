@@ -2518,6 +2518,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Long
+         * @description The same as a stream of progress, see `work`; of its rows the first that a screen shows.
+         */
+        post: operations["rindle_server_sites_api_calculate_long"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{form}": {
         parameters: {
             query?: never;
@@ -9543,9 +9563,11 @@ export interface components {
         };
         /**
          * KnownSatellite
-         * @description A satellite of the stores, so that a row's skew has the turn of its polarization plane.
+         * @description A satellite of the stores: the turn of its polarization plane belongs to a row's skew, its beams to the place.
          */
         KnownSatellite: {
+            /** Beams */
+            beams?: components["schemas"]["Beam"][];
             /**
              * Code
              * @default
@@ -14529,6 +14551,28 @@ export interface components {
          */
         SiteFigures: {
             aim: components["schemas"]["AimResult"] | null;
+            /**
+             * Beam
+             * @description Letter of the beam in which the site lies deepest; empty: not known
+             * @default
+             */
+            beam: string;
+            /**
+             * Beam Edge Km
+             * @description From there to the beam's edge
+             */
+            beam_edge_km?: number | null;
+            /**
+             * Clinometer Deg
+             * @description What it shows; None where no face was named
+             */
+            clinometer_deg?: number | null;
+            /**
+             * Clinometer Side
+             * @default
+             * @enum {string}
+             */
+            clinometer_side: "" | "past the vertical" | "leaning the other way";
             /** Error */
             error: string;
             /** Height M */
@@ -14544,6 +14588,12 @@ export interface components {
             longitude_deg: number | null;
             /** Name */
             name: string;
+            /**
+             * Outside
+             * @description The satellite's beams are known and none of them covers the site
+             * @default false
+             */
+            outside: boolean;
             /**
              * Satellite
              * @description Name of the known satellite at the row's longitude
@@ -14563,12 +14613,44 @@ export interface components {
             satellite_longitude_deg?: number | null;
         };
         /**
+         * SitesAsked
+         * @description A list of sites, and which terminal of the stores all of them get.
+         */
+        SitesAsked: {
+            /** @description Where it is laid on the terminal that all rows get; the reading is told with it */
+            clinometer?: components["schemas"]["Clinometer"] | null;
+            /** Csv */
+            csv: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Satellite Longitude Deg
+             * @description For rows that name none
+             */
+            satellite_longitude_deg?: number | null;
+            /**
+             * Satellites
+             * @description Those whose polarization plane is known
+             */
+            satellites?: components["schemas"]["KnownSatellite"][];
+            /**
+             * Terminal Code
+             * @default
+             */
+            terminal_code: string;
+        };
+        /**
          * SitesInput
          * @description CSV with a header: name, and either place or latitude_deg and longitude_deg;
          *
          *     height_m, satellite_longitude_deg and satellite_tilt_deg where they differ.
          */
         SitesInput: {
+            /** @description Where it is laid on the terminal that all rows get; the reading is told with it */
+            clinometer?: components["schemas"]["Clinometer"] | null;
             /** Csv */
             csv: string;
             /**
@@ -14608,6 +14690,12 @@ export interface components {
              * @description Read, and their satellite stands above the horizon
              */
             good_count: number;
+            /**
+             * Row Count
+             * @description All rows, where `sites` holds the first of them only
+             * @default 0
+             */
+            row_count: number;
             /** Sites */
             sites: components["schemas"]["SiteFigures"][];
         };
@@ -21932,7 +22020,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SitesInput"];
+                "application/json": components["schemas"]["SitesAsked"];
             };
         };
         responses: {
@@ -21956,7 +22044,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SitesInput"];
+                "application/json": components["schemas"]["SitesAsked"];
             };
         };
         responses: {
@@ -21971,6 +22059,28 @@ export interface operations {
             };
         };
     };
+    rindle_server_sites_api_calculate_long: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_sites_api_download: {
         parameters: {
             query?: never;
@@ -21982,7 +22092,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SitesInput"];
+                "application/json": components["schemas"]["SitesAsked"];
             };
         };
         responses: {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The course: one winding line through nine stations; full where the work has passed, thin where it has not. */
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import HeadLine from '@/frame/HeadLine.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
@@ -22,10 +22,22 @@ const reached = computed(() => {
   return open < 0 ? props.stations.length - 1 : open
 })
 const pool = computed(() => props.stations.findIndex((one) => one.code === props.current))
+/** On a narrow screen the line is longer than the screen: the present station is brought into it. */
+const line = ref<HTMLElement | null>(null)
+watch(
+  () => props.current,
+  async () => {
+    await nextTick()
+    const [whole, here] = [line.value, line.value?.querySelector<HTMLElement>('[aria-current]')]
+    if (!whole || !here || whole.scrollWidth <= whole.clientWidth) return
+    whole.scrollLeft = here.offsetLeft + here.offsetWidth / 2 - whole.clientWidth / 2
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
-  <nav class="course" aria-label="Stations">
+  <nav ref="line" class="course" aria-label="Stations">
     <svg
       class="water"
       :viewBox="`0 0 52 ${PITCH * stations.length}`"
@@ -131,16 +143,17 @@ a {
 }
 @media (max-width: 900px) {
   .course {
-    position: static;
     align-self: stretch;
     width: 100%;
     padding: 8px;
     overflow-x: auto;
+    position: relative;
   }
   .water {
     display: none;
   }
   ol {
+    position: static; /* places are counted from the line that moves */
     display: flex;
     gap: 4px;
   }
@@ -149,6 +162,7 @@ a {
     flex: 1 0 78px;
   }
   a {
+    position: static;
     padding: 4px;
     justify-items: center;
     text-align: center;

@@ -44,6 +44,7 @@ function down(): void {
 @media (max-width: 1100px) {
   .verdict {
     display: flex;
+    margin: -10px 0;
   }
 }
 </style>

@@ -61,9 +61,16 @@ export function naiveTheme(light: Light): GlobalThemeOverrides {
       color: t.sheet,
       colorFocus: t.sheet,
       textColor: t.ink,
+      textColorDisabled: t.quiet,
       suffixTextColor: t.quiet,
     },
-    InternalSelection: { border: `1px solid ${t.quiet}`, textColor: t.ink, color: t.sheet, colorActive: t.sheet },
+    InternalSelection: {
+      border: `1px solid ${t.quiet}`,
+      textColor: t.ink,
+      textColorDisabled: t.quiet,
+      color: t.sheet,
+      colorActive: t.sheet,
+    },
     Checkbox: { textColorDisabled: t.quiet },
     Tooltip: { color: t.ink, textColor: t.paper },
   }

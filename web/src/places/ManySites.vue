@@ -5,6 +5,8 @@ import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { counted } from '@/lib/counted'
+import WorkBar from '@/frame/WorkBar.vue'
+import { useWork } from '@/lib/useWork'
 import FilePick from '@/fields/FilePick.vue'
 import { watchDebounced } from '@vueuse/core'
 import { NButton, NInput, NPopconfirm } from 'naive-ui'
@@ -17,6 +19,8 @@ const text = ref('')
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const longitude = ref('')
 const day = ref(new Date().toISOString().slice(0, 10))
+const terminal = ref('')
+const work = useWork()
 const result = shallowRef<Schemas['SitesResult'] | null>(null)
 const trouble = ref('')
 void stores().then((found) => {
@@ -27,6 +31,7 @@ const body = computed(() => ({
   csv: text.value,
   date: day.value,
   satellite_longitude_deg: longitude.value === '' ? null : Number(longitude.value),
+  terminal_code: terminal.value,
 }))
 async function calculate(): Promise<void> {
   if (!text.value.trim()) {
@@ -35,17 +40,11 @@ async function calculate(): Promise<void> {
     return
   }
   const asked = body.value
-  try {
-    const answer = await unwrap(client.POST('/api/sites', { body: asked }))
-    if (asked !== body.value) return // something was changed meanwhile: the next answer is on its way
-    result.value = answer
-    trouble.value = ''
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    if (asked !== body.value) return
-    result.value = null
-    trouble.value = error.message
-  }
+  if (work.running.value) await work.stop()
+  const answer = await work.run('/api/sites/work', asked)
+  if (asked !== body.value) return // something was changed meanwhile: the next answer is on its way
+  result.value = answer as Schemas['SitesResult'] | null
+  trouble.value = ''
 }
 // The satellite counts too: it arrives after the page, perhaps after the first line was pasted.
 watchDebounced(body, calculate, { debounce: 400 })
@@ -53,7 +52,7 @@ const heading = computed(() => {
   const told = result.value
   if (!told) return 'Many sites at once'
   const below = told.below_count ? `, ${told.below_count} below the horizon` : ''
-  return `${told.good_count} of ${told.sites.length} sites calculated${below}`
+  return `${told.good_count} of ${told.row_count} sites calculated${below}`
 })
 const made = ref<Schemas['MadeJobs'] | null>(null)
 const making = ref(false)
@@ -99,6 +98,17 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
         :options="(catalogue?.satellites ?? []).map((one) => ({ value: String(one.longitude_deg), label: one.name }))"
         @choose="longitude = $event"
       />
+      <choice-box
+        label="Terminal"
+        :value="terminal"
+        :options="[
+          { value: '', label: 'none: no clinometer reading' },
+          ...(catalogue?.terminals ?? [])
+            .filter((one) => !one.panel)
+            .map((one) => ({ value: one.code, label: one.name })),
+        ]"
+        @choose="terminal = $event"
+      />
       <label class="day"
         >Day
         <n-input v-model:value="day" placeholder="year-month-day"
@@ -106,12 +116,12 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
       ></label>
       <file-pick class="foot" label="CSV file" accept=".csv,.txt,text/csv" @files="load($event[0]!)" />
       <template v-if="result?.good_count"
-        ><n-button v-for="form in ['csv', 'geojson', 'kml'] as const" :key="form" size="small" @click="save(form)"
+        ><n-button v-for="form in ['csv', 'geojson', 'kml'] as const" :key="form" class="foot" @click="save(form)"
           >Save {{ form.toUpperCase() }}</n-button
         >
         <n-popconfirm positive-text="Make them" negative-text="Leave" @positive-click="makeJobs"
           ><template #trigger
-            ><n-button size="small" :loading="making"
+            ><n-button class="foot" :loading="making"
               >Make {{ counted(result.good_count, 'job') }} of these</n-button
             ></template
           >{{ counted(result.good_count, 'job') }} with name, place, height, day and satellite; rows that cannot be used
@@ -130,8 +140,16 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
     <p class="quiet small">
       The header names the columns: name, and place in any form or latitude_deg and longitude_deg; height_m,
       satellite_longitude_deg and satellite_tilt_deg where they differ; a satellite of the stores brings its own turn of
-      polarization. Up to 20 000 rows; the same from the command line with <code>./rindle calc aim --lines</code>.
+      polarization and its beams, a terminal the face on which the clinometer is laid. Up to 20 000 rows; the same from
+      the command line with <code>./rindle calc aim --lines</code>.
     </p>
+    <work-bar
+      what="Calculating"
+      :running="work.running.value"
+      :progress="work.progress.value"
+      :trouble="work.trouble.value"
+      @stop="work.stop"
+    />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="made" role="status">
       {{ counted(made.numbers.length, 'job') }} made, {{ made.numbers[0] }} to {{ made.numbers.at(-1) }}.
@@ -146,7 +164,9 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
           <th scope="col">Compass</th>
           <th scope="col">True</th>
           <th scope="col">Elevation seen</th>
+          <th v-if="terminal" scope="col">Clinometer</th>
           <th scope="col">Skew</th>
+          <th scope="col">Beam</th>
           <th scope="col">Range</th>
         </tr>
       </thead>
@@ -157,7 +177,7 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
           <td>
             {{ one.satellite || (one.satellite_longitude_deg == null ? '–' : `${one.satellite_longitude_deg}° east`) }}
           </td>
-          <td v-if="one.aim && !one.aim.visible" colspan="5">
+          <td v-if="one.aim && !one.aim.visible" colspan="7">
             <verdict-stone verdict="hold" :size="16" /> Below the horizon by
             {{ formatQuantity(-one.aim.elevation_deg, 'deg', prefs.system) }}: no setting finds it
           </td>
@@ -169,14 +189,28 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
             <td>
               <b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b>
             </td>
+            <td v-if="terminal">
+              <b v-if="one.clinometer_deg != null">{{ one.clinometer_deg.toFixed(1) }}°</b> {{ one.clinometer_side }}
+            </td>
             <td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td>
+            <td v-if="one.outside" class="fault">none covers it</td>
+            <td v-else>
+              <template v-if="one.beam"
+                ><b>{{ one.beam }}</b>
+                <span class="quiet small"
+                  >{{ formatQuantity(one.beam_edge_km ?? 0, 'km', prefs.system) }} to its edge</span
+                ></template
+              ><template v-else>–</template>
+            </td>
             <td>{{ formatQuantity(one.aim.slant_range_km, 'km', prefs.system) }}</td></template
           >
-          <td v-else colspan="5" class="fault">{{ one.error }}</td>
+          <td v-else colspan="7" class="fault">{{ one.error }}</td>
         </tr>
       </tbody>
     </table>
-    <p v-if="result && result.sites.length > 300" class="quiet">The first 300 are shown; the files hold all.</p>
+    <p v-if="result && (result.row_count ?? 0) > result.sites.length" class="quiet">
+      The first {{ result.sites.length }} are shown; the files hold all.
+    </p>
   </main>
 </template>
 

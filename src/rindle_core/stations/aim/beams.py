@@ -20,14 +20,17 @@ from rindle_core.science.site import Position
 from rindle_core.stations.aim.findings import BEAM, BEAM_EDGE, POLARIZATION
 
 
+def beam_and_edge(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> tuple[Beam, float] | None:
+    """The beam in which the site lies deepest with the way to its edge in km, or None where no beam covers it."""
+    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg)]
+    edges = [edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg) for one in inside]
+    return max(zip(inside, edges, strict=True), key=lambda one: one[1], default=None)
+
+
 def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) -> Beam | None:
     """The beam in which the site lies deepest, or None where no beam covers it."""
-    inside = [one for one in beams if contains(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg)]
-    return max(
-        inside,
-        key=lambda one: edge_distance_km(one.polygon_deg, latitude_deg, longitude_deg, one.holes_deg),
-        default=None,
-    )
+    found = beam_and_edge(beams, latitude_deg, longitude_deg)
+    return found[0] if found else None
 
 
 _GRID = 24  # points across an outline's box in which its deepest one is sought; the error is under a grid step
