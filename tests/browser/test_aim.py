@@ -132,37 +132,69 @@ def test_a_list_of_sites_is_calculated_and_bad_rows_are_named(page):
 
 
 def test_stores_refuse_a_wrong_entry_and_take_a_new_terminal_as_data(page):
-    page.goto("/stores")
-    terminals = page.get_by_role("region", name="Terminals")
-    terminals.get_by_role("row").filter(has_text="Tarn 74").get_by_role("button", name="Copy").click()
+    page.goto("/stores/terminal")
+    page.get_by_role("row").filter(has_text="Tarn 74").get_by_role("link", name="Copy").click()
     editor = page.get_by_role("region", name="Editor")
-    editor.get_by_label("Aperture (mm)").fill("-1")
-    editor.get_by_role("button", name="Save", exact=True).click()
-    expect(editor.locator("label").filter(has_text="Aperture (mm)").get_by_role("alert")).to_contain_text(
-        "-1 is too small"
-    )
-    expect(editor.get_by_label("Aperture (mm)")).to_have_value("-1")  # kept while it cannot be used
-    editor.get_by_label("Aperture (mm)").fill("800")
-    editor.get_by_label("Name", exact=True).first.fill("Tarn 80")
+    aperture = editor.get_by_label("Aperture", exact=True)
+    aperture.fill("-1")
+    editor.get_by_role("button", name="Put into the stores").click()
+    expect(editor.get_by_role("alert").first).to_have_text("-1 is too small: 50 or more is accepted")
+    expect(aperture).to_have_value("-1")  # kept while it cannot be used
+    aperture.fill("800")
+    editor.get_by_label("Name", exact=True).fill("Tarn 80")
     editor.get_by_role("button", name="As JSON").click()
-    text = editor.get_by_label("terminal as JSON").input_value()
-    assert '"aperture_mm": 800' in text
-    editor.get_by_role("button", name="Save", exact=True).click()
+    assert '"aperture_mm": 800' in editor.get_by_label("terminal as JSON").input_value()
+    editor.get_by_role("button", name="Put into the stores").click()
+    expect(page).to_have_url(re.compile("/stores/terminal/tarn-74-copy"))
+    editor.get_by_role("link", name="All terminals").click()
+    terminals = page.get_by_role("region", name="Terminals")
     expect(terminals).to_contain_text("Tarn 80")
-    expect(terminals).to_contain_text("0.8 m")
+    expect(terminals).to_contain_text("800 mm")
+
+
+def test_an_entry_is_saved_as_typed_in_ones_units_and_taken_back(page):
+    page.goto("/stores/cable/coax-7-solid")
+    editor = page.get_by_role("region", name="Editor")
+    bend = editor.get_by_label("Least bend radius")
+    was = bend.input_value()
+    bend.fill("")
+    expect(editor.get_by_role("alert").first).to_be_visible()  # refused, and said so
+    bend.fill("127")
+    expect(editor.get_by_role("status")).to_have_text("Saved")
+    page.get_by_role("button", name="Metric").click()
+    expect(bend).to_have_value("5")
+    bend.fill("6")
+    expect(editor.get_by_role("status")).to_have_text("Saved")
+    page.reload()
+    expect(bend).to_have_value("6")
+    page.get_by_role("button", name="Imperial").click()
+    expect(bend).to_have_value("152.4")
+    bend.fill(was)
+    expect(editor.get_by_role("status")).to_have_text("Saved")
+    editor.get_by_role("button", name="Undo").click()
+    expect(bend).to_have_value("152.4")
+    editor.get_by_role("button", name="Redo").click()
+    expect(bend).to_have_value(was)
+    editor.get_by_role("link", name="All cables").click()
+    cables = page.get_by_role("region", name="Cables")
+    cables.get_by_role("row").filter(has=page.get_by_role("link")).first.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("status")).to_contain_text("is back")
 
 
 def test_a_house_rule_is_set_in_a_field_of_its_own(page):
-    page.goto("/stores")
+    page.goto("/stores/rules")
     rules = page.get_by_role("region", name="Firm and house rules")
-    rules.get_by_label("Ladder gust (m/s)").fill("windy")
-    rules.get_by_role("button", name="Save the rules").click()
-    expect(rules.get_by_role("alert")).to_contain_text("not a number")
-    rules.get_by_label("Ladder gust (m/s)").fill("11.5")
-    rules.get_by_role("button", name="Save the rules").click()
-    expect(page.get_by_role("status")).to_contain_text("rules are saved")
+    rules.get_by_role("button", name="Weather and people").click()
+    gust = rules.get_by_label("Gust in which nobody stands on a ladder")
+    gust.fill("windy")
+    expect(rules.get_by_role("alert").first).to_contain_text("not a number")
+    expect(gust).to_have_value("windy")
+    gust.fill("11.5")
+    expect(rules.get_by_role("status")).to_have_text("Saved")
     page.reload()
-    expect(rules.get_by_label("Ladder gust (m/s)")).to_have_value("11.5")
+    rules.get_by_role("button", name="Weather and people").click()
+    expect(gust).to_have_value("11.5")
 
 
 def test_level_rain_and_the_modems_own_figures(page):

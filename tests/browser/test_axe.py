@@ -10,7 +10,9 @@ AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 STATIONS = ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover")
 VIEWS = (
     "/jobs",
-    "/stores",
+    "/stores/terminal",
+    "/stores/terminal/tarn-74",
+    "/stores/rules",
     "/words",
     "/people",
     "/sites",

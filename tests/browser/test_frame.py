@@ -101,6 +101,7 @@ def test_no_station_is_wider_than_its_screen(page, width):
         page.goto(f"/jobs/2026-102/{name}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         assert page.evaluate("document.documentElement.scrollWidth") <= width, name
+        expect(page.locator("nav[aria-label=Stations] [aria-current]")).to_be_in_viewport(ratio=1)
 
 
 def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):

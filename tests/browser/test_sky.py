@@ -312,7 +312,7 @@ def test_another_simulation_stands_beside_the_planned_one(page):
 @pytest.fixture
 def panel(page, tmp_path):
     """A job of its own with a self-aiming panel under a constellation brought as a file; a wall hides the south."""
-    page.goto("/stores")
+    page.goto("/stores/constellation")
     file = tmp_path / "constellations.json"
     shell = {
         "altitude_km": 560,

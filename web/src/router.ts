@@ -12,7 +12,11 @@ export const router = createRouter({
     { path: '/jobs', component: () => import('@/places/JobList.vue'), meta: { title: 'Jobs' } },
     { path: '/jobs/:number', redirect: (to) => `${to.path}/brief` },
     { path: `/jobs/:number/:station(${STATIONS.join('|')})/:leaf?`, component: () => import('@/frame/JobPage.vue') },
-    { path: '/stores', component: () => import('@/places/StoresPage.vue'), meta: { title: 'Stores' } },
+    {
+      path: '/stores/:leaf?/:code?',
+      component: () => import('@/places/stores/StoresPage.vue'),
+      meta: { title: 'Stores' },
+    },
     { path: '/people', component: () => import('@/places/PeoplePage.vue'), meta: { title: 'People' } },
     { path: '/words', component: () => import('@/places/WordsPage.vue'), meta: { title: 'Words' } },
     { path: '/sites', component: () => import('@/places/ManySites.vue'), meta: { title: 'Many sites' } },

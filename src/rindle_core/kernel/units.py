@@ -70,6 +70,9 @@ _WORDING: dict[str, _Wording] = {
 }
 
 
+UNIT_CODES = tuple(_WORDING)
+
+
 def convert(value: float, unit: str, system: System = "metric") -> float:
     """The value in the display unit of the system; `unit` is this module's code, such as `mm`.
 

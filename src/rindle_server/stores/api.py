@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 from pydantic import BaseModel
 
 from rindle_core.catalogue.house_words import HouseWords
+from rindle_core.catalogue.labels import labelled
 from rindle_core.catalogue.models import Catalogue
 from rindle_core.catalogue.starter import starter
 from rindle_core.kernel.errors import InputError
@@ -105,7 +106,7 @@ def read_schema(request: HttpRequest, kind: FormKind) -> dict[str, Any]:
     """The JSON Schema of an entry, from which the screens make its form."""
     firms: dict[str, type[BaseModel]] = {"rules": HouseRules, "words": HouseWords}
     model = firms.get(kind) or StoreItem.KINDS[kind]
-    return model.model_json_schema()
+    return labelled(model.model_json_schema())
 
 
 @router.put("/{kind}", response=Catalogue)

@@ -1,20 +1,24 @@
 <script setup lang="ts">
 /** A field of a form that is made from a JSON Schema; it holds further ones where the value has parts. */
+import { NButton, NCheckbox, NInput } from 'naive-ui'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { IconPlus, IconX } from '@tabler/icons-vue'
-import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import {
   blankOf,
   fieldOf,
+  holdsSeveral,
   labelOf,
   type Node,
-  numberFrom,
+  pairsFrom,
+  pairsTo,
   pointsFrom,
   pointsTo,
   ringsFrom,
   ringsTo,
 } from '@/lib/jsonSchema'
+import { fromEntry, inSystem, toEntry, unitSign } from '@/lib/quantity'
+import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{
   name: string
@@ -24,37 +28,56 @@ const props = defineProps<{
   path: string
   faults: Record<string, string>
   bare?: boolean
+  /** Fields of a group that are shown and not changed. */
+  fixed?: string[]
+  /** The only part of its leaf, which says its name already. */
+  alone?: boolean
+  locked?: boolean
 }>()
+const prefs = usePrefs()
 const emit = defineEmits<{ change: [unknown] }>()
 const field = computed(() => fieldOf(props.node, props.defs))
-const label = computed(() => labelOf(props.name))
+const label = computed(() => labelOf(props.name, props.node))
+const unit = computed(() => props.node['x-unit'] ?? '')
+const sign = computed(() => (unit.value ? unitSign(unit.value, prefs.system) : (props.node['x-sign'] ?? '')))
 const fault = computed(() => props.faults[props.path])
 const row = computed(() => (props.value ?? {}) as Record<string, unknown>)
 const rows = computed(() => (props.value ?? []) as Record<string, unknown>[])
+const inLines = computed(() => ['points', 'rings', 'pairs'].includes(field.value.kind))
 const inner = (name: string) => (props.path ? `${props.path}.${name}` : name)
-/** What was typed stays on the screen while it has no other form yet. */
-const typed = ref<string | null>(null)
-const text = computed(() => typed.value ?? shown())
+/** What was typed stays on the screen while it is what the value came of. */
+const typed = ref<{ text: string; value: unknown; system: string } | null>(null)
+const text = computed(() =>
+  typed.value?.system === prefs.system && JSON.stringify(typed.value.value) === JSON.stringify(props.value)
+    ? typed.value.text
+    : shown(),
+)
 function shown(): string {
   const value = props.value
   if (field.value.kind === 'points') return pointsTo(value)
   if (field.value.kind === 'rings') return ringsTo(value)
+  if (field.value.kind === 'pairs') return pairsTo(value)
+  if (field.value.kind === 'number' && typeof value === 'number') return toEntry(value, unit.value, prefs.system)
   if (field.value.kind === 'words') return ((value ?? []) as unknown[]).join(', ')
   return value === null || value === undefined ? '' : String(value)
 }
 function read(now: string): void {
-  typed.value = now
+  const value = meant(now)
+  typed.value = { text: now, value, system: prefs.system }
+  emit('change', value)
+}
+function meant(now: string): unknown {
   const { kind, nullable } = field.value
-  if (kind === 'number') emit('change', numberFrom(now))
-  else if (kind === 'points') emit('change', pointsFrom(now))
-  else if (kind === 'rings') emit('change', ringsFrom(now))
-  else if (kind === 'words') {
-    const parts = now
-      .split(',')
-      .map((one) => one.trim())
-      .filter(Boolean)
-    emit('change', parts.length || !nullable ? parts : null)
-  } else emit('change', now === '' && nullable ? null : now)
+  if (kind === 'number') return fromEntry(now, unit.value, prefs.system)
+  if (kind === 'points') return pointsFrom(now)
+  if (kind === 'rings') return ringsFrom(now)
+  if (kind === 'pairs') return pairsFrom(now, holdsSeveral(field.value.node))
+  if (kind !== 'words') return now === '' && nullable ? null : now
+  const parts = now
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+  return parts.length || !nullable ? parts : null
 }
 const part = (name: string, now: unknown) => emit('change', { ...row.value, [name]: now })
 const item = (index: number, now: unknown) =>
@@ -68,6 +91,8 @@ const remove = (index: number) =>
     'change',
     rows.value.filter((_, at) => at !== index),
   )
+/** A group that may be left out, begun. */
+const wholeBlank = () => blankOf({ ...field.value.node, default: undefined }, props.defs)
 const titleOf = (one: Record<string, unknown>, index: number) =>
   String(one.name ?? one.title ?? one.letter ?? one.code ?? one.label ?? one.face ?? one.on ?? `${index + 1}`) ||
   `${index + 1}`
@@ -77,7 +102,13 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
   <fieldset v-if="field.kind === 'group'" :class="{ bare }">
     <legend v-if="!bare">{{ label }}</legend>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <div class="parts">
+    <p v-if="field.nullable && value == null" class="row quiet">
+      There is none.
+      <n-button size="small" @click="emit('change', wholeBlank())"
+        ><template #icon><icon-plus /></template>Add it</n-button
+      >
+    </p>
+    <div v-else class="parts">
       <schema-field
         v-for="(child, childName) in field.node.properties"
         :key="childName"
@@ -87,12 +118,16 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
         :value="row[childName]"
         :path="inner(String(childName))"
         :faults="faults"
+        :locked="fixed?.includes(String(childName))"
+        :alone="alone"
+        :bare="alone"
         @change="part(String(childName), $event)"
       />
     </div>
+    <n-button v-if="field.nullable && value != null" size="small" @click="emit('change', null)">Take it out</n-button>
   </fieldset>
-  <fieldset v-else-if="field.kind === 'rows'">
-    <legend>{{ label }}</legend>
+  <fieldset v-else-if="field.kind === 'rows'" :class="{ bare }">
+    <legend v-if="!alone">{{ label }}</legend>
     <p v-if="field.node.description" class="quiet small">{{ field.node.description }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div v-for="(one, index) in rows" :key="index" class="one">
@@ -117,13 +152,12 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
       ><template #icon><icon-plus /></template>Add to {{ label.toLowerCase() }}</n-button
     >
   </fieldset>
-  <label v-else-if="field.kind === 'tick'" class="tick"
-    ><input
-      type="checkbox"
-      :checked="Boolean(value)"
-      @change="emit('change', ($event.target as HTMLInputElement).checked)"
-    />
-    {{ label }}</label
+  <n-checkbox
+    v-else-if="field.kind === 'tick'"
+    class="tick"
+    :checked="Boolean(value)"
+    @update:checked="emit('change', $event)"
+    >{{ label }}</n-checkbox
   >
   <choice-box
     v-else-if="field.kind === 'choice'"
@@ -132,29 +166,44 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     :options="[...(field.nullable ? [''] : []), ...field.choices].map((one) => ({ value: one, label: one || '–' }))"
     @choose="emit('change', $event || (field.nullable ? null : ''))"
   />
-  <label v-else :class="{ long: field.kind === 'points' || field.kind === 'rings' }"
+  <label v-else :class="{ long: inLines }"
     >{{ label }}
-    <textarea
-      v-if="field.kind === 'points' || field.kind === 'rings'"
+    <n-input
+      v-if="inLines"
+      type="textarea"
+      :rows="field.kind === 'pairs' ? 3 : 6"
+      placeholder=""
       :value="text"
-      rows="6"
-      spellcheck="false"
-      :aria-invalid="fault ? 'true' : undefined"
-      @input="read(($event.target as HTMLTextAreaElement).value)"
+      :status="fault ? 'error' : undefined"
+      :input-props="{ 'aria-label': label, spellcheck: false, 'aria-invalid': fault ? 'true' : undefined }"
+      @update:value="read"
     />
-    <input
+    <n-input
       v-else
+      placeholder=""
       :value="text"
-      :inputmode="field.kind === 'number' ? 'decimal' : 'text'"
-      autocomplete="off"
-      :aria-invalid="fault ? 'true' : undefined"
-      @input="read(($event.target as HTMLInputElement).value)"
-    />
-    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+      :disabled="locked"
+      :status="fault ? 'error' : undefined"
+      :input-props="{
+        'aria-label': label,
+        inputmode: field.kind === 'number' ? 'decimal' : 'text',
+        autocomplete: 'off',
+        'aria-invalid': fault ? 'true' : undefined,
+      }"
+      @update:value="read"
+      ><template v-if="sign" #suffix>{{ sign }}</template></n-input
+    >
+    <span v-if="fault" class="fault" role="alert">{{ inSystem(fault, prefs.system) }}</span>
     <span v-else-if="field.kind === 'points' || field.kind === 'rings'" class="quiet small"
       >Longitude, latitude: a corner a line{{ field.kind === 'rings' ? '; an empty line between outlines' : '' }}.</span
     >
-    <span v-else-if="field.node.description" class="quiet small">{{ field.node.description }}</span>
+    <span v-else-if="field.node.description" class="quiet small"
+      >{{ field.node.description
+      }}<template v-if="field.kind === 'pairs'"
+        >; one a line, such as
+        {{ holdsSeveral(field.node) ? '“feed: model one, model two”' : '“left: collar letter L”' }}</template
+      ></span
+    >
   </label>
 </template>
 
@@ -202,17 +251,6 @@ label .small {
   gap: 8px;
   align-items: center;
   min-height: 56px;
-}
-input:not([type='checkbox']),
-select,
-textarea {
-  width: 100%;
-}
-textarea {
-  padding: 8px;
-}
-[aria-invalid='true'] {
-  border: 2px solid var(--rust);
 }
 .one {
   width: 100%;

@@ -4,7 +4,8 @@ import {
   fieldOf,
   labelOf,
   type Node,
-  numberFrom,
+  pairsFrom,
+  pairsTo,
   pointsFrom,
   pointsTo,
   ringsFrom,
@@ -45,13 +46,17 @@ describe('a form from a schema', () => {
     expect(ringsFrom(ringsTo(rings))).toEqual(rings)
     expect(pointsFrom(pointsTo(rings[0]))).toEqual(rings[0])
     expect(pointsFrom('26,x')).toEqual([[26, 'x']])
-    expect([numberFrom('12,5'), numberFrom('twelve'), numberFrom(' ')]).toEqual([12.5, 'twelve', null])
   })
-  it('names fields in words with their unit', () => {
-    expect([labelOf('design_gust_mps'), labelOf('deg_per_turn'), labelOf('beam_edge_km')]).toEqual([
-      'Design gust (m/s)',
-      'Deg per turn',
-      'Beam edge (km)',
-    ])
+  it('reads names with their values line by line', () => {
+    const marks = { left: 'collar letter L: towards the arm', right: 'R' }
+    expect(fieldOf({ type: 'object', additionalProperties: { type: 'string' } }, defs).kind).toBe('pairs')
+    expect(pairsFrom(pairsTo(marks), false)).toEqual(marks)
+    expect(pairsFrom('left\n', false)).toEqual({ left: '' })
+    const takes = { feed: ['T-1'], transceiver: ['TX-3', 'TX-4'] }
+    expect(pairsFrom(pairsTo(takes), true)).toEqual(takes)
+  })
+  it('calls a field as the server does, and else by its name', () => {
+    expect(labelOf('design_gust_mps', { 'x-label': 'Gust to be survived' })).toBe('Gust to be survived')
+    expect(labelOf('hand_marks', {})).toBe('Hand marks')
   })
 })

@@ -1,7 +1,5 @@
 /** What a form needs to know of a JSON Schema: the kind of each field, with references and “or empty” resolved. */
 
-import { readNumber } from '@/lib/number'
-
 export interface Node {
   $ref?: string
   type?: string
@@ -12,13 +10,18 @@ export interface Node {
   items?: Node
   prefixItems?: Node[]
   properties?: Record<string, Node>
+  additionalProperties?: Node | boolean
   required?: string[]
   title?: string
   description?: string
   default?: unknown
   $defs?: Record<string, Node>
+  'x-label'?: string
+  'x-unit'?: string
+  'x-sign'?: string
+  'x-group'?: string
 }
-export type Kind = 'text' | 'number' | 'tick' | 'choice' | 'words' | 'points' | 'rings' | 'rows' | 'group'
+export type Kind = 'text' | 'number' | 'tick' | 'choice' | 'words' | 'points' | 'rings' | 'pairs' | 'rows' | 'group'
 export interface Field {
   kind: Kind
   node: Node
@@ -56,6 +59,7 @@ export function fieldOf(raw: Node, defs: Record<string, Node>): Field {
   if (node.type === 'boolean') return made('tick')
   if (node.type === 'number' || node.type === 'integer') return made('number')
   if (node.properties) return made('group')
+  if (node.type === 'object') return made('pairs')
   if (isArray(node)) {
     if (items?.properties) return made('rows')
     if (isArray(items ?? undefined)) return isArray(items?.items) ? made('rings') : made('points')
@@ -73,7 +77,17 @@ export function blankOf(raw: Node, defs: Record<string, Node>): unknown {
     return Object.fromEntries(
       Object.entries(node.properties ?? {}).map(([name, child]) => [name, blankOf(child, defs)]),
     )
-  return { choice: choices[0], tick: false, number: null, text: '', words: [], points: [], rings: [], rows: [] }[kind]
+  return {
+    choice: choices[0],
+    tick: false,
+    number: null,
+    text: '',
+    words: [],
+    points: [],
+    rings: [],
+    pairs: {},
+    rows: [],
+  }[kind]
 }
 
 /** `longitude, latitude` a line; what is no number stays as it was typed, so that the server can name it. */
@@ -96,36 +110,30 @@ export const ringsFrom = (text: string): unknown[] =>
     .filter((part) => part.trim())
     .map(pointsFrom)
 export const ringsTo = (rings: unknown): string => ((rings as unknown[][] | undefined) ?? []).map(pointsTo).join('\n\n')
-/** A typed number; text that is none, or could be two, stays text for the server to refuse; empty is null. */
-export function numberFrom(text: string): unknown {
-  const read = readNumber(text)
-  return 'value' in read ? read.value : text
+/** Names with what belongs to each, a pair a line: `left: collar letter L`; several to one name with commas. */
+export const pairsTo = (pairs: unknown): string =>
+  Object.entries((pairs ?? {}) as Record<string, unknown>)
+    .map(([name, value]) => `${name}: ${Array.isArray(value) ? value.join(', ') : String(value)}`)
+    .join('\n')
+export function pairsFrom(text: string, several: boolean): Record<string, string | string[]> {
+  const split = (line: string): [string, string] => {
+    const at = line.indexOf(':')
+    return at < 0 ? [line.trim(), ''] : [line.slice(0, at).trim(), line.slice(at + 1).trim()]
+  }
+  const list = (value: string) => value.split(',').map((one) => one.trim()).filter(Boolean) // prettier-ignore
+  return Object.fromEntries(
+    text
+      .split('\n')
+      .filter((line) => line.trim())
+      .map(split)
+      .map(([name, value]) => [name, several ? list(value) : value]),
+  )
 }
-
-/** A field's name in words: `least_es_n0_db` is `Least es n0 (dB)`. */
-export function labelOf(name: string): string {
-  const units: [RegExp, string][] = [
-    [/_deg_per_turn$/, '(° per turn)'],
-    [/_ohm_per_100m$/, '(Ω per 100 m)'],
-    [/_deg$/, '(°)'],
-    [/_mm$/, '(mm)'],
-    [/_mhz$/, '(MHz)'],
-    [/_ghz$/, '(GHz)'],
-    [/_db$/, '(dB)'],
-    [/_mps$/, '(m/s)'],
-    [/_km$/, '(km)'],
-    [/_kg$/, '(kg)'],
-    [/_mpa$/, '(MPa)'],
-    [/_turns$/, '(turns)'],
-    [/_min$/, '(min)'],
-    [/_m$/, '(m)'],
-    [/_s$/, '(s)'],
-    [/_c$/, '(°C)'],
-    [/_v$/, '(V)'],
-    [/_w$/, '(W)'],
-    [/_h$/, '(h)'],
-  ]
-  const unit = units.find(([pattern]) => pattern.test(name))
-  const words = (unit ? name.replace(unit[0], '') : name).replaceAll('_', ' ')
-  return `${words.charAt(0).toUpperCase()}${words.slice(1)}${unit ? ` ${unit[1]}` : ''}`
+/** Whether several belong to each name of a field of pairs. */
+export const holdsSeveral = (node: Node): boolean =>
+  typeof node.additionalProperties === 'object' && isArray(node.additionalProperties)
+/** What people call a field: as the server says, or its name in words. */
+export function labelOf(name: string, node: Node): string {
+  const words = name.replaceAll('_', ' ')
+  return node['x-label'] ?? `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 }
