@@ -5,14 +5,14 @@ from pathlib import Path
 
 import pytest
 
-from rindle_core.catalogue.models import Beam
+from rindle_core.catalogue.models import Beam, Catalogue
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.model import parse
 from rindle_core.stations.aim.panel_aim import panel_aim_of
-from rindle_core.stations.aim.serves import ServesInput, serves
+from rindle_core.stations.choices import choices
 from rindle_core.stations.sky.seen import surroundings
 from tests import golden
 
@@ -268,44 +268,56 @@ def stores(kind):
     return json.loads((Path(__file__).parents[2] / "demo" / f"{kind}.json").read_text("utf-8"))
 
 
-def served(latitude_deg, longitude_deg):
-    given = ServesInput(
-        latitude_deg=latitude_deg,
-        longitude_deg=longitude_deg,
-        height_m=1800,
-        date="2026-11-24",
-        satellites=stores("satellites"),
-        terminals=stores("terminals"),
-    )
-    return serves(given).result.pairs
+STORES = Catalogue(**{kind: stores(kind) for kind in ("satellites", "constellations", "terminals", "cables")})
+
+
+def served(base=DISH, catalogue=STORES, **changed):
+    job = JobInput.model_validate({**base, **changed})
+    return {(one.system, one.terminal): one for one in choices(job, catalogue).pairs}
 
 
 def test_what_serves_a_place_is_judged_as_the_job_itself_would_be():
-    pairs = {(one.satellite_code, one.terminal_code): one for one in served(-29.41, 27.8)}
-    dishes = [one for one in stores("terminals") if not one.get("panel")]
-    assert len(pairs) == len(stores("satellites")) * len(dishes)  # panels are judged at Sky
+    pairs = served()
+    dishes = [one for one in STORES.terminals if one.panel is None]
+    panels = [one for one in STORES.terminals if one.panel is not None]
+    assert len(pairs) == len(STORES.satellites) * len(dishes) + len(STORES.constellations) * len(panels)
     own = come_to(DISH)
-    place = {"latitude_deg": DISH["latitude_deg"], "longitude_deg": DISH["longitude_deg"]}
-    here = {(one.satellite_code, one.terminal_code): one for one in served(**place)}
-    mine = here[DISH["satellite"]["code"], DISH["terminal"]["code"]]
-    assert mine.elevation_deg == pytest.approx(own.aim.elevation_apparent_deg, abs=0.01)
-    assert mine.level_db == pytest.approx(own.predicted_level_db, abs=0.05)  # but for the height
+    mine = pairs[DISH["satellite"]["name"], DISH["terminal"]["name"]]
+    assert (mine.elevation_deg, mine.level_db) == (own.aim.elevation_apparent_deg, own.predicted_level_db)
     assert mine.beam == own.beam.letter
+    told = {one.code: one.verdict for one in own.stations}
+    aspects = {one.code: one.verdict for one in mine.aspects}
+    assert (aspects["sky"], aspects["cable"]) == (told["sky"], told["cable"])
 
 
 def test_the_best_pair_stands_first_and_what_is_held_stands_last_with_its_reason():
-    pairs = served(-29.41, 27.8)
+    pairs = list(served().values())
     order = [("clear", "mind", "unknown", "hold").index(one.verdict) for one in pairs]
     assert order == sorted(order)
     assert len(set(order)) > 1
-    linear = next(one for one in pairs if one.satellite_code == "hamerkop-2" and one.terminal_code == "ridge-96")
+    linear = next(one for one in pairs if (one.system, one.terminal) == ("Hamerkop 2", "Ridge 96"))
     assert linear.verdict is Level.HOLD
     assert any("linear" in text for text in linear.against)
     assert all(one.against for one in pairs if one.verdict in (Level.MIND, Level.HOLD))
 
 
 def test_nothing_serves_a_place_under_every_horizon():
-    assert {one.verdict for one in served(60.0, -150.0)} == {Level.HOLD}
+    pairs = served(latitude_deg=60.0, longitude_deg=-150.0, place_text="60, -150").values()
+    assert {one.verdict for one in pairs if one.satellite_code} == {Level.HOLD}
+
+
+def test_no_pair_is_clear_while_sky_mast_or_cable_are_not_known():
+    bare = {
+        **DISH,
+        "skylines": [],
+        "positions": [],
+        "position_letter": "",
+        "cable_pieces": [],
+        "mast_diameter_mm": None,
+    }
+    pairs = served(bare).values()
+    assert Level.CLEAR not in {one.verdict for one in pairs}
+    assert {aspect.verdict for one in pairs for aspect in one.aspects if aspect.code == "sky"} == {Level.UNKNOWN}
 
 
 def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
@@ -313,12 +325,29 @@ def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
     for satellite in satellites:
         for beam in satellite["beams"]:
             beam.pop("least_es_n0_db", None)
-    given = ServesInput(
-        latitude_deg=-29.41, longitude_deg=27.8, date="2026-11-24", satellites=satellites, terminals=stores("terminals")
-    )
-    pairs = serves(given).result.pairs
-    assert Level.CLEAR not in {one.verdict for one in pairs}
-    assert any("least quality" in text for text in pairs[0].against)
+    pairs = served(catalogue=Catalogue(**{**STORES.model_dump(), "satellites": satellites})).values()
+    dishes = [one for one in pairs if one.satellite_code and one.beam]
+    assert Level.CLEAR not in {one.verdict for one in dishes}
+    assert all(any("least quality" in text for text in one.against) for one in dishes)
+
+
+def test_what_is_not_in_stock_is_minded_and_what_nobody_counts_is_not_said_to_be_there():
+    def with_stock(count):
+        terminals = [one.model_copy(update={"in_stock_count": count}) for one in STORES.terminals]
+        pair = served(catalogue=STORES.model_copy(update={"terminals": terminals}))["Ibis 4", "Tarn 74"]
+        return pair.verdict, pair.aspects[-1].verdict
+
+    assert with_stock(2) == (Level.CLEAR, Level.CLEAR)
+    assert with_stock(None) == (Level.CLEAR, Level.UNKNOWN)
+    assert with_stock(0) == (Level.MIND, Level.MIND)
+
+
+def test_a_panels_trial_says_nothing_of_another_pair():
+    tried = golden.read("2026-106")["facts"]
+    pairs = served(tried)
+    own = pairs[tried["constellation"]["name"], tried["terminal"]["name"]]
+    others = [one for pair, one in pairs.items() if pair != (own.system, own.terminal)]
+    assert not any("trial" in aspect.said for one in others for aspect in one.aspects)
 
 
 def test_a_job_whose_terminal_was_taken_away_is_neither_peaked_nor_handed_over():

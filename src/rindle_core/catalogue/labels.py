@@ -92,6 +92,7 @@ LABELS: dict[str, str] = {
     "how": "How",
     "if_high_mhz": "Highest frequency on the cable",
     "if_low_mhz": "Lowest frequency on the cable",
+    "in_stock_count": "In stock",
     "inclination_deg": "Inclination",
     "indoor": "Checks indoors",
     "indoors": "Stands indoors",

@@ -286,6 +286,7 @@ class Terminal(Model):
     code: str
     name: str
     template: bool = Field(default=False, description="Invented figures to copy from, not a maker's")
+    in_stock_count: int | None = Field(default=None, ge=0, le=10_000, description="Empty: nobody counts them here")
     family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
     polarization: Polarization
     aperture_mm: float = Field(ge=50, le=10_000)

@@ -25,7 +25,6 @@ MODULE_OF = {
     "instruments": "stations.aim.instruments",
     "calibrate": "stations.aim.instruments",
     "read_back": "stations.aim.instruments",
-    "serves": "stations.aim.serves",
     "reversal": "stations.aim.instruments",
     "work_order": "stations.aim.work_order",
     "apart": "stations.brief.place_files",

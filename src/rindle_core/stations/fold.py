@@ -81,8 +81,19 @@ def _only(job: JobInput, seen: Iterable[str]) -> JobInput:
     return given
 
 
-def course_of(job: JobInput) -> dict[str, Answer]:
-    """The answer of every room, in the order of the course. A room whose grounds did not change is not asked again."""
+def _with_what_they_read(codes: Iterable[str]) -> set[str]:
+    wanted = set(codes)
+    for station in reversed(ORDER):
+        if station.code in wanted:
+            wanted |= set(station.reads)
+    return wanted
+
+
+def course_of(job: JobInput, codes: Iterable[str] | None = None) -> dict[str, Answer]:
+    """The answer of every room, or of some and what those read, in the order of the course. A room whose grounds did
+    not change is not asked again.
+    """
+    wanted = set(_BY_CODE) if codes is None else _with_what_they_read(codes)
     marks = {code: getattr(job, code).model_dump_json() for code in _BY_CODE}
     marks |= {
         name: to_json(getattr(getattr(job, name.partition(".")[0]), name.partition(".")[2])).decode()
@@ -91,14 +102,14 @@ def course_of(job: JobInput) -> dict[str, Answer]:
         if "." in name
     }
     answers: dict[str, Answer] = {}
-    for station in ORDER:
+    for station in (one for one in ORDER if one.code in wanted):
         seen = (station.code, *station.looks_at)
         read = {code: answers[code] for code in station.reads}
         told = [station.code, job.picks.mark, *(marks[code] for code in seen), *(one.mark for one in read.values())]
         mark = hashlib.sha256("\0".join(told).encode()).hexdigest()
         context = Context(_only(job, seen), {code: one.outcome for code, one in read.items()})
         answers[station.code] = _answer(_Asked(station, context, mark))
-    return {one.code: answers[one.code] for one in COURSE}
+    return {one.code: answers[one.code] for one in COURSE if one.code in wanted}
 
 
 class StationView(Model):

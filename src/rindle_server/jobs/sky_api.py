@@ -1,4 +1,6 @@
-"""The Sky station over the API: photos, skylines as files, horizons from terrain, simulations with progress, trials."""
+"""The Sky station over the API, and what serves the place: photos, skylines as files, horizons from terrain,
+simulations with progress, trials.
+"""
 
 from __future__ import annotations
 
@@ -15,6 +17,7 @@ from rindle_core.kernel.model import Model, parse
 from rindle_core.kernel.registry import parse_json
 from rindle_core.science.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.science.skyline import Season
+from rindle_core.stations.choices import ChoicesResult, choices
 from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput
 from rindle_core.stations.sky.low_orbit import simulate
@@ -31,6 +34,7 @@ from rindle_server.jobs.answers import sent
 from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.pictures import read_picture
+from rindle_server.stores.shelf import catalogue
 from rindle_server.work import stop, stream
 
 router = Router(tags=["sky"])
@@ -164,6 +168,13 @@ def simulate_sky(request: HttpRequest, number: str, order: SimulationOrder) -> S
     change = order.model_dump(exclude={"letter"}, exclude_none=True)
     wanted = LowOrbitInput.model_validate({**given.model_dump(), **change})
     return stream(lambda progress: simulate(wanted, progress), lambda found: found.as_dict())
+
+
+@router.post("/{number}/choices", response=ChoicesResult)  # what the last line of the stream holds
+def choose(request: HttpRequest, number: str) -> StreamingHttpResponse:
+    """Which satellites and terminals of the stores serve this job's place. A stream of progress, see `work`."""
+    job, stores = facts_of(edit.find(number)), catalogue()
+    return stream(lambda progress: choices(job, stores, progress), lambda found: found.model_dump(mode="json"))
 
 
 @router.delete("/work/{work_id}", response=dict[str, bool])

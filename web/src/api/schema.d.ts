@@ -692,24 +692,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/calc/serves": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** JSON Schemas of its input and result */
-        get: operations["schema_serves"];
-        put?: never;
-        /** Which satellites and dishes serve a place, best first */
-        post: operations["calc_serves"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/calc/sites": {
         parameters: {
             query?: never;
@@ -1237,6 +1219,26 @@ export interface paths {
         get: operations["rindle_server_jobs_api_list_changes"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Which satellites and terminals of the stores serve this job's place. A stream of progress, see `work`.
+         */
+        post: operations["rindle_server_jobs_sky_api_choose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3371,6 +3373,20 @@ export interface components {
             from_longitude_deg: number;
             /** To Longitude Deg */
             to_longitude_deg: number;
+        };
+        /**
+         * Aspect
+         * @description One side of a pair, as the job would judge it.
+         */
+        Aspect: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "sky" | "mast" | "cable" | "stock";
+            /** Said */
+            said: string;
+            verdict: components["schemas"]["Level"];
         };
         /**
          * Attitude
@@ -6114,6 +6130,74 @@ export interface components {
             undoes_seq: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * Choice
+         * @description A satellite or constellation with a terminal.
+         */
+        Choice: {
+            /**
+             * Against
+             * @description What speaks against the pair, gravest first
+             */
+            against: string[];
+            /** Aspects */
+            aspects: components["schemas"]["Aspect"][];
+            /**
+             * Beam
+             * @description Letter of the beam that covers the place; empty: none does
+             */
+            beam: string;
+            /**
+             * Constellation Code
+             * @description Empty for a dish
+             */
+            constellation_code: string;
+            /**
+             * Edge Km
+             * @description How far inside the beam's edge the place lies
+             */
+            edge_km: number | null;
+            /**
+             * Elevation Deg
+             * @description As seen; None for a panel
+             */
+            elevation_deg: number | null;
+            /**
+             * Level Db
+             * @description Expected Es/N0 in clear sky
+             */
+            level_db: number | null;
+            /**
+             * Margin Db
+             * @description Over the least that the operator asks for
+             */
+            margin_db: number | null;
+            /**
+             * Out Percent
+             * @description Of a panel's time without service under the sky that was read
+             */
+            out_percent: number | null;
+            /**
+             * Satellite Code
+             * @description Empty for a panel
+             */
+            satellite_code: string;
+            /** System */
+            system: string;
+            /** Terminal */
+            terminal: string;
+            /** Terminal Code */
+            terminal_code: string;
+            verdict: components["schemas"]["Level"];
+        };
+        /**
+         * ChoicesResult
+         * @description All pairs, best first.
+         */
+        ChoicesResult: {
+            /** Pairs */
+            pairs: components["schemas"]["Choice"][];
         };
         /**
          * Clinometer
@@ -14190,119 +14274,6 @@ export interface components {
             value?: number | null;
         };
         /**
-         * ServesInput
-         * @description A place, and what the stores hold. Panels are left out: their satellites are judged with the sky, at Sky.
-         */
-        ServesInput: {
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            /**
-             * Height M
-             * @description Above the ellipsoid; sea level is near enough
-             * @default 0
-             */
-            height_m: number;
-            /** Latitude Deg */
-            latitude_deg: number;
-            /** Longitude Deg */
-            longitude_deg: number;
-            /**
-             * @default {
-             *       "aside_factor": 0.3,
-             *       "assumed_obstacle_distance_m": 10,
-             *       "at_height_weight_min": 120,
-             *       "beam_edge_km": 30,
-             *       "better_bearing_percent": 1,
-             *       "browse_out_percent": 3,
-             *       "cable_temperature_c": 40,
-             *       "cable_warn_share": 0.8,
-             *       "cable_weight_m": 50,
-             *       "call_gap_s": 2,
-             *       "call_gaps_per_h": 2,
-             *       "clearance_deg": 10,
-             *       "clinometer_deg": 0.3,
-             *       "clinometer_error_deg": 0.5,
-             *       "compass_deg": 2,
-             *       "concrete_least_c": 5,
-             *       "connector_loss_db": 0.1,
-             *       "currency": "",
-             *       "declination_mind_deg": 5,
-             *       "design_gust_mps": 45,
-             *       "elements_fresh_days": 14,
-             *       "exposure": "C",
-             *       "foam_least_c": 5,
-             *       "fresnel_share": 0.6,
-             *       "game_gaps_per_h": 4,
-             *       "growth_years": 5,
-             *       "hold_db": 0.2,
-             *       "ladder_gust_mps": 12,
-             *       "level_margin_db": 3,
-             *       "level_shortfall_db": 2,
-             *       "lift_gust_mps": 8,
-             *       "lineup_lead_min": 60,
-             *       "lone_lift_kg": 25,
-             *       "low_elevation_deg": 10,
-             *       "low_orbit_hold_percent": 10,
-             *       "overhead_deg": 89,
-             *       "peak_certain_share": 0.1,
-             *       "peak_fall_db": 1,
-             *       "person_reach_m": 2.2,
-             *       "places_apart_m": 200,
-             *       "preset_elevation_deg": 1,
-             *       "printed_tolerance_deg": 0.6,
-             *       "radiation_limit_w_per_m2": 10,
-             *       "reason_factor": 2,
-             *       "scan_least_percent": 50,
-             *       "scan_wanted_percent": 90,
-             *       "sealant_least_c": 5,
-             *       "second_pass_db": 0.1,
-             *       "service_loop_m": 0.7,
-             *       "shading_db": 0.1,
-             *       "shadow_most_deg": 75,
-             *       "side_lobe_least_db": 12,
-             *       "side_lobe_most_db": 25,
-             *       "skyline_gap_deg": 30,
-             *       "steel_yield_mpa": 235,
-             *       "stream_gap_s": 20,
-             *       "stream_gaps_per_h": 0.5,
-             *       "strength_factor": 1.5,
-             *       "stuck_share": 2,
-             *       "trial_apart_m": 3,
-             *       "trial_least_h": 6,
-             *       "trial_spread_share": 0.65,
-             *       "trial_wanted_h": 12,
-             *       "unserved_percent": 0.5,
-             *       "wanted_run_count": 3,
-             *       "wind_loss_db": 0.5,
-             *       "workday_h": 9,
-             *       "workday_start_h": 8,
-             *       "working_gust_mps": 20
-             *     }
-             */
-            rules: components["schemas"]["HouseRules"];
-            /** Satellites */
-            satellites: components["schemas"]["Satellite"][];
-            /** Terminals */
-            terminals: components["schemas"]["Terminal"][];
-        };
-        /** ServesOutcome */
-        ServesOutcome: {
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
-            result: components["schemas"]["ServesResult"];
-        };
-        /**
-         * ServesResult
-         * @description All pairs, best first.
-         */
-        ServesResult: {
-            /** Pairs */
-            pairs: components["schemas"]["Serving"][];
-        };
-        /**
          * ServiceFigures
          * @description Medians and spread (largest less smallest) of several runs.
          */
@@ -14363,48 +14334,6 @@ export interface components {
              * @enum {string}
              */
             when: "before" | "after";
-        };
-        /**
-         * Serving
-         * @description A pair of satellite and terminal.
-         */
-        Serving: {
-            /**
-             * Against
-             * @description What speaks against the pair, gravest first
-             */
-            against: string[];
-            /**
-             * Beam
-             * @description Letter of the beam that covers the place; empty: none does
-             */
-            beam: string;
-            /**
-             * Edge Km
-             * @description How far inside the beam's edge the place lies
-             */
-            edge_km: number | null;
-            /** Elevation Deg */
-            elevation_deg: number;
-            /**
-             * Level Db
-             * @description Expected Es/N0 in clear sky
-             */
-            level_db: number | null;
-            /**
-             * Margin Db
-             * @description Over the least that the operator asks for
-             */
-            margin_db: number | null;
-            /** Satellite */
-            satellite: string;
-            /** Satellite Code */
-            satellite_code: string;
-            /** Terminal */
-            terminal: string;
-            /** Terminal Code */
-            terminal_code: string;
-            verdict: components["schemas"]["Level"];
         };
         /**
          * SettingField
@@ -16223,6 +16152,11 @@ export interface components {
             hand_marks?: {
                 [key: string]: string;
             };
+            /**
+             * In Stock Count
+             * @description Empty: nobody counts them here
+             */
+            in_stock_count?: number | null;
             /**
              * Links
              * @description What is plugged where
@@ -19147,52 +19081,6 @@ export interface operations {
             };
         };
     };
-    schema_serves: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        [key: string]: unknown;
-                    };
-                };
-            };
-        };
-    };
-    calc_serves: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ServesInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ServesOutcome"];
-                };
-            };
-        };
-    };
     schema_sites: {
         parameters: {
             query?: never;
@@ -20317,6 +20205,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesResult"];
                 };
             };
         };

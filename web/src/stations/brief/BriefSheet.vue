@@ -74,7 +74,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       Once a terminal is chosen its parts are drawn here: what is plugged where, and where the work stands in it.
     </p>
   </leaf-part>
-  <leaf-part leaf="serve" title="Which satellite and dish serve this place" note="best first">
+  <leaf-part leaf="serve" title="Which system serves this place" note="best first">
     <serve-list />
   </leaf-part>
   <leaf-part leaf="place" title="Map, names and files" note="other ways to the place">
