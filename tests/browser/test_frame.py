@@ -203,7 +203,7 @@ def test_a_pair_that_serves_is_taken_with_one_press(page):
     turn_to(page, "Choice")
     table = page.get_by_role("table", name="What serves here")
     expect(table.get_by_role("row").nth(1)).to_contain_text("dB")
-    expect(table.get_by_role("row").nth(1).get_by_label("Not yet known: not entered yet").first).to_be_visible()
+    expect(table.get_by_role("row").nth(1).get_by_label("Not yet known: No skyline has been read")).to_be_visible()
     page.get_by_role("button", name="Take Hamerkop 2 with Tarn 74").click()
     expect(table.get_by_role("row").filter(has_text="Hamerkop 2, Tarn 74")).to_contain_text("taken")
     expect(page.get_by_role("heading", level=1)).to_contain_text("Tarn 74 to Hamerkop 2")

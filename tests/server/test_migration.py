@@ -89,6 +89,7 @@ NEW = {
     "self_install",
     "takes",
     "approved",
+    "in_stock_count",
 }
 
 
