@@ -21,6 +21,8 @@ CHROMIUM = {
         "--disable-background-networking",
         "--disable-component-update",
         "--no-first-run",
+        "--use-fake-device-for-media-stream",  # a camera that shows a made-up picture, and is given when asked for
+        "--use-fake-ui-for-media-stream",
     ],
 }
 UP_WITHIN_S = 120

@@ -6,6 +6,7 @@ import re
 from pathlib import Path
 
 import pytest
+from PIL import Image
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -225,3 +226,27 @@ def test_two_spare_feeds_and_the_brackets_that_could_hold_them(page):
     expect(table).to_contain_text("Bracket Twin bar")
     page.get_by_role("checkbox", name="Ibis 4").check()
     expect(table.get_by_role("row").filter(has_text="Bracket Twin bar")).to_contain_text("it holds 1, 2 are wanted")
+
+
+def test_the_satellite_is_seen_over_a_photo_and_over_the_camera(page, tmp_path):
+    photo = tmp_path / "valley.png"
+    Image.new("RGB", (800, 600), (150, 185, 215)).save(photo)
+    page.goto("/jobs/2026-102/aim/view")
+    page.get_by_label("Load a photo").set_input_files(photo)
+    drawing = page.get_by_role("img", name=re.compile("Lines over the picture"))
+    expect(drawing).to_have_attribute("aria-label", re.compile("Hamerkop 2: turn 6° to the right, tip 55° up"))
+    page.get_by_label("Its middle looks towards (true)").fill("6.4")
+    page.get_by_label("Its middle looks up by").fill("50")
+    page.get_by_label("Its middle looks up by").blur()
+    expect(drawing).to_have_attribute("aria-label", re.compile("Hamerkop 2 is in the picture"))
+    expect(drawing).to_contain_text("50°")
+    page.get_by_role("button", name="Keep this picture").click()
+    expect(page.get_by_text("view-6-true.jpg is kept with the job")).to_be_visible()
+    page.get_by_role("button", name="Open the camera").click()
+    expect(page.get_by_role("button", name="Close the camera")).to_be_visible()
+    # Held up, its back to the magnetic 33 degrees that the compass shall show, tipped up by 55.
+    page.evaluate(
+        "dispatchEvent(Object.assign(new Event('deviceorientationabsolute'), {alpha: 327, beta: 145, gamma: 0}))"
+    )
+    expect(drawing).to_have_attribute("aria-label", re.compile("is in the picture"))
+    expect(page.get_by_text(re.compile("The middle looks [67]° true, 55° up"))).to_be_visible()

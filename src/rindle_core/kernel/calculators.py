@@ -22,6 +22,7 @@ MODULE_OF = {
     "inclined": "stations.aim.arc",
     "neighbours": "stations.aim.arc",
     "spare_feed": "stations.aim.spare_feed",
+    "view": "stations.aim.view",
     "instruments": "stations.aim.instruments",
     "calibrate": "stations.aim.instruments",
     "read_back": "stations.aim.instruments",

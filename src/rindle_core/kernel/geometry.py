@@ -51,4 +51,16 @@ def separation_deg(
     return np.asarray(np.degrees(np.arctan2(across, along)))
 
 
-__all__ = ["Array", "fold_90", "gmst_rad", "separation_deg", "unit_vector", "wrap_180", "wrapped_180"]
+def circle_about(azimuth_deg: float, elevation_deg: float, radius_deg: float, count: int) -> tuple[Array, Array]:
+    """Azimuth, not folded, and elevation of `count` points of a small circle about a direction, closed.
+
+    Source: the spherical triangle of zenith, middle and point (law of cosines, four-part formula).
+    """
+    e, r = np.radians(elevation_deg), np.radians(radius_deg)
+    b = np.linspace(0.0, 2.0 * np.pi, count)
+    up = np.arcsin(np.clip(np.sin(e) * np.cos(r) + np.cos(e) * np.sin(r) * np.cos(b), -1.0, 1.0))
+    across = np.arctan2(np.sin(b) * np.sin(r) * np.cos(e), np.cos(r) - np.sin(e) * np.sin(up))
+    return azimuth_deg + np.degrees(across), np.degrees(up)
+
+
+__all__ = ["Array", "circle_about", "fold_90", "gmst_rad", "separation_deg", "unit_vector", "wrap_180", "wrapped_180"]

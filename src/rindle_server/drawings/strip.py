@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from rindle_core.kernel.geometry import wrap_180
+from rindle_core.kernel.geometry import circle_about, wrap_180
 from rindle_core.stations.sky.fixed_sky import SkyDirection
 from rindle_server.drawings.svg import Frame, Point, line, words
 
@@ -69,14 +69,8 @@ class Strip:
 
     def ring(self, centre: SkyDirection, radius_deg: float) -> list[Point]:
         """A small circle of the sky about a direction, exactly."""
-        e, r = math.radians(centre.elevation_deg), math.radians(radius_deg)
-        points = []
-        for step in range(73):
-            b = math.radians(step * 5)
-            up = math.asin(math.sin(e) * math.cos(r) + math.cos(e) * math.sin(r) * math.cos(b))
-            across = math.atan2(math.sin(b) * math.sin(r) * math.cos(e), math.cos(r) - math.sin(e) * math.sin(up))
-            points.append(self.at(centre.azimuth_deg + math.degrees(across), math.degrees(up)))
-        return points
+        around = circle_about(centre.azimuth_deg, centre.elevation_deg, radius_deg, 73)
+        return [self.at(float(azimuth), float(up)) for azimuth, up in zip(*around, strict=True)]
 
     def grid(self) -> list[str]:
         """Lines of elevation and the compass along the foot."""

@@ -926,6 +926,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_view"];
+        put?: never;
+        /** Bearings, elevations and the satellite over a picture or a camera's view */
+        post: operations["calc_view"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/visit_days": {
         parameters: {
             query?: never;
@@ -7125,6 +7143,30 @@ export interface components {
             item: string;
         };
         /**
+         * DeviceAngles
+         * @description The angles that a browser tells of the device: alpha from its north, beta and gamma of its tilt.
+         */
+        DeviceAngles: {
+            /** Alpha Deg */
+            alpha_deg: number;
+            /** Beta Deg */
+            beta_deg: number;
+            /**
+             * Declination Deg
+             * @description 0 where its north is the true one
+             * @default 0
+             */
+            declination_deg: number;
+            /** Gamma Deg */
+            gamma_deg: number;
+            /**
+             * Screen Deg
+             * @description How far the screen's content is turned
+             * @default 0
+             */
+            screen_deg: number;
+        };
+        /**
          * DeviceOut
          * @description What the terminal tells, with the job as it then stands.
          */
@@ -12457,10 +12499,25 @@ export interface components {
              * @description True bearing of the picture's left edge at the horizon
              */
             left_deg: number;
+            /**
+             * Middle Deg
+             * @description True bearing of the picture's middle column
+             */
+            middle_deg: number;
+            /**
+             * Pitch Deg
+             * @description How far up the middle of the picture looks
+             */
+            pitch_deg: number;
             /** Points */
             points: components["schemas"]["SkylinePoint"][];
             /** Right Deg */
             right_deg: number;
+            /**
+             * View Deg
+             * @description What it shows across its width
+             */
+            view_deg: number;
         };
         /**
          * Phrase
@@ -14255,6 +14312,30 @@ export interface components {
             traffic_percent: number;
         };
         /**
+         * Seen
+         * @description Where a target is: in the picture, or how far to turn to bring it to the middle.
+         */
+        Seen: {
+            /** Inside */
+            inside: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Raise Deg
+             * @description Upwards
+             */
+            raise_deg: number;
+            /**
+             * Turn Deg
+             * @description To the right
+             */
+            turn_deg: number;
+            /** X Px */
+            x_px: number;
+            /** Y Px */
+            y_px: number;
+        };
+        /**
          * Segment
          * @description A piece of a sentence: words, or a figure with its unit code (see `units`).
          */
@@ -16012,6 +16093,18 @@ export interface components {
             supply_v: number;
         };
         /**
+         * Target
+         * @description A direction that is shown.
+         */
+        Target: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * TaskWeather
          * @description A kind of work with its verdict and the reasons.
          */
@@ -16833,6 +16926,117 @@ export interface components {
             rule: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * ViewInput
+         * @description A picture, how it looks, and what is to be seen in it.
+         */
+        ViewInput: {
+            /**
+             * Clearance Deg
+             * @description Radius of the ring about the first target
+             * @default 0
+             */
+            clearance_deg: number;
+            /** @description Instead of heading, pitch and roll */
+            device?: components["schemas"]["DeviceAngles"] | null;
+            /**
+             * Heading Deg
+             * @description True bearing of its middle
+             * @default 0
+             */
+            heading_deg: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Pitch Deg
+             * @description Of its middle, upwards
+             * @default 0
+             */
+            pitch_deg: number;
+            /**
+             * Projection
+             * @default flat
+             * @enum {string}
+             */
+            projection: "flat" | "cylindrical";
+            /**
+             * Roll Deg
+             * @default 0
+             */
+            roll_deg: number;
+            /**
+             * Skyline
+             * @description Azimuth and elevation of points that were read
+             */
+            skyline?: [
+                number,
+                number
+            ][];
+            /**
+             * Targets
+             * @description The first is the one aimed at
+             */
+            targets?: components["schemas"]["Target"][];
+            /**
+             * Tip Deg
+             * @description Correction of the pitch, by the level
+             * @default 0
+             */
+            tip_deg: number;
+            /**
+             * Turn Deg
+             * @description Correction of the heading, by a known landmark
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * View Deg
+             * @description What the picture shows across its width; flat: under 170°
+             */
+            view_deg: number;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * ViewLine
+         * @description A line over the picture, in its pixels.
+         */
+        ViewLine: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bearing" | "elevation" | "horizon" | "ring" | "skyline";
+            /** Label */
+            label: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /** ViewOutcome */
+        ViewOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ViewResult"];
+        };
+        /**
+         * ViewResult
+         * @description What is drawn over the picture, and how it looks.
+         */
+        ViewResult: {
+            /** Heading Deg */
+            heading_deg: number;
+            /** Lines */
+            lines: components["schemas"]["ViewLine"][];
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Roll Deg */
+            roll_deg: number;
+            /** Targets */
+            targets: components["schemas"]["Seen"][];
         };
         /**
          * VisitAssessment
@@ -19675,6 +19879,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UsableArcOutcome"];
+                };
+            };
+        };
+    };
+    schema_view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ViewInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ViewOutcome"];
                 };
             };
         };

@@ -104,6 +104,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('beam', 'Beam'),
     leaf('modem', 'Modem', 'aim.modem_azimuth_deg', 'aim.modem_elevation_deg'),
     leaf('bearings', 'No compass', 'aim.landmarks'),
+    leaf('view', 'View'),
     leaf('neighbours', 'Arc'),
     leaf('level', 'Level', 'aim.needed_es_n0_db'),
     leaf('feeds', 'Spare feeds', 'aim.spare_satellites', 'aim.focal_length_mm', 'aim.feed_diameter_mm'),

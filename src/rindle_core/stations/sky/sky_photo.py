@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
 
 import numpy as np
 import scipy  # its parts come when they are first asked for: a start needs none of them
@@ -15,11 +14,11 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.camera import Projection, view_deg
 from rindle_core.science.polyline import thinned
 from rindle_core.science.skyline import Kind, SkylinePoint
 from rindle_core.stations.sky.findings import PHOTO
 
-Projection = Literal["flat", "cylindrical"]
 _FRAME_DIAGONAL_MM = 43.266_6  # of the 36 x 24 mm frame to which 35 mm equivalent focal lengths refer, CIPA DCG-001
 _THINNED_DEG = 0.15  # a traced line is thinned to this
 _LEAST_APART_DEG = 3.0  # two marks nearer than this tell too little
@@ -69,6 +68,9 @@ class PhotoResult(Model):
     left_deg: float = Field(description="True bearing of the picture's left edge at the horizon")
     right_deg: float
     deg_per_px: float = Field(description="At the middle")
+    middle_deg: float = Field(description="True bearing of the picture's middle column")
+    pitch_deg: float = Field(description="How far up the middle of the picture looks")
+    view_deg: float = Field(description="What it shows across its width")
     azimuth_error_deg: float = Field(description="One standard deviation, the worst inside the picture")
     elevation_error_deg: float = Field(description="One standard deviation, at the highest traced point")
 
@@ -86,6 +88,18 @@ class _Camera:
         self._centre_y = given.height_px / 2.0
         self._turn_deg = 0.0
         self._turn_deg = mark.azimuth_deg - self.azimuth_of(mark)
+
+    @property
+    def middle_deg(self) -> float:
+        """True bearing of the middle column, not folded."""
+        return self._turn_deg
+
+    @property
+    def pitch_deg(self) -> float:
+        """How far up the middle of the picture looks: of a panorama, where its middle row lies over the horizon."""
+        if self._flat:
+            return math.degrees(self._pitch)
+        return math.degrees(math.atan2(self._horizon - self._centre_y, self.focal_px))
 
     def azimuth_of(self, mark: BearingMark) -> float:
         """True bearing of a mark, not folded."""
@@ -205,6 +219,9 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
         left_deg=float(edge_deg[0]) % 360.0,
         right_deg=float(edge_deg[1]) % 360.0,
         deg_per_px=math.degrees(1.0 / camera.focal_px),
+        middle_deg=camera.middle_deg % 360.0,
+        pitch_deg=camera.pitch_deg,
+        view_deg=view_deg(given.width_px, camera.focal_px, given.projection),
         azimuth_error_deg=float(np.sqrt(np.sum(np.square(turns), axis=0)).max()),
         elevation_error_deg=float(np.sqrt(np.sum(np.square(rises), axis=0)).max()),
     )
@@ -224,4 +241,4 @@ def _judge(result: PhotoResult) -> Finding:
     )
 
 
-__all__ = ["BearingMark", "PhotoInput", "PhotoResult", "Projection", "sky_photo"]
+__all__ = ["BearingMark", "PhotoInput", "PhotoResult", "sky_photo"]

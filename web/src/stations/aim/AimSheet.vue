@@ -11,6 +11,7 @@ import AimInstruments from '@/stations/aim/AimInstruments.vue'
 import AimLevel from '@/stations/aim/AimLevel.vue'
 import AimMast from '@/stations/aim/AimMast.vue'
 import AimModem from '@/stations/aim/AimModem.vue'
+import AimView from '@/stations/aim/AimView.vue'
 import PanelFigures from '@/stations/aim/PanelFigures.vue'
 import { useJob } from '@/stores/job'
 
@@ -34,6 +35,7 @@ const told = computed(() => store.job!.assessment)
       <aim-beam />
       <aim-mast />
       <aim-bearings />
+      <aim-view />
       <aim-arc />
       <aim-level />
       <aim-feeds />
