@@ -244,3 +244,35 @@ def test_the_shell_opens_while_the_server_is_away(browser, address):
     page.goto("/jobs/2026-103/aim")
     page.get_by_role("table", name="Figures of the aim").wait_for()
     context.close()
+
+
+def drop(page, name, content, kind):
+    """Drops a file on the middle of the page, as a person does from the desk."""
+    page.evaluate(
+        """([name, content, kind]) => {
+          const dataTransfer = new DataTransfer()
+          dataTransfer.items.add(new File([content], name, { type: kind }))
+          const told = { bubbles: true, cancelable: true, dataTransfer }
+          for (const event of ['dragover', 'drop'])
+            document.querySelector('main').dispatchEvent(new DragEvent(event, told))
+        }""",
+        [name, content, kind],
+    )
+
+
+def test_a_file_that_is_dropped_goes_where_it_fits_or_asks(page):
+    page.goto("/jobs/2026-105/mount")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    drop(page, "permit.pdf", "%PDF-1.4", "application/pdf")  # one place takes it
+    expect(page.get_by_role("status").first).to_contain_text("Saved")
+    documents = page.request.get("/api/jobs/2026-105").json()["documents"]
+    assert "permit.pdf" in [one["name"] for one in documents]
+    drop(page, "order.csv", "customer\nHigh Pasture Dairy\n", "text/csv")
+    asked = page.get_by_role("dialog", name="A dropped file")
+    expect(asked).to_contain_text("What is order.csv?")
+    asked.get_by_role("button", name="A work order: read it").click()
+    expect(page.get_by_text("2026-105 · High Pasture Dairy")).to_be_visible()
+    page.goto("/people")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    drop(page, "permit.pdf", "%PDF-1.4", "application/pdf")
+    expect(page.get_by_role("alert")).to_contain_text("Nothing on this page takes permit.pdf")

@@ -1,10 +1,12 @@
 """The API: strangers, entries and their errors, hold points, the record, and a terminal that is down."""
 
+import datetime as dt
 import json
 from pathlib import Path
 
 import pytest
 from django.contrib.auth import get_user_model
+from django.utils import timezone
 
 from rindle_core.kernel.registry import calculator, calculators
 from rindle_core.stations.entries import home_of
@@ -237,3 +239,20 @@ def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_se
     told = {one["field"]: one["code"] for one in refused.json()["error"]["faults"]}
     assert (told["latitude_deg"], told["longitude_deg"], told["no_such"]) == ("too_large", "missing", "unknown_field")
     assert crew.post("/api/calc/nothing", "{}", **JSON).json()["error"]["message"].startswith("'nothing' is not a")
+
+
+def test_a_step_is_marked_when_the_device_says_and_never_in_what_is_to_come(crew):
+    def marked(at):
+        crew.delete("/api/jobs/2026-104/steps/kit")
+        answer = crew.post(f"/api/jobs/2026-104/steps/kit?at={at}")
+        if answer.status_code != 200:
+            return faults(answer)["at"]
+        marks = answer.json()["facts"]["build"]["step_marks"]
+        return next(dt.datetime.fromisoformat(one["at"]) for one in marks if one["code"] == "kit")
+
+    now = timezone.now()
+    earlier = now - dt.timedelta(hours=3)
+    assert marked(earlier.strftime("%Y-%m-%dT%H:%M:%SZ")) == earlier.replace(microsecond=0)
+    assert abs(marked((now + dt.timedelta(days=1)).strftime("%Y-%m-%dT%H:%M:%SZ")) - now) < dt.timedelta(minutes=5)
+    assert "more than 30 days ago" in marked("2020-01-01T00:00:00Z")
+    assert "needs its zone" in marked("2026-11-27T09:00:00")

@@ -9,6 +9,7 @@ import { useShortcuts } from '@/lib/useShortcuts'
 import { usePrefs } from '@/stores/prefs'
 import { useSession } from '@/stores/session'
 
+const DropHere = defineAsyncComponent(() => import('@/frame/DropHere.vue'))
 const ShortcutsPanel = defineAsyncComponent(() => import('@/frame/ShortcutsPanel.vue'))
 const prefs = usePrefs()
 const session = useSession()
@@ -58,6 +59,7 @@ onErrorCaptured((error) => {
     <button type="button" class="skip" @click="skip">To the answer</button>
     <top-bar v-if="session.person" @shortcuts="showShortcuts = true" />
     <router-view />
+    <drop-here v-if="session.person" />
     <shortcuts-panel v-if="showShortcuts" @close="showShortcuts = false" />
   </n-config-provider>
 </template>

@@ -314,10 +314,12 @@ def delete_reading(request: HttpRequest, number: str, reading_id: str) -> HttpRe
 
 
 @router.post("/{number}/steps/{code}", response=JobOut)
-def mark_step(request: HttpRequest, number: str, code: str) -> HttpResponse:
-    """Marks a build step done by the signed-in person."""
+def mark_step(request: HttpRequest, number: str, code: str, at: dt.datetime | None = None) -> HttpResponse:
+    """Marks a build step done by the signed-in person, now or when a device says that it was marked without a way
+    here.
+    """
     job = edit.editable(number)
-    steps.mark_step(job, code, person_of(request).name)
+    steps.mark_step(job, code, person_of(request).name, steps.moment_of(at))
     return sent(request, job)
 
 

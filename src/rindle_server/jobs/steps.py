@@ -7,10 +7,27 @@ import datetime as dt
 from django.utils import timezone
 
 from rindle_core.catalogue.models import Terminal
+from rindle_core.kernel.errors import InputError
 from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs.facts import answer_to
 from rindle_server.jobs.journal import Draft, whole
+
+_LONGEST_AWAY = dt.timedelta(days=30)
+
+
+def moment_of(at: dt.datetime | None) -> dt.datetime:
+    """When a step was marked: now, or earlier where a device had no way here. Raises InputError for a moment without a
+    zone or one that no crew is away for; a clock that goes before ours is taken for now.
+    """
+    now = timezone.now()
+    if at is None:
+        return now
+    if at.tzinfo is None:
+        raise InputError.one("at", "needs its zone, such as 2026-11-27T09:00:00Z")
+    if now - at > _LONGEST_AWAY:
+        raise InputError.one("at", f"is more than {_LONGEST_AWAY.days} days ago: mark it here")
+    return min(at, now)
 
 
 @whole

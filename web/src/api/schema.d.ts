@@ -2019,7 +2019,8 @@ export interface paths {
         put?: never;
         /**
          * Mark Step
-         * @description Marks a build step done by the signed-in person.
+         * @description Marks a build step done by the signed-in person, now or when a device says that it was marked without a way
+         *     here.
          */
         post: operations["rindle_server_jobs_api_mark_step"];
         /**
@@ -21453,7 +21454,9 @@ export interface operations {
     };
     rindle_server_jobs_api_mark_step: {
         parameters: {
-            query?: never;
+            query?: {
+                at?: string | null;
+            };
             header?: never;
             path: {
                 number: string;

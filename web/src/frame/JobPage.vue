@@ -18,6 +18,7 @@ import VerdictLine from '@/frame/VerdictLine.vue'
 import { leadTo } from '@/lib/leadTo'
 import { useShortcuts } from '@/lib/useShortcuts'
 import { type Station, STATIONS } from '@/router'
+import { useDrops } from '@/lib/drops'
 import { useJob } from '@/stores/job'
 
 /** A station's code is loaded when it is opened, and the others' when the page has time: there is no wait on the way. */
@@ -50,6 +51,21 @@ const station = computed(() => store.job?.assessment.stations.find((one) => one.
 const { present, current } = useShelf(
   () => code.value,
   () => String(route.params.leaf ?? ''),
+)
+// A file that is dropped anywhere on a job can stay with it; what the open leaf takes goes there.
+const NONE = '.none'
+const open = (accept: string) => () => (store.job && !store.locked ? accept : NONE)
+useDrops(
+  () => 'A paper of this job: keep it',
+  open(''),
+  null,
+  (files) => void store.addDocument(files[0]!),
+)
+useDrops(
+  () => 'A work order: read it',
+  open('.json,.csv'),
+  null,
+  (files) => void store.takeOrder(files[0]!),
 )
 const heading = ref<HTMLElement | null>(null)
 useTitle(() => `${station.value?.name ?? 'Job'} · ${String(route.params.number)} · Rindle`)

@@ -9,6 +9,7 @@ interface Asked {
   method: string
   url: string
   number: string
+  query?: unknown
   body: unknown
   headers: unknown
   answer: (data: unknown, status?: number) => void
@@ -36,7 +37,10 @@ const job = (number: string, { skylines, ...over }: Record<string, unknown> = {}
 /** Every call waits until the test answers it; drawings and the catalogue are answered at once. */
 function wire(): void {
   const call = (method: string) =>
-    ((url: string, options: { params?: { path?: { number?: string } }; body?: unknown; headers?: unknown } = {}) =>
+    ((
+      url: string,
+      options: { params?: { path?: { number?: string }; query?: unknown }; body?: unknown; headers?: unknown } = {},
+    ) =>
       new Promise((resolve) => {
         const answer = (data: unknown, status = 200) => {
           const response = new Response(null, { status })
@@ -49,6 +53,7 @@ function wire(): void {
             method,
             url,
             number: options.params?.path?.number ?? '',
+            query: options.params?.query,
             body: options.body,
             headers: options.headers,
             answer,
@@ -180,6 +185,25 @@ describe('the open job', () => {
     expect((await next(job('2026-901', { customer: 'A', height_m: 7 }))).body).toEqual({ height_m: 7 })
     expect(await second).toBe(true)
     expect([store.unsent, store.trouble]).toEqual([0, ''])
+  })
+
+  it('keeps a step that was marked without a way to the server over a reload, with its time', async () => {
+    localStorage.clear()
+    const store = await opened()
+    const down = () => Promise.reject(new TypeError('failed to fetch'))
+    const post = vi.spyOn(client, 'POST').mockImplementation(down as never)
+    void store.markStep('kit')
+    await vi.waitFor(() => expect(store.unsent).toBe(1))
+    const at = store.waitsFor('kit')!.at
+    post.mockRestore()
+    cache.clear() // the page is gone
+    setActivePinia(createPinia())
+    wire()
+    const later = await opened()
+    const sent = await next(job('2026-901'))
+    expect([sent.method, sent.url, sent.query]).toEqual(['POST', '/api/jobs/{number}/steps/{code}', { at }])
+    await flushPromises()
+    expect(later.waitsFor('kit')).toBeNull()
   })
 
   it('makes two quick changes of a skyline of what is there when each is sent', async () => {

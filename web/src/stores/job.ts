@@ -5,6 +5,7 @@ import { inTurn, stores } from '@/api/cache'
 import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
 import { type Room, ROOM_OF } from '@/fields/told'
 import { allInSystem } from '@/lib/quantity'
+import { useMarks } from '@/stores/marks'
 import { usePrefs } from '@/stores/prefs'
 
 export type Job = Schemas['JobOut']
@@ -174,6 +175,7 @@ export const useJob = defineStore('job', () => {
     const found = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
     if (mine !== latestOpen) return
     job.value = found
+    marks.resume(wanted)
     await drawAnew()
   }
 
@@ -377,18 +379,21 @@ export const useJob = defineStore('job', () => {
     const to = path.value
     return change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...to, body })), [], 'reading.')
   }
-  const unmarkStep = (code: string, at = number.value) =>
-    change(
-      () => unwrap(client.DELETE('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
+  const marks = useMarks(({ number: at, code, done, at: moment }) => {
+    const steps = { path: { number: at, code } }
+    return change(
+      () =>
+        unwrap(
+          done
+            ? client.POST('/api/jobs/{number}/steps/{code}', { params: { ...steps, query: { at: moment } } })
+            : client.DELETE('/api/jobs/{number}/steps/{code}', { params: steps }),
+        ),
       [],
       `step.${code}.`,
     )
-  const markStep = (code: string, at = number.value) =>
-    change(
-      () => unwrap(client.POST('/api/jobs/{number}/steps/{code}', { params: { path: { number: at, code } } })),
-      [],
-      `step.${code}.`,
-    )
+  })
+  const markStep = (code: string, at = number.value) => marks.set(at, code, true)
+  const unmarkStep = (code: string, at = number.value) => marks.set(at, code, false)
   /** Reads a work order into the job. */
   const takeOrder = (file: File) =>
     change(
@@ -540,6 +545,7 @@ export const useJob = defineStore('job', () => {
     deleteReading,
     markStep,
     unmarkStep,
+    waitsFor: (code: string) => marks.waitsFor(number.value, code),
     inHand,
     signOff,
     poll,

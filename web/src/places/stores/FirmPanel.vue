@@ -6,11 +6,11 @@ import type { Node } from '@/lib/jsonSchema'
 import EntryForm from '@/places/stores/EntryForm.vue'
 import { copyOf, type Entry } from '@/places/stores/kinds'
 import SavedRow from '@/places/stores/SavedRow.vue'
-import { useShelf } from '@/places/stores/shelf'
+import { useStores } from '@/places/stores/shelf'
 import { useTyped } from '@/places/stores/useTyped'
 
 const props = defineProps<{ part: 'rules' | 'words' }>()
-const shelf = useShelf()
+const shelf = useStores()
 const schema = shallowRef<Node | null>(null)
 /** The firm's name stands with its rules. */
 const ours = (): Entry => {

@@ -7,11 +7,11 @@ import { blankOf, type Node } from '@/lib/jsonSchema'
 import EntryForm from '@/places/stores/EntryForm.vue'
 import { copyOf, type Entry, type Kind, kindOf } from '@/places/stores/kinds'
 import SavedRow from '@/places/stores/SavedRow.vue'
-import { useShelf } from '@/places/stores/shelf'
+import { useStores } from '@/places/stores/shelf'
 import { forgotten, keptDraft, keepDraft, useTyped } from '@/places/stores/useTyped'
 
 const props = defineProps<{ kind: Kind; code: string; of: string }>()
-const shelf = useShelf()
+const shelf = useStores()
 const router = useRouter()
 const isNew = computed(() => !props.code)
 const schema = shallowRef<Node | null>(null)

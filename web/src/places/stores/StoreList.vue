@@ -5,11 +5,11 @@ import { computed, ref } from 'vue'
 import client, { formOf, unwrap } from '@/api/client'
 import FilePick from '@/fields/FilePick.vue'
 import { type Entry, type Kind, kindOf, noteOf } from '@/places/stores/kinds'
-import { useShelf } from '@/places/stores/shelf'
+import { useStores } from '@/places/stores/shelf'
 import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{ kind: Kind }>()
-const shelf = useShelf()
+const shelf = useStores()
 const prefs = usePrefs()
 const told = computed(() => kindOf(props.kind)!)
 const sought = ref('')

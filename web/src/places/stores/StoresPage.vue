@@ -7,12 +7,12 @@ import client, { unwrap } from '@/api/client'
 import FirmPanel from '@/places/stores/FirmPanel.vue'
 import { KINDS, kindOf } from '@/places/stores/kinds'
 import ManualsPanel from '@/places/stores/ManualsPanel.vue'
-import { useShelf } from '@/places/stores/shelf'
+import { useStores } from '@/places/stores/shelf'
 import StoreEntry from '@/places/stores/StoreEntry.vue'
 import StoreLeaves from '@/places/stores/StoreLeaves.vue'
 import StoreList from '@/places/stores/StoreList.vue'
 
-const shelf = useShelf()
+const shelf = useStores()
 const route = useRoute()
 const router = useRouter()
 void shelf.load()

@@ -6,7 +6,7 @@ import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 import type { Node } from '@/lib/jsonSchema'
 import { type Entry, type Kind, kindOf } from '@/places/stores/kinds'
 
-export const useShelf = defineStore('shelf', () => {
+export const useStores = defineStore('shelf', () => {
   const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
   const firm = shallowRef<Schemas['FirmOut'] | null>(null)
   const faults = shallowRef<Record<string, string>>({})

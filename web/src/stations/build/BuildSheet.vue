@@ -66,6 +66,10 @@ defineExpose({
             >Take back</n-button
           >
         </template>
+        <span v-else-if="store.waitsFor(view.step.code)?.done" class="quiet small"
+          ><b>Marked</b><br />{{ when(store.waitsFor(view.step.code)!.at, store.job?.assessment.zone) }}<br />not sent
+          yet</span
+        >
         <n-button
           v-else
           :type="view.state === 'ready' ? 'primary' : 'default'"
