@@ -16,15 +16,15 @@ Projection = Literal["flat", "cylindrical"]
 class Attitude(NamedTuple):
     """How a camera looks: where its middle points, and how far the picture is turned clockwise, seen from behind it."""
 
-    heading_deg: float
-    pitch_deg: float
-    roll_deg: float
+    azimuth_deg: float
+    elevation_deg: float
+    tilted_deg: float
 
 
 def _level_axes(attitude: Attitude) -> tuple[Array, Array, Array]:
     """Right, up and ahead of a camera that is not rolled, each as east, north and up."""
-    heading = math.radians(attitude.heading_deg)
-    ahead = unit_vector(attitude.heading_deg, attitude.pitch_deg)
+    heading = math.radians(attitude.azimuth_deg)
+    ahead = unit_vector(attitude.azimuth_deg, attitude.elevation_deg)
     right = np.array([math.cos(heading), -math.sin(heading), 0.0])
     return right, np.cross(right, ahead), ahead
 
@@ -32,7 +32,7 @@ def _level_axes(attitude: Attitude) -> tuple[Array, Array, Array]:
 def axes(attitude: Attitude) -> Array:
     """Right, up and ahead as rows, each as east, north and up: shape (3, 3)."""
     right, up, ahead = _level_axes(attitude)
-    roll = math.radians(attitude.roll_deg)
+    roll = math.radians(attitude.tilted_deg)
     return np.stack([math.cos(roll) * right - math.sin(roll) * up, math.sin(roll) * right + math.cos(roll) * up, ahead])
 
 
@@ -89,8 +89,8 @@ def project(
     """
     middle_x, middle_y = size_px[0] / 2.0, size_px[1] / 2.0
     if projection == "cylindrical":
-        across = wrap_180(np.asarray(azimuth_deg, dtype=np.float64) - attitude.heading_deg)
-        horizon = middle_y + focal * math.tan(math.radians(attitude.pitch_deg))
+        across = wrap_180(np.asarray(azimuth_deg, dtype=np.float64) - attitude.azimuth_deg)
+        horizon = middle_y + focal * math.tan(math.radians(attitude.elevation_deg))
         return (
             middle_x + focal * np.radians(across),
             horizon - focal * np.tan(np.radians(elevation_deg)),

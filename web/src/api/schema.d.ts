@@ -12501,15 +12501,15 @@ export interface components {
              */
             left_deg: number;
             /**
-             * Middle Deg
+             * Middle Azimuth Deg
              * @description True bearing of the picture's middle column
              */
-            middle_deg: number;
+            middle_azimuth_deg: number;
             /**
-             * Pitch Deg
+             * Middle Elevation Deg
              * @description How far up the middle of the picture looks
              */
-            pitch_deg: number;
+            middle_elevation_deg: number;
             /** Points */
             points: components["schemas"]["SkylinePoint"][];
             /** Right Deg */
@@ -16934,6 +16934,12 @@ export interface components {
          */
         ViewInput: {
             /**
+             * Azimuth Deg
+             * @description True bearing of its middle
+             * @default 0
+             */
+            azimuth_deg: number;
+            /**
              * Clearance Deg
              * @description Radius of the ring about the first target
              * @default 0
@@ -16942,30 +16948,19 @@ export interface components {
             /** @description Instead of heading, pitch and roll */
             device?: components["schemas"]["DeviceAngles"] | null;
             /**
-             * Heading Deg
-             * @description True bearing of its middle
+             * Elevation Deg
+             * @description Of its middle
              * @default 0
              */
-            heading_deg: number;
+            elevation_deg: number;
             /** Height Px */
             height_px: number;
-            /**
-             * Pitch Deg
-             * @description Of its middle, upwards
-             * @default 0
-             */
-            pitch_deg: number;
             /**
              * Projection
              * @default flat
              * @enum {string}
              */
             projection: "flat" | "cylindrical";
-            /**
-             * Roll Deg
-             * @default 0
-             */
-            roll_deg: number;
             /**
              * Skyline
              * @description Azimuth and elevation of points that were read
@@ -16979,6 +16974,11 @@ export interface components {
              * @description The first is the one aimed at
              */
             targets?: components["schemas"]["Target"][];
+            /**
+             * Tilted Deg
+             * @default 0
+             */
+            tilted_deg: number;
             /**
              * Tip Deg
              * @description Correction of the pitch, by the level
@@ -17028,16 +17028,16 @@ export interface components {
          * @description What is drawn over the picture, and how it looks.
          */
         ViewResult: {
-            /** Heading Deg */
-            heading_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
             /** Lines */
             lines: components["schemas"]["ViewLine"][];
-            /** Pitch Deg */
-            pitch_deg: number;
-            /** Roll Deg */
-            roll_deg: number;
             /** Targets */
             targets: components["schemas"]["Seen"][];
+            /** Tilted Deg */
+            tilted_deg: number;
         };
         /**
          * VisitAssessment

@@ -8,6 +8,7 @@ import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import DayCalendar from '@/fields/DayCalendar.vue'
+import WordHelp from '@/frame/WordHelp.vue'
 import WordText from '@/frame/WordText.vue'
 import { usePrefs } from '@/stores/prefs'
 
@@ -162,7 +163,9 @@ const id = computed(() => `field-${named.value}`)
 
 <template>
   <div class="entry" :data-fact="pathOf(field)">
-    <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
+    <div :class="{ 'visually-hidden': bare, head: !bare }">
+      <label :for="id">{{ label }}</label> <word-help v-if="!bare" :text="label" />
+    </div>
     <n-input
       :value="text"
       :maxlength="maxlength"

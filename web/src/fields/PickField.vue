@@ -2,6 +2,7 @@
 import { pathOf } from '@/fields/told'
 /** A choice from the stores, saved at once. */
 import { NSelect } from 'naive-ui'
+import WordHelp from '@/frame/WordHelp.vue'
 import { computed } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
@@ -22,7 +23,9 @@ const pick = (now: string | null) =>
 
 <template>
   <div class="entry" :data-fact="pathOf(field)">
-    <label :for="`pick-${field}`">{{ label }}</label>
+    <div class="head">
+      <label :for="`pick-${field}`">{{ label }}</label> <word-help :text="label" />
+    </div>
     <n-select
       :value="value || null"
       :options="options"

@@ -1,17 +1,12 @@
 <script setup lang="ts">
 /** A text whose trade words say what they mean when they are pressed. */
 import { NPopover } from 'naive-ui'
-import { computed } from 'vue'
-import { useAsked } from '@/api/cache'
-import client, { unwrap } from '@/api/client'
-import { finderOf } from '@/lib/terms'
+import { computed, defineAsyncComponent } from 'vue'
+import { useWords } from '@/frame/words'
 
 const props = defineProps<{ text: string }>()
-const { data: terms } = useAsked(
-  () => ['words'],
-  () => unwrap(client.GET('/api/stores/words')),
-)
-const find = computed(() => finderOf(terms.value ?? []))
+const WordPicture = defineAsyncComponent(() => import('@/frame/WordPicture.vue'))
+const { find } = useWords()
 const parts = computed(() => find.value(props.text))
 </script>
 
@@ -22,7 +17,7 @@ const parts = computed(() => find.value(props.text))
         ><button type="button" class="word-link">
           {{ one.text }}
         </button></template
-      ><b>{{ one.term.word }}</b
+      ><word-picture :word="one.term.word" :width="96" /><br /><b>{{ one.term.word }}</b
       ><br />{{ one.term.meaning }} {{ one.term.reference }}
       <router-link :to="{ path: '/words', query: { find: one.term.word } }">All words</router-link></n-popover
     ><template v-else>{{ one.text }}</template></template

@@ -2,13 +2,10 @@
 /** The trade's words for those who know none of them, with the two angles shown as they are counted. */
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { useAsked } from '@/api/cache'
-import client, { unwrap } from '@/api/client'
+import { useWords } from '@/frame/words'
+import WordPicture from '@/frame/WordPicture.vue'
 
-const { data: terms } = useAsked(
-  () => ['words'],
-  () => unwrap(client.GET('/api/stores/words')),
-)
+const { terms } = useWords()
 const find = ref(String(useRoute().query.find ?? ''))
 const shown = computed(() => {
   const text = find.value.trim().toLowerCase()
@@ -75,6 +72,7 @@ const shown = computed(() => {
         <dd>
           {{ one.meaning }} <span v-if="one.reference" class="quiet">{{ one.reference }}</span>
         </dd>
+        <dd class="picture"><word-picture :word="one.word" :width="96" /></dd>
       </div>
     </dl>
     <p v-if="terms?.length && !shown.length" class="quiet">No word here holds “{{ find }}”.</p>
@@ -152,7 +150,7 @@ dl {
 }
 dl > div {
   display: grid;
-  grid-template-columns: 170px 1fr;
+  grid-template-columns: 170px 1fr 96px;
   gap: 16px;
   padding: 8px 0;
   border-top: 1px solid var(--rule);

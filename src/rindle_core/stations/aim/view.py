@@ -48,9 +48,9 @@ class ViewInput(Model):
     height_px: float = Field(gt=10, le=20_000)
     projection: Projection = "flat"
     view_deg: float = Field(gt=1, le=360, description="What the picture shows across its width; flat: under 170°")
-    heading_deg: float = Field(default=0.0, ge=0, lt=BEYOND_CIRCLE_DEG, description="True bearing of its middle")
-    pitch_deg: float = Field(default=0.0, ge=-90, le=90, description="Of its middle, upwards")
-    roll_deg: float = Field(default=0.0, ge=-180, le=180)
+    azimuth_deg: float = Field(default=0.0, ge=0, lt=BEYOND_CIRCLE_DEG, description="True bearing of its middle")
+    elevation_deg: float = Field(default=0.0, ge=-90, le=90, description="Of its middle")
+    tilted_deg: float = Field(default=0.0, ge=-180, le=180)
     device: DeviceAngles | None = Field(default=None, description="Instead of heading, pitch and roll")
     turn_deg: float = Field(default=0.0, ge=-180, le=180, description="Correction of the heading, by a known landmark")
     tip_deg: float = Field(default=0.0, ge=-90, le=90, description="Correction of the pitch, by the level")
@@ -83,22 +83,22 @@ class Seen(Model):
 class ViewResult(Model):
     """What is drawn over the picture, and how it looks."""
 
-    heading_deg: float
-    pitch_deg: float
-    roll_deg: float
+    azimuth_deg: float
+    elevation_deg: float
+    tilted_deg: float
     lines: list[ViewLine]
     targets: list[Seen]
 
 
 def _attitude(given: ViewInput) -> Attitude:
     if given.device is None:
-        looks = Attitude(given.heading_deg, given.pitch_deg, given.roll_deg)
+        looks = Attitude(given.azimuth_deg, given.elevation_deg, given.tilted_deg)
     else:
         told = given.device
         looks = attitude_of_device(told.alpha_deg, told.beta_deg, told.gamma_deg, told.screen_deg)
-        looks = looks._replace(heading_deg=looks.heading_deg + told.declination_deg)
-    pitch = min(90.0, max(-90.0, looks.pitch_deg + given.tip_deg))
-    return Attitude((looks.heading_deg + given.turn_deg) % 360.0, pitch, looks.roll_deg)
+        looks = looks._replace(azimuth_deg=looks.azimuth_deg + told.declination_deg)
+    pitch = min(90.0, max(-90.0, looks.elevation_deg + given.tip_deg))
+    return Attitude((looks.azimuth_deg + given.turn_deg) % 360.0, pitch, looks.tilted_deg)
 
 
 def _pieces(x: Array, y: Array, shown: NDArray[np.bool_]) -> list[list[tuple[float, float]]]:
@@ -154,7 +154,7 @@ def view(given: ViewInput) -> Outcome[ViewResult]:
         kind: Kind = "horizon" if height == 0 else "elevation"
         around = np.full_like(round_about, height)
         # Begun behind the camera, so that no line breaks in the middle of the picture.
-        lines += drawn(kind, f"{height:.0f}°".replace("-", "−"), round_about + looks.heading_deg + 180.0, around)
+        lines += drawn(kind, f"{height:.0f}°".replace("-", "−"), round_about + looks.azimuth_deg + 180.0, around)
     if given.targets and given.clearance_deg > 0:
         first = given.targets[0]
         ring = circle_about(first.azimuth_deg, first.elevation_deg, given.clearance_deg, 73)
@@ -162,9 +162,9 @@ def view(given: ViewInput) -> Outcome[ViewResult]:
     lines += [line for azimuth, up in _read_runs(given.skyline) for line in drawn("skyline", "", azimuth, up)]
     return Outcome(
         ViewResult(
-            heading_deg=looks.heading_deg,
-            pitch_deg=looks.pitch_deg,
-            roll_deg=looks.roll_deg,
+            azimuth_deg=looks.azimuth_deg,
+            elevation_deg=looks.elevation_deg,
+            tilted_deg=looks.tilted_deg,
             lines=lines,
             targets=[_seen(one, given, looks, focal) for one in given.targets],
         ),
@@ -180,8 +180,8 @@ def _seen(one: Target, given: ViewInput, looks: Attitude, focal: float) -> Seen:
         x_px=float(x),
         y_px=float(y),
         inside=bool(before) and 0 <= float(x) <= size[0] and 0 <= float(y) <= size[1],
-        turn_deg=float(wrap_180(one.azimuth_deg - looks.heading_deg)),
-        raise_deg=one.elevation_deg - looks.pitch_deg,
+        turn_deg=float(wrap_180(one.azimuth_deg - looks.azimuth_deg)),
+        raise_deg=one.elevation_deg - looks.elevation_deg,
     )
 
 

@@ -68,8 +68,8 @@ class PhotoResult(Model):
     left_deg: float = Field(description="True bearing of the picture's left edge at the horizon")
     right_deg: float
     deg_per_px: float = Field(description="At the middle")
-    middle_deg: float = Field(description="True bearing of the picture's middle column")
-    pitch_deg: float = Field(description="How far up the middle of the picture looks")
+    middle_azimuth_deg: float = Field(description="True bearing of the picture's middle column")
+    middle_elevation_deg: float = Field(description="How far up the middle of the picture looks")
     view_deg: float = Field(description="What it shows across its width")
     azimuth_error_deg: float = Field(description="One standard deviation, the worst inside the picture")
     elevation_error_deg: float = Field(description="One standard deviation, at the highest traced point")
@@ -90,12 +90,12 @@ class _Camera:
         self._turn_deg = mark.azimuth_deg - self.azimuth_of(mark)
 
     @property
-    def middle_deg(self) -> float:
+    def middle_azimuth_deg(self) -> float:
         """True bearing of the middle column, not folded."""
         return self._turn_deg
 
     @property
-    def pitch_deg(self) -> float:
+    def middle_elevation_deg(self) -> float:
         """How far up the middle of the picture looks: of a panorama, where its middle row lies over the horizon."""
         if self._flat:
             return math.degrees(self._pitch)
@@ -219,8 +219,8 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
         left_deg=float(edge_deg[0]) % 360.0,
         right_deg=float(edge_deg[1]) % 360.0,
         deg_per_px=math.degrees(1.0 / camera.focal_px),
-        middle_deg=camera.middle_deg % 360.0,
-        pitch_deg=camera.pitch_deg,
+        middle_azimuth_deg=camera.middle_azimuth_deg % 360.0,
+        middle_elevation_deg=camera.middle_elevation_deg,
         view_deg=view_deg(given.width_px, camera.focal_px, given.projection),
         azimuth_error_deg=float(np.sqrt(np.sum(np.square(turns), axis=0)).max()),
         elevation_error_deg=float(np.sqrt(np.sum(np.square(rises), axis=0)).max()),

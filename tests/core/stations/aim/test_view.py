@@ -33,7 +33,7 @@ def test_a_telephone_that_is_held_up_looks_where_the_standard_says(alpha, beta, 
     north = -math.sin(a) * math.sin(c) + math.cos(a) * math.sin(b) * math.cos(c)
     assume(math.hypot(east, north) > 0.05)
     looks = attitude_of_device(alpha, beta, gamma)
-    assert math.cos(math.radians(looks.heading_deg) - math.atan2(east, north)) == pytest.approx(1.0)
+    assert math.cos(math.radians(looks.azimuth_deg) - math.atan2(east, north)) == pytest.approx(1.0)
 
 
 @pytest.mark.parametrize(
@@ -48,8 +48,8 @@ def test_a_telephone_that_is_held_up_looks_where_the_standard_says(alpha, beta, 
 )
 def test_how_a_telephone_is_held_is_told(told, screen_deg, looks):
     found = attitude_of_device(*told, screen_deg)
-    assert (found.heading_deg - looks[0] + 180) % 360 - 180 == pytest.approx(0, abs=1e-9)
-    assert (found.pitch_deg, found.roll_deg) == pytest.approx(looks[1:], abs=1e-9)
+    assert (found.azimuth_deg - looks[0] + 180) % 360 - 180 == pytest.approx(0, abs=1e-9)
+    assert (found.elevation_deg, found.tilted_deg) == pytest.approx(looks[1:], abs=1e-9)
 
 
 def test_the_middle_and_the_edge_of_a_picture_are_where_the_angles_say():
@@ -91,11 +91,11 @@ def test_a_ring_is_everywhere_as_far_from_its_middle(azimuth, elevation, radius)
 def test_the_satellite_is_found_by_turning_as_it_is_told():
     told = {"width_px": 1600, "height_px": 1200, "view_deg": 60, "clearance_deg": 10}
     target = {"name": "Hamerkop 2", "azimuth_deg": 7.5, "elevation_deg": 40}
-    away = view(ViewInput(**told, heading_deg=300, pitch_deg=0, targets=[target])).result.targets[0]
+    away = view(ViewInput(**told, azimuth_deg=300, elevation_deg=0, targets=[target])).result.targets[0]
     assert (away.inside, away.turn_deg, away.raise_deg) == (False, pytest.approx(67.5), pytest.approx(40))
     there = view(
         ViewInput(
-            **told, heading_deg=300, pitch_deg=0, turn_deg=away.turn_deg, tip_deg=away.raise_deg, targets=[target]
+            **told, azimuth_deg=300, elevation_deg=0, turn_deg=away.turn_deg, tip_deg=away.raise_deg, targets=[target]
         )
     ).result
     seen = there.targets[0]
@@ -114,7 +114,7 @@ def test_the_declination_turns_what_the_device_says():
     told = {"width_px": 800, "height_px": 600, "view_deg": 60}
     plain = view(ViewInput(**told, device=upright)).result
     turned = view(ViewInput(**told, device={**upright, "declination_deg": -25})).result
-    assert (turned.heading_deg - plain.heading_deg) % 360 == pytest.approx(335)
+    assert (turned.azimuth_deg - plain.azimuth_deg) % 360 == pytest.approx(335)
 
 
 def test_the_skyline_runs_across_north_and_stays_open_where_nothing_was_read():
@@ -122,5 +122,5 @@ def test_the_skyline_runs_across_north_and_stays_open_where_nothing_was_read():
     north = [line for line in view(ViewInput(**told)).result.lines if line.kind == "skyline"]
     columns = [x for line in north for x, _ in line.points]
     assert min(columns) < 800 < max(columns)
-    east = view(ViewInput(**told, heading_deg=65)).result.lines
+    east = view(ViewInput(**told, azimuth_deg=65)).result.lines
     assert not [line for line in east if line.kind == "skyline"]  # from 10 to 120 nobody looked

@@ -21,7 +21,7 @@ const address = computed(() =>
 )
 const size = ref({ width_px: 0, height_px: 0 })
 /** How the picture looks, where nothing measures it. */
-const looks = ref({ heading_deg: 0, pitch_deg: 0, view_deg: 65, projection: 'flat' as 'flat' | 'cylindrical' })
+const looks = ref({ azimuth_deg: 0, elevation_deg: 0, view_deg: 65, projection: 'flat' as 'flat' | 'cylindrical' })
 /** What a landmark or the level showed the camera to be off by. */
 const off = ref({ turn_deg: 0, tip_deg: 0 })
 const across = useLocalStorage('rindle-camera-across', 65)
@@ -100,8 +100,12 @@ async function open(id: number): Promise<void> {
   }
   try {
     const { result } = await calculate('sky_photo', marked.photo)
-    const { middle_deg, pitch_deg, view_deg } = result
-    looks.value = { heading_deg: middle_deg, pitch_deg, view_deg, projection: marked.photo.projection }
+    looks.value = {
+      azimuth_deg: result.middle_azimuth_deg,
+      elevation_deg: result.middle_elevation_deg,
+      view_deg: result.view_deg,
+      projection: marked.photo.projection,
+    }
     said.value = `Its bearings were marked at Sky, to about ${result.azimuth_error_deg.toFixed(1)}°.`
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -120,7 +124,7 @@ async function load(file: File): Promise<void> {
     await store.take(read.job)
     await open(read.document_id)
     if (read.azimuth_deg == null) return
-    looks.value = { ...looks.value, heading_deg: read.azimuth_deg }
+    looks.value = { ...looks.value, azimuth_deg: read.azimuth_deg }
     said.value = 'The telephone noted its bearing, easily ten degrees off: set it by a landmark.'
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -234,7 +238,7 @@ const way = computed(() => {
 async function keep(): Promise<void> {
   const source = live.value ? video.value : image.value
   if (!source || !frame.value) return
-  const file = await pictureOf(source, frame.value, size.value, `view-${told.value!.heading_deg.toFixed(0)}-true.jpg`)
+  const file = await pictureOf(source, frame.value, size.value, `view-${told.value!.azimuth_deg.toFixed(0)}-true.jpg`)
   const kept = await unwrap(
     client.POST('/api/jobs/{number}/documents', {
       params: { path: { number: store.number } },
@@ -334,8 +338,8 @@ async function keep(): Promise<void> {
       <p v-if="told" class="way">
         <b>{{ way }}</b>
         <span class="quiet"
-          >The middle looks {{ told.heading_deg.toFixed(0) }}° true, {{ told.pitch_deg.toFixed(0) }}° up. The ring is
-          what the house wants free; drag the lines until a landmark fits.</span
+          >The middle looks {{ told.azimuth_deg.toFixed(0) }}° true, {{ told.elevation_deg.toFixed(0) }}° up. The ring
+          is what the house wants free; drag the lines until a landmark fits.</span
         >
       </p>
       <div class="fields">
@@ -343,14 +347,14 @@ async function keep(): Promise<void> {
           <label
             >Its middle looks towards (true)<held-input
               unit="deg"
-              :value="looks.heading_deg"
-              @number="looks = { ...looks, heading_deg: (($event ?? 0) + 360) % 360 }"
+              :value="looks.azimuth_deg"
+              @number="looks = { ...looks, azimuth_deg: (($event ?? 0) + 360) % 360 }"
           /></label>
           <label
             >Its middle looks up by<held-input
               unit="deg"
-              :value="looks.pitch_deg"
-              @number="looks = { ...looks, pitch_deg: $event ?? 0 }"
+              :value="looks.elevation_deg"
+              @number="looks = { ...looks, elevation_deg: $event ?? 0 }"
           /></label>
           <label
             >It shows across<held-input

@@ -1,0 +1,48 @@
+"""Every trade word on the screens is explained: a word that is neither in the glossary nor plain is told here."""
+
+import json
+import re
+from itertools import chain
+from pathlib import Path
+
+from rindle_core.catalogue.labels import LABELS
+from rindle_core.kernel.glossary import GLOSSARY
+from rindle_core.reference import findings_page
+
+ROOT = Path(__file__).parents[2]
+PLAIN = set((Path(__file__).parent / "plain_words.txt").read_text("utf-8").split())
+WORD = re.compile(r"[a-z][a-z’'/-]+[a-z0-9]")
+
+
+def words_of(texts):
+    return {word.strip("'’") for text in texts for word in WORD.findall(text.lower())}
+
+
+def said_on_the_screens():
+    """Labels, hints and choices of all facts and stores, what findings are about, and the names of the leaves."""
+    facts = json.loads((ROOT / "web/src/api/facts.json").read_text("utf-8")).values()
+    told = [text for fact in facts for text in (fact.get("label", ""), fact.get("hint", ""))]
+    told += [choice for fact in facts for _, choice in fact.get("choices", [])]
+    leaves = re.findall(r"leaf\(\s*'[a-z]+',\s*'([^']+)'", (ROOT / "web/src/frame/leaves.ts").read_text("utf-8"))
+    assert len(leaves) > 40
+    return chain(told, LABELS.values(), leaves, [re.sub(r"`[^`]*`", "", findings_page())])
+
+
+def test_each_word_on_the_screens_is_explained_or_plain():
+    explained = words_of(term.word for term in GLOSSARY)
+    unknown = {
+        word
+        for word in words_of(said_on_the_screens()) - PLAIN
+        if not {word, word.removesuffix("s"), word.removesuffix("’s"), word.removesuffix("'s")} & explained
+    }
+    assert not unknown, "explain these in kernel/glossary.py, or add what everybody knows to plain_words.txt"
+
+
+def test_no_word_is_both_explained_and_called_plain():
+    assert not {term.word.lower() for term in GLOSSARY} & PLAIN
+
+
+def test_each_explanation_is_a_sentence_and_stands_once():
+    names = [term.word.lower() for term in GLOSSARY]
+    assert len(names) == len(set(names))
+    assert all(term.meaning.endswith(".") for term in GLOSSARY)
