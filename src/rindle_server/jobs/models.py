@@ -47,6 +47,15 @@ class Job(models.Model):
     class Meta:
         ordering: ClassVar = ["-year", "-serial", "-number"]
         constraints: ClassVar = [models.UniqueConstraint(fields=["year", "serial"], name="one_job_per_serial")]
+        # The list's orders and filters: without them each page would read the record of every signed job.
+        indexes: ClassVar = [
+            models.Index(fields=["shelf", "-year", "-serial", "-number"], name="jobs_by_number"),
+            models.Index(fields=["shelf", "date", "-year", "-serial"], name="jobs_by_day"),
+            models.Index(fields=["shelf", "customer", "-year", "-serial"], name="jobs_by_customer"),
+            models.Index(fields=["shelf", "-updated_at"], name="jobs_by_change"),
+            models.Index(fields=["shelf", "verdict", "-year", "-serial", "-number"], name="jobs_by_verdict"),
+            models.Index(fields=["shelf", "stage", "-year", "-serial", "-number"], name="jobs_by_stage"),
+        ]
 
     def __str__(self) -> str:
         return self.number
