@@ -9,7 +9,7 @@ from playwright.sync_api import Page, sync_playwright
 FOLDER = Path(__file__).parent / "screenshots"
 VIEWS = {
     "jobs": "/jobs",
-    "stores": "/stores",
+    "stores": "/stores/terminal/tarn-74",
     "1-brief": "/jobs/2026-102/brief",
     "2-aim": "/jobs/2026-104/aim",
     "3-sky": "/jobs/2026-103/sky",
@@ -38,7 +38,6 @@ def main(address: str) -> None:
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
         page.goto("/sign-in")
         page.get_by_role("button", name="Enter the demo").wait_for()
-        shoot(page, "sign-in")
         page.get_by_role("button", name="Enter the demo").click()
         page.wait_for_url("**/jobs")
         for name, path in VIEWS.items():
@@ -48,6 +47,13 @@ def main(address: str) -> None:
         page.wait_for_timeout(1500)
         page.locator(".map").scroll_into_view_if_needed()
         shoot(page, "1-brief-map")
+        page.goto("/jobs/2026-102/aim/view")
+        page.get_by_label("Load a photo").set_input_files(FOLDER.parents[1] / "demo" / "imports" / "valley.jpg")
+        for label, figure in (("looks towards (true)", "2"), ("looks up by", "38"), ("shows across", "70")):
+            page.get_by_label(label).fill(figure)
+            page.get_by_label(label).blur()
+        page.get_by_text("drag the lines").scroll_into_view_if_needed()
+        shoot(page, "2-aim-view")
         page.goto("/sites")
         page.get_by_label("Sites as CSV").fill(
             (FOLDER.parents[1] / "demo" / "imports" / "sites.csv").read_text("utf-8")
