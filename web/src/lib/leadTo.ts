@@ -1,6 +1,8 @@
 /** Brings an entry into view and into focus, once it is there: its sheet may still be on the way. */
 const PATIENCE_MS = 4000
-const FOCUSABLE = 'input:not([disabled]), select, textarea, button:not([disabled]), [tabindex]:not([tabindex="-1"]), a'
+// What explains a word is no entry.
+const FOCUSABLE =
+  'input:not([disabled]), select, textarea, button:not([disabled], .help, .word-link), [tabindex]:not([tabindex="-1"], .help, .word-link), a'
 
 function find(path: string): HTMLElement | null {
   return document.querySelector<HTMLElement>(`[data-fact="${CSS.escape(path).replace('\\.', '.')}"]`)

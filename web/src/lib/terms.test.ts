@@ -11,6 +11,8 @@ describe('the trade’s words in a text', () => {
     expect(marked('two side lobes of a beam')).toEqual(['side lobe', 'beam'])
     expect(marked('a crossbeam, beaming')).toEqual([])
     expect(marked('12 dB Es/N0.')).toEqual(['Es/N0'])
+    const letters = finderOf([term('IF')])
+    expect(letters('If the IF is low').map((one) => one.term?.word)).toEqual([undefined, 'IF', undefined])
   })
 
   it('are marked once, and the text is never changed', () => {

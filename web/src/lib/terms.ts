@@ -20,7 +20,8 @@ export function finderOf(terms: Term[]): (text: string) => Part[] {
     let from = 0
     for (const found of text.matchAll(pattern)) {
       const term = known.get(found[0].toLowerCase())!
-      if (seen.has(term)) continue
+      const letters = term.word === term.word.toUpperCase() // “IF” is not “if”
+      if (seen.has(term) || (letters && found[0] !== term.word)) continue
       seen.add(term)
       if (found.index > from) parts.push({ text: text.slice(from, found.index) })
       parts.push({ text: found[0], term })

@@ -231,6 +231,9 @@ label {
   font-weight: 600;
   font-size: 14px;
 }
+.row {
+  align-items: end;
+}
 textarea {
   font-family: ui-monospace, monospace;
   width: 100%;

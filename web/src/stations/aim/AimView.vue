@@ -225,6 +225,17 @@ function labelAt(line: Line): { x: number; y: number } | null {
   }) as [number, number]
   return { x, y }
 }
+/** The words of the lines, none over another: of two that would meet the first stands. */
+const labels = computed(() => {
+  const placed: { x: number; y: number; text: string }[] = []
+  for (const line of told.value?.lines ?? []) {
+    const at = line.label && line.kind !== 'ring' ? labelAt(line) : null
+    const near = (one: { x: number; y: number }) =>
+      Math.abs(one.x - at!.x) < letter.value * 2.8 && Math.abs(one.y - at!.y) < letter.value * 1.2
+    if (at && !placed.some(near)) placed.push({ ...at, text: line.label })
+  }
+  return placed
+})
 const path = (line: Line) => `M${line.points.map(([x, y]) => `${x},${y}`).join('L')}`
 const letter = computed(() => Math.max(size.value.width_px, size.value.height_px) / 46)
 const main = computed(() => told.value?.targets[0] ?? null)
@@ -302,16 +313,15 @@ async function keep(): Promise<void> {
             :class="line.kind"
             :stroke-width="letter / 12"
           />
-          <template v-for="(line, at) in told.lines" :key="`w${at}`">
-            <text
-              v-if="line.label && line.kind !== 'ring' && labelAt(line)"
-              :x="labelAt(line)!.x + letter * 0.2"
-              :y="labelAt(line)!.y - letter * 0.2"
-              :font-size="letter"
-            >
-              {{ line.label }}
-            </text>
-          </template>
+          <text
+            v-for="one in labels"
+            :key="`${one.text} ${one.x}`"
+            :x="one.x + letter * 0.2"
+            :y="one.y - letter * 0.2"
+            :font-size="letter"
+          >
+            {{ one.text }}
+          </text>
           <g v-for="(one, at) in told.targets" :key="one.name">
             <template v-if="one.inside">
               <circle
