@@ -99,6 +99,15 @@ def test_a_row_to_which_i_added_a_field_while_it_was_taken_out_comes_back_and_is
     assert (now, both) == (mine, ["cable.pieces/1/note"])
 
 
+def test_a_row_inside_a_row_that_i_changed_while_it_was_taken_out_comes_back_and_is_told():
+    def line(*points):
+        return {"sky": {"skylines": [{"id": "1", "kind": "ridge", **({"points": list(points)} if points else {})}]}}
+
+    base, mine = line(row("1.1", "tree"), row("1.2", "tree")), line(row("1.1", "tree"), row("1.2", "wall"))
+    now, both = merged(base, mine, line())
+    assert (now, both) == (line(row("1.2", "wall")), ["sky.skylines/1/points/1.2/kind"])
+
+
 def test_a_row_that_was_taken_out_comes_back_to_its_place():
     was = {"cable": {"pieces": [row("1", "a"), row("2", "b"), row("3", "c")]}}
     now = {"cable": {"pieces": [row("1", "a"), row("3", "c")]}}

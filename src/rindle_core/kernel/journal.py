@@ -176,19 +176,29 @@ def untouched(document: Document, ops: Iterable[Op]) -> tuple[list[Op], list[Op]
     return kept, passed
 
 
+def _outermost_missing(flat: Mapping[str, Json], path: str) -> str:
+    """The row farthest out of those in which a path lies that is not there; empty where all of them are."""
+    parts = path.split("/")
+    rows = ("/".join(parts[:length]) for length in range(2, len(parts), 2))
+    return next((row for row in rows if _value(flat, row) is None), "")
+
+
 def merged(base: Document, mine: Document, theirs: Document) -> tuple[dict[str, Json], list[str]]:
     """Theirs with what I changed since the base; and the paths that both changed otherwise, where mine now stands."""
     my_ops = differences(base, mine)
     their_flat, base_flat, my_flat = flatten(theirs), flatten(base), flatten(mine)
-    # A row that I changed and they took out comes back whole.
-    gone = {place for place, inside in (_split(op.path) for op in my_ops) if inside and place not in their_flat}
+    # A row that I changed and they took out comes back whole, wherever it lay.
+    gone = {row for op in my_ops if (row := _outermost_missing(their_flat, op.path))}
     both = [
         op.path
         for op in my_ops
         if not op.path.endswith("/")
-        and (_split(op.path)[0] in gone or _value(their_flat, op.path) not in (_value(base_flat, op.path), op.after))
+        and (
+            any(op.path.startswith(f"{row}/") for row in gone)
+            or _value(their_flat, op.path) not in (_value(base_flat, op.path), op.after)
+        )
     ]
-    back = [Op(path=place, before=None, after=my_flat[place]) for place in sorted(gone)]
+    back = [Op(path=row, before=None, after=_value(my_flat, row)) for row in sorted(gone)]
     return applied(theirs, [*back, *my_ops]), both
 
 
