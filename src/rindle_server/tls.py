@@ -39,7 +39,9 @@ def _pem(key: ec.EllipticCurvePrivateKey) -> bytes:
     )
 
 
-def _begun(subject: x509.Name, issuer: x509.Name, key: ec.EllipticCurvePublicKey, now: dt.datetime, days: int):  # type: ignore[no-untyped-def]  # the builder's own type
+def _begun(
+    subject: x509.Name, issuer: x509.Name, key: ec.EllipticCurvePublicKey, now: dt.datetime, days: int
+) -> x509.CertificateBuilder:
     return (
         x509.CertificateBuilder()
         .subject_name(subject)

@@ -19,7 +19,8 @@ export const SHORTCUTS: [string, string][] = [
 
 /** Where keys are letters: fields, and what the component library builds as boxes, lists and menus of its own. */
 const TYPED_INTO =
-  'input, textarea, select, [contenteditable]:not([contenteditable="false"]), [role="combobox"], [role="listbox"], [role="menu"], [role="dialog"], .n-base-selection, .n-base-select-menu'
+  'input, textarea, select, [contenteditable]:not([contenteditable="false"]), [role="combobox"], [role="listbox"], ' +
+  '[role="menu"], [role="dialog"], .n-base-selection, .n-base-select-menu'
 
 function isTyping(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest(TYPED_INTO) !== null

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What each instrument shows on this terminal, its own corrections, and the way back from a reading. */
+import { computed } from 'vue'
 import CalcPanel from '@/fields/CalcPanel.vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
@@ -13,6 +14,10 @@ const ofKind = (kind: string) =>
   (store.catalogue?.instruments ?? [])
     .filter((one) => one.kind === kind)
     .map((one) => ({ label: one.name, value: one.code }))
+const wanted = computed(() => {
+  const reading = job.value.assessment.instruments?.figures[0]?.reading ?? 0
+  return `Wanted ${show(reading, 'deg')} within ${show(job.value.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')}`
+})
 </script>
 
 <template>
@@ -54,10 +59,7 @@ const ofKind = (kind: string) =>
       </tbody>
     </table>
     <div class="fields">
-      <fact
-        at="aim.preset_measured_deg"
-        :hint="`Wanted ${show(job.assessment.instruments.figures[0]?.reading ?? 0, 'deg')} within ${show(job.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')}`"
-      />
+      <fact at="aim.preset_measured_deg" :hint="wanted" />
       <fact at="aim.compass_code" :options="ofKind('compass')" />
       <fact at="aim.clinometer_code" :options="ofKind('clinometer')" />
       <fact at="aim.compass_correction_deg" />

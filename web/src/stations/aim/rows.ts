@@ -79,7 +79,11 @@ export const nearRows = (result: CalcResult<'neighbours'>): Row[] => {
   return near.length
     ? near.map((one) => [
         one.name,
-        `${one.off_deg.toFixed(1)}° off (azimuth ${fixed(one.azimuth_difference_deg, 1, '°')}, elevation ${fixed(one.elevation_difference_deg, 1, '°')}), ${one.beam_loss_db.toFixed(0)} dB down in the beam. ${one.identity}`,
+        [
+          `${one.off_deg.toFixed(1)}° off (azimuth ${fixed(one.azimuth_difference_deg, 1, '°')},`,
+          `elevation ${fixed(one.elevation_difference_deg, 1, '°')}), ${one.beam_loss_db.toFixed(0)} dB down in the beam.`,
+          one.identity,
+        ].join(' '),
       ])
     : [['Neighbours', 'None of the stores’ satellites stands within the search angle.']]
 }
@@ -87,7 +91,11 @@ export const nearRows = (result: CalcResult<'neighbours'>): Row[] => {
 export const trackRows = (result: CalcResult<'inclined'>): Row[] => [
   [
     'Whole day',
-    `azimuth ${result.azimuth_span_deg.toFixed(2)}°, elevation ${result.elevation_span_deg.toFixed(2)}°, up to ${result.widest_deg.toFixed(2)}° from the middle`,
+    [
+      `azimuth ${result.azimuth_span_deg.toFixed(2)}°`,
+      `elevation ${result.elevation_span_deg.toFixed(2)}°`,
+      `up to ${result.widest_deg.toFixed(2)}° from the middle`,
+    ].join(', '),
   ],
   ...result.track
     .filter((_, index) => index % 3 === 0)
@@ -126,11 +134,18 @@ export const linkRows = (result: CalcResult<'link'>): Row[] => {
 export const feedRows = (result: Schemas['SpareFeedsResult'], show: Show): Row[] => {
   const { feeds, brackets } = result
   const side = (mm: number) => `${show(Math.abs(mm), 'mm')} to the ${mm >= 0 ? 'right' : 'left'}`
-  const level = (mm: number) => `${show(Math.abs(mm), 'mm')} ${mm >= 0 ? 'higher' : 'lower'}`
+  const higher = (by: number) => (by >= 0 ? 'higher' : 'lower')
+  const level = (mm: number) => `${show(Math.abs(mm), 'mm')} ${higher(mm)}`
   return [
     ...feeds.map(({ satellite: name, feed }): Row => [
       name,
-      `${feed.off_deg.toFixed(1)}° off: ${side(feed.along_bar_mm)} along the bar seen from behind, ${level(feed.height_mm)}, turned ${fixed(feed.skew_deg, 1, '°')} against the dish’s arm, clockwise from behind, ${show(feed.gap_mm, 'mm')} clear of the main feed; that satellite stands ${Math.abs(feed.elevation_difference_deg).toFixed(1)}° ${feed.elevation_difference_deg >= 0 ? 'higher' : 'lower'}${feed.shading_db > 0.005 ? `; its body takes ${feed.shading_db.toFixed(2)} dB from the main beam` : ''}`,
+      [
+        `${feed.off_deg.toFixed(1)}° off: ${side(feed.along_bar_mm)} along the bar seen from behind,`,
+        `${level(feed.height_mm)}, turned ${fixed(feed.skew_deg, 1, '°')} against the dish’s arm, clockwise from behind,`,
+        `${show(feed.gap_mm, 'mm')} clear of the main feed; that satellite stands`,
+        `${Math.abs(feed.elevation_difference_deg).toFixed(1)}° ${higher(feed.elevation_difference_deg)}`,
+      ].join(' ') +
+        (feed.shading_db > 0.005 ? `; its body takes ${feed.shading_db.toFixed(2)} dB from the main beam` : ''),
     ]),
     ...brackets.map((one): Row => [
       `Bracket ${one.name}`,

@@ -36,7 +36,11 @@ const satellites = computed(() =>
 )
 const constellations = computed(() =>
   (store.catalogue?.constellations ?? []).map((one) => ({
-    label: `${one.name} · ${(one.elements ?? []).length ? `${(one.elements ?? []).length} satellites by elements` : (one.shells ?? []).map((shell) => `${shell.altitude_km} km, ${shell.inclination_deg}°`).join('; ')}`,
+    label: `${one.name} · ${
+      one.elements?.length
+        ? `${one.elements.length} satellites by elements`
+        : (one.shells ?? []).map((shell) => `${shell.altitude_km} km, ${shell.inclination_deg}°`).join('; ')
+    }`,
     value: one.code,
   })),
 )

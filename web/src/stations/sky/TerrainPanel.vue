@@ -53,7 +53,8 @@ async function find(): Promise<void> {
   })
   if (!done) return
   await store.take(done.job as unknown as Job)
-  said.value = `${String(done.points)} points; the ground here lies ${formatQuantity(Number(done.ground_m), 'm', prefs.system)} above sea. It is a skyline of its own now: “Terrain”.`
+  const ground = formatQuantity(Number(done.ground_m), 'm', prefs.system)
+  said.value = `${String(done.points)} points; the ground here lies ${ground} above sea. It is a skyline of its own now: “Terrain”.`
 }
 </script>
 

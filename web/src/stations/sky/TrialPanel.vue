@@ -53,8 +53,11 @@ const FIELDS = [
 const siteZone = computed(() => job.value.assessment.sky_more?.sun_zone_h)
 /** Every quarter of an hour from UTC−12 to UTC+14: some lands keep quarters. */
 const ZONES = Array.from({ length: 105 }, (_, index) => index / 4 - 12)
-const zoneName = (hours: number) =>
-  `UTC${hours < 0 ? '−' : '+'}${Math.abs(Math.trunc(hours))}${hours % 1 ? `:${Math.abs(hours % 1) * 60}` : ''}${hours === siteZone.value ? ', this site’s clock' : ''}`
+function zoneName(hours: number): string {
+  const minutes = hours % 1 ? `:${Math.abs(hours % 1) * 60}` : ''
+  const here = hours === siteZone.value ? ', this site’s clock' : ''
+  return `UTC${hours < 0 ? '−' : '+'}${Math.abs(Math.trunc(hours))}${minutes}${here}`
+}
 const path = computed(() => ({ params: { path: { number: store.number } } }))
 function formWith(more: Record<string, string> = {}): FormData {
   const form = new FormData()
