@@ -331,6 +331,12 @@ def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
     assert all(any("least quality" in text for text in one.against) for one in dishes)
 
 
+def test_a_satellite_whose_beams_nobody_entered_is_not_known_and_not_held():
+    bare = [one.model_copy(update={"beams": []}) for one in STORES.satellites]
+    pair = served(catalogue=STORES.model_copy(update={"satellites": bare}))["Ibis 4", "Tarn 74"]
+    assert (pair.verdict, pair.against) == (Level.UNKNOWN, ["The beams of this satellite are not known"])
+
+
 def test_what_is_not_in_stock_is_minded_and_what_nobody_counts_is_not_said_to_be_there():
     def with_stock(count):
         terminals = [one.model_copy(update={"in_stock_count": count}) for one in STORES.terminals]

@@ -186,6 +186,8 @@ def _sent(chosen: BeamChoice) -> str:
 def _judge_beam(result: BeamResult, rules: HouseRules) -> list[Finding]:
     source = "Beam outlines in the stores"
     chosen, second = result.chosen, result.second
+    if chosen is None and second is None:
+        return [BEAM.missing("The beams of this satellite are not known", "Enter its outlines in Stores.")]
     if chosen is None:
         return [
             BEAM(
