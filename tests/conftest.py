@@ -9,6 +9,6 @@ from hypothesis import settings
 
 # The browser's driver keeps an event loop in its thread; server tests that follow it in one process are none the worse.
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
-settings.register_profile("usual", deadline=None, max_examples=60, print_blob=True)
+settings.register_profile("usual", deadline=None, max_examples=30, print_blob=True)
 settings.register_profile("quick", deadline=None, max_examples=10)
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "usual"))

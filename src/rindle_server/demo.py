@@ -20,6 +20,7 @@ from rindle_server import terrain_files
 from rindle_server.jobs import edit, models, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
 from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.jobs.journal import judged_at_the_end
 from rindle_server.jobs.listing import ListQuery, page_of
 from rindle_server.stores.models import Firm, put_item
 
@@ -61,16 +62,18 @@ def _load_job(data: dict[str, Any]) -> None:
     job = edit.create(data["number"])
     facts = {name: value for name, value in data.items() if name in _FACTS}
     later: dict[str, Any] = {name: facts.pop(name) for name in ("position_letter", "sky_set") if name in facts}
-    edit.patch_any(job, facts)
-    edit.patch_any(job, later)  # they name what is only there now
-    if "trial_minutes" in data:
-        _try(job, data["trial_minutes"])
-    if "steps" in data:
-        _mark(job, data["steps"])
-    if "bench_readings" in data:
-        _read_bench(job, data["bench_readings"], bool(data.get("go_to_top")))
-    if "states" in data:
-        edit.patch(job, "bringup", {"states_entered": [{"code": code, "at_s": at_s} for code, at_s in data["states"]]})
+    with judged_at_the_end(job):
+        edit.patch_any(job, facts)
+        edit.patch_any(job, later)  # they name what is only there now
+        if "trial_minutes" in data:
+            _try(job, data["trial_minutes"])
+        if "steps" in data:
+            _mark(job, data["steps"])
+        if "bench_readings" in data:
+            _read_bench(job, data["bench_readings"], bool(data.get("go_to_top")))
+        if "states" in data:
+            told = [{"code": code, "at_s": at_s} for code, at_s in data["states"]]
+            edit.patch(job, "bringup", {"states_entered": told})
     if "sign_off" in data:
         signing.sign_off(job, data["sign_off"]["by"], dt.datetime.fromisoformat(data["sign_off"]["at"]))
 

@@ -1,5 +1,6 @@
 """The real application, started as a user starts it, and a real browser."""
 
+import fcntl
 import os
 import shutil
 import signal
@@ -28,6 +29,7 @@ CHROMIUM = {
 UP_WITHIN_S = 120
 _FIRST_PORT, _PORTS_EACH = 9500, 50  # away from the ports of other tests, and of the other half of these
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
+_WHOLE = "loaded"
 _LOAD = (
     "from rindle_server.launch import _setup; _setup(); from django.conf import settings; "
     "from rindle_server.demo import load_demo; load_demo(settings.DEMO_DIR)"
@@ -36,10 +38,15 @@ _LOAD = (
 
 @pytest.fixture(scope="session")
 def loaded(tmp_path_factory):
-    """The demo's data folder, loaded once and only ever copied."""
-    home = tmp_path_factory.mktemp("demo") / "home"
+    """The demo's data folder, loaded once for all workers and only ever copied."""
+    base = tmp_path_factory.getbasetemp()
+    home = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "demo-home"
     environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
-    subprocess.run([sys.executable, "-c", _LOAD], env=environment, check=True)
+    with home.with_suffix(".lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not (home / _WHOLE).exists():
+            subprocess.run([sys.executable, "-c", _LOAD], env=environment, check=True)
+            (home / _WHOLE).touch()
     return home
 
 

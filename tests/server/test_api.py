@@ -24,19 +24,22 @@ def faults(answer):
     return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
 
 
+API = Path(__file__).parents[2] / "web/src/api"
+
+
 @pytest.fixture(scope="module")
-def told():
-    """What the front end is made from; it takes seconds to tell."""
-    return contents()
+def paths():
+    """Of the front end's own copy; to tell it anew takes seconds."""
+    return json.loads((API / "openapi.json").read_text("utf-8"))["paths"]
 
 
-def test_the_front_end_is_made_from_what_this_server_tells(told):
-    for name, content in told.items():
-        held = (Path(__file__).parents[2] / "web/src/api" / name).read_text("utf-8")
+def test_the_front_end_is_made_from_what_this_server_tells():
+    for name, content in contents().items():
+        held = (API / name).read_text("utf-8")
         assert held == as_text(content), f"web/src/api/{name} is stale: run ./rindle api and commit it"
 
 
-def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, told):
+def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, paths):
     open_paths = {
         ("/api/health", "get"),
         ("/api/authority.crt", "get"),
@@ -44,7 +47,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, told):
         ("/api/session/demo", "post"),
     }
     checked = 0
-    for path, methods in told["openapi.json"]["paths"].items():
+    for path, methods in paths.items():
         for method in methods:
             if (path, method) in open_paths:
                 continue
@@ -228,9 +231,8 @@ def test_the_report_holds_the_figures_and_drawings(crew):
     assert "http://" not in page.replace("http://www.w3.org", "")
 
 
-def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_sentence(crew, told):
+def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_sentence(crew, paths):
 
-    paths = told["openapi.json"]["paths"]
     assert {f"/api/calc/{name}" for name in calculators()} <= set(paths)
     route = paths["/api/calc/apart"]["post"]
     assert route["operationId"] == "calc_apart"

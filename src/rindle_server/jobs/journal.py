@@ -24,7 +24,7 @@ from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_server.errors import Conflict
-from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, stores_now
+from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, facts_of, stores_now
 from rindle_server.jobs.models import Change, Job, StationDoc
 from rindle_server.keeping import TELEMETRY
 
@@ -72,6 +72,27 @@ def acting(actor: Actor) -> Iterator[None]:
         yield
     finally:
         _ACTOR.reset(token)
+
+
+_JUDGED: ContextVar[bool] = ContextVar("judged", default=True)
+
+
+@contextmanager
+def judged_at_the_end(job: Job) -> Iterator[None]:
+    """Many changes of one job in a row: it is assessed once, after the last. Raises InputError then."""
+    token = _JUDGED.set(False)
+    try:
+        yield
+    finally:
+        _JUDGED.reset(token)
+    _judge(job, facts_of(job))
+    job.save(update_fields=["verdict", "stage"])
+
+
+def _judge(job: Job, facts: JobInput) -> None:
+    """What no calculator can use is refused here."""
+    result = answer_to(facts)
+    job.verdict, job.stage = result.verdict, result.stations[furthest(result.stations)].code
 
 
 @dataclass(slots=True)
@@ -185,9 +206,8 @@ def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Con
                 draft = Draft(job, docs, now, rows, documents=documents_of(job))
                 write = change(draft, *given, **named)
                 ops = journal.differences(draft.was, draft.now)
-                if ops:
-                    result = answer_to(draft.facts)  # what no calculator can use is refused here, before it is saved
-                    job.verdict, job.stage = result.verdict, result.stations[furthest(result.stations)].code
+                if ops and _JUDGED.get():
+                    _judge(job, draft.facts)
                 if _written(draft, ops, write):
                     return
         raise Conflict.one("job", "Others are changing this job at this moment. Try again.")
