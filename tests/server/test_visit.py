@@ -80,6 +80,47 @@ def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
     assert "costs.0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
 
 
+def test_the_usual_tasks_are_the_houses_own_for_such_a_job(crew):
+    of_a_dish = crew.post("/api/jobs/2026-101/usual-tasks")
+    assert of_a_dish.status_code == 409  # signed
+    tasks = crew.post("/api/jobs/2026-104/usual-tasks").json()["facts"]["brief"]["tasks"]
+    names = [one["name"] for one in tasks]
+    assert "Peak and lock down" in names
+    assert "Panel lifted and fixed" not in names
+    assert {need for one in tasks for need in one.get("after", "").split("; ") if need} <= set(names)
+    panel = [one["name"] for one in crew.post("/api/jobs/2026-106/usual-tasks").json()["facts"]["brief"]["tasks"]]
+    assert "Panel lifted and fixed" in panel
+    assert "Coarse pointing" not in panel
+    ground = patch(crew, surface="bare_ground", may_drill=False)
+    assert ground.status_code == 200
+    on_a_foot = crew.post("/api/jobs/2026-105/usual-tasks").json()["facts"]["brief"]["tasks"]
+    assert [one["name"] for one in on_a_foot if one.get("weather") == "concrete"] == ["Foot of the pole"]
+    assert not [one for one in on_a_foot if "foam" in one["name"]]
+
+
+def test_a_calendar_has_the_days_the_slot_and_what_is_looked_at_again(crew):
+    patch(
+        crew,
+        date="2026-11-24",
+        place_text="-29.5, 28.2",  # clocks two hours ahead of UTC
+        lineup_at="2026-11-24T14:00",
+        permanence="trial",
+        return_on="2027-04-06",
+    )
+    put(crew, "tasks", [{"name": "Foot, sleeve; pole", "work_h": 2, "wait_h": 30}, {"name": "Mast", "work_h": 8}])
+    answer = crew.get("/api/jobs/2026-105/calendar.ics")
+    assert answer["Content-Type"].startswith("text/calendar")
+    lines = answer.content.decode().replace("\r\n ", "").split("\r\n")  # unfolded as RFC 5545, 3.1 says
+    assert lines[0] == "BEGIN:VCALENDAR"
+    assert lines.count("BEGIN:VEVENT") == lines.count("END:VEVENT") == 4  # two days, the slot, the return visit
+    assert "DTSTART:20261124T060000Z" in lines
+    assert "DTSTART:20261124T120000Z" in lines
+    assert "TRIGGER:-PT1H" in lines
+    assert "DTSTART;VALUE=DATE:20270406" in lines
+    assert len({line for line in lines if line.startswith("UID:")}) == 4
+    assert any("Foot\\, sleeve\\; pole" in line for line in lines)
+
+
 def test_a_configuration_for_another_satellite_holds_the_brief_until_it_is_out(crew):
     patch(crew, satellite_code="hamerkop-2")
     url = "/api/jobs/2026-105/documents"

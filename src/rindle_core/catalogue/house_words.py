@@ -21,6 +21,14 @@ WORKS: dict[Work, str] = {
     "transmit": "switching the transmitter on",
     "release": "releasing what a hazard stops",
 }
+WeatherKind = Literal["ladder", "lift", "sealant", "foam", "concrete"]
+WEATHER_KINDS: dict[WeatherKind, str] = {
+    "ladder": "Ladder and roof work",
+    "lift": "Lifting the antenna",
+    "sealant": "Sealant and adhesive",
+    "foam": "Foam in the wall",
+    "concrete": "Concrete",
+}
 Sign = Literal["supply_on_hold", "cable_loss_on_hold", "beam_touched", "level_short", "letter_wrong"]
 
 
@@ -69,6 +77,21 @@ class Cause(Phrase):
     weight_with_sign_number: float = Field(default=1.0, gt=0, le=100, description="How likely once a sign is there")
 
 
+class UsualTask(Phrase):
+    """A task that a visit of this kind has as a rule; its figures are where a plan begins, not what the work takes."""
+
+    wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "poured"] = Field(
+        default="all",
+        description="Which jobs have it: of a dish, of a panel, with a line-up, with a hole, on a building, on a foot",
+    )
+    work_h: float = Field(gt=0, le=16, description="Hours of the crew")
+    wait_h: float = Field(default=0.0, ge=0, le=400, description="Hours that it is left alone afterwards")
+    after: list[str] = Field(default_factory=list, max_length=10, description="Codes of the tasks that come before")
+    at_height_min: float = Field(default=0.0, ge=0, le=960, description="Minutes of it on a ladder or a roof")
+    weather: WeatherKind | Literal[""] = Field(default="", description="The kind of work that the weather may stop")
+    before_slot: bool = Field(default=False, description="Finished before a line-up")
+
+
 P = TypeVar("P", bound=Phrase)
 
 
@@ -105,6 +128,10 @@ class HouseWords(Model):
         Cause, "causes"
     )
 
+    usual_tasks: Annotated[list[UsualTask], Field(description="Tasks that a visit has as a rule")] = _list(
+        UsualTask, "usual_tasks"
+    )
+
     @model_validator(mode="after")
     def _each_once(self) -> Self:
         for name in type(self).model_fields:
@@ -125,6 +152,7 @@ def by_code(phrases: Sequence[P]) -> dict[str, P]:
 
 __all__ = [
     "DEFAULT_WORDS",
+    "WEATHER_KINDS",
     "WORKS",
     "Cause",
     "Hazard",
@@ -135,6 +163,8 @@ __all__ = [
     "Role",
     "Side",
     "Sign",
+    "UsualTask",
+    "WeatherKind",
     "Work",
     "by_code",
 ]

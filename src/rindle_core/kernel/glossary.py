@@ -128,6 +128,16 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Gust", "Strongest wind over three seconds.", "At 10 m over open country."),
         ("Head", "The moving part between mast and dish: its screws turn and tip the antenna.", ""),
         ("Horizon", "Where ground and sky meet; below it nothing is seen.", "Level, unless the skyline is meant."),
+        (
+            "Critical",
+            "The chain of tasks that fixes when a visit ends: what one of them loses, the end loses.",
+            "The others may wait a little.",
+        ),
+        (
+            "Coarse pointing",
+            "The dish is turned by the figures until the signal is found; fine work follows.",
+            "Finished before a line-up.",
+        ),
         ("Inclination", "Angle of an orbit to the equator: an inclined satellite swings up and down in a day.", ""),
         ("Landmark", "Something seen from the site and found on the map: it gives a bearing without a compass.", ""),
         ("Latency", "How long an answer takes.", "In thousandths of a second, there and back."),

@@ -83,6 +83,10 @@ class HouseRules(Model):
     lineup_lead_min: float = Field(
         default=60.0, ge=0, le=600, description="Minutes before a line-up by which coarse pointing is finished"
     )
+    lineup_min: float = Field(default=30.0, gt=0, le=240, description="Minutes that a line-up takes")
+    weekends: Literal["free", "work"] = Field(
+        default="free", description="Whether the crew works on Saturday and Sunday; the first day counts in any case"
+    )
     level_margin_db: float = Field(
         default=3.0, ge=0, le=20, description="Clear-sky level wanted over the least that the service needs"
     )

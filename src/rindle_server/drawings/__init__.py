@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection
 from dataclasses import replace
+from functools import partial
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
-from rindle_core.stations.fold import furthest
+from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_server.drawings.aim import dial_card
 from rindle_server.drawings.aim_setting import setting_card
@@ -25,10 +26,15 @@ Made = Callable[[JobInput, JobAssessment, Look], list[Drawing]]
 
 
 def _blocks(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    """Where the work stands."""
+    return _blocks_at(result.stations[furthest(result.stations)].code, "blocks", facts, result, look)
+
+
+def _blocks_at(station: str, name: str, facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     terminal = facts.picks.terminal
     if terminal is None or not terminal.blocks:
         return []
-    return [block_diagram(terminal, result.stations[furthest(result.stations)].code, narrow=look.narrow)]
+    return [replace(block_diagram(terminal, station, narrow=look.narrow), name=name)]
 
 
 def _dial(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
@@ -123,6 +129,8 @@ GROUPS: dict[str, Made] = {
     "peak": _peaks,
     "bringup": _ladder,
 }
+# Only made where they are named: the same picture for whoever is at another station.
+HERE: dict[str, Made] = {f"blocks-{one.code}": partial(_blocks_at, one.code, f"blocks-{one.code}") for one in COURSE}
 
 
 def job_drawings(
@@ -136,7 +144,10 @@ def job_drawings(
     """Every drawing for which the results are there, or those of some groups, in the order of the stations."""
     look = Look(system, narrow)
     drawn = [
-        one for name, made in GROUPS.items() if groups is None or name in groups for one in made(facts, result, look)
+        one
+        for name, made in (GROUPS if groups is None else GROUPS | HERE).items()
+        if groups is None or name in groups
+        for one in made(facts, result, look)
     ]
     return [replace(one, rows=[(what, in_system(text, system)) for what, text in one.rows]) for one in drawn]
 

@@ -339,6 +339,14 @@ def sign_off(request: HttpRequest, number: str, given: SignOff) -> HttpResponse:
     return sent(request, job)
 
 
+@router.post("/{number}/usual-tasks", response=JobOut)
+def take_usual_tasks(request: HttpRequest, number: str) -> HttpResponse:
+    """The house's usual tasks of such a job, in place of those of the visit."""
+    job = edit.editable(number)
+    edit.take_usual_tasks(job)
+    return sent(request, job)
+
+
 @router.get("/{number}/drawings", response=list[DrawingOut])
 def drawings(
     request: HttpRequest, number: str, units: System = "metric", has: str = "", groups: str = "", narrow: bool = False

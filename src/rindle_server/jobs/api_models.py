@@ -163,7 +163,9 @@ def job_out(job: Job) -> JobOut:
     sky, result = _lighter(found)
     # A terminal that is stuck shows its own causes; what roles and hazards come to is in the result.
     unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
-    words = found.facts.picks.words.model_copy(update={"causes": [], "roles": [], "hazards": unstopped})
+    words = found.facts.picks.words.model_copy(
+        update={"causes": [], "roles": [], "usual_tasks": [], "hazards": unstopped}
+    )
     terminal = found.facts.picks.terminal
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of other satellites where they are.

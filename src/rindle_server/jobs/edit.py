@@ -14,6 +14,7 @@ from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.bringup.may_power import power_waits_for
 from rindle_core.stations.entries import home_of
 from rindle_core.stations.peak.facts import AxisReading
@@ -151,6 +152,12 @@ def add_reading(draft: Draft, entry: dict[str, Any]) -> None:
 def remove_reading(draft: Draft, reading_id: str) -> None:
     """Takes a reading back."""
     draft.put("peak", readings=[one for one in _dumped(draft.facts.peak.readings) if one["id"] != reading_id])
+
+
+@whole
+def take_usual_tasks(draft: Draft) -> None:
+    """Puts down the house's usual tasks of a job like this."""
+    draft.put("brief", tasks=_dumped(usual_tasks_of(draft.facts)))
 
 
 def _dumped(rows: list[Any]) -> list[dict[str, Any]]:

@@ -8,6 +8,7 @@ from ninja import Router
 
 from rindle_core.kernel.units import System
 from rindle_server.jobs import edit
+from rindle_server.jobs.calendar import calendar_of
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
@@ -67,6 +68,14 @@ def method_print(request: HttpRequest, number: str, units: System = "metric") ->
     """The method statement with the risk assessment as PDF."""
     answer = HttpResponse(method_pdf(edit.find(number), units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="method-{number}.pdf"'
+    return answer
+
+
+@router.get("/{number}/calendar.ics")
+def calendar(request: HttpRequest, number: str) -> HttpResponse:
+    """The days, the slot and what has to be looked at again, for a calendar."""
+    answer = HttpResponse(calendar_of(edit.find(number)), content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="rindle-{number}.ics"'
     return answer
 
 

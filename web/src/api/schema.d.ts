@@ -1223,6 +1223,26 @@ export interface paths {
         patch: operations["patch_cable"];
         trace?: never;
     };
+    "/api/jobs/{number}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The days, the slot and what has to be looked at again, for a calendar.
+         */
+        get: operations["rindle_server_jobs_report_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/changes": {
         parameters: {
             query?: never;
@@ -2173,6 +2193,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/usual-tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Usual Tasks
+         * @description The house's usual tasks of such a job, in place of those of the visit.
+         */
+        post: operations["rindle_server_jobs_api_take_usual_tasks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/work-order": {
         parameters: {
             query?: never;
@@ -2834,6 +2874,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -2867,6 +2908,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3105,6 +3147,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -3138,6 +3181,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3305,6 +3349,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -3338,6 +3383,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3671,6 +3717,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -3704,6 +3751,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -3792,6 +3840,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -3825,6 +3874,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -4159,6 +4209,11 @@ export interface components {
              * @description Checked of an old hole that a cable could use
              */
             entry_checks?: string[];
+            /**
+             * Forecast of other days
+             * @description Where the work takes more than the day of the work
+             */
+            forecast?: components["schemas"]["DayWeather"][];
             /** Gusts forecast */
             forecast_gust_mps?: number | null;
             /**
@@ -4469,6 +4524,11 @@ export interface components {
              * @description Checked of an old hole that a cable could use
              */
             entry_checks?: string[] | null;
+            /**
+             * Forecast of other days
+             * @description Where the work takes more than the day of the work
+             */
+            forecast?: components["schemas"]["DayWeather"][] | null;
             /** Gusts forecast */
             forecast_gust_mps?: number | null;
             /**
@@ -4780,6 +4840,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -4813,6 +4874,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -5365,6 +5427,148 @@ export interface components {
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
              *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
              *       ]
              *     }
              */
@@ -5600,6 +5804,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -5633,6 +5838,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -6345,6 +6551,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -6378,6 +6585,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -6921,6 +7129,148 @@ export interface components {
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
              *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
              *       ]
              *     }
              */
@@ -7054,6 +7404,32 @@ export interface components {
             low_db: number;
             /** Turns */
             turns: number;
+        };
+        /**
+         * DayWeather
+         * @description The forecast of a day.
+         */
+        DayWeather: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Gusts */
+            gust_mps?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Lowest */
+            low_c?: number | null;
+            /**
+             * Sky
+             * @default
+             */
+            sky: ("" | "dry") | ("rain" | "snow" | "ice" | "thunder" | "fog");
         };
         /**
          * DeliveriesInput
@@ -7427,6 +7803,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -7460,6 +7837,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -7963,6 +8341,12 @@ export interface components {
              */
             lineup_lead_min: number;
             /**
+             * Lineup Min
+             * @description Minutes that a line-up takes
+             * @default 30
+             */
+            lineup_min: number;
+            /**
              * Lone Lift Kg
              * @description Mass that one person may lift at height
              * @default 25
@@ -8161,6 +8545,13 @@ export interface components {
              */
             wanted_run_count: number;
             /**
+             * Weekends
+             * @description Whether the crew works on Saturday and Sunday; the first day counts in any case
+             * @default free
+             * @enum {string}
+             */
+            weekends: "free" | "work";
+            /**
              * Wind Loss Db
              * @description Pointing loss allowed in the working gust
              * @default 0.5
@@ -8235,6 +8626,11 @@ export interface components {
              * @description Settled before the visit
              */
             settled?: components["schemas"]["Phrase"][];
+            /**
+             * Usual Tasks
+             * @description Tasks that a visit has as a rule
+             */
+            usual_tasks?: components["schemas"]["UsualTask"][];
         };
         /**
          * InclinedInput
@@ -8426,6 +8822,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -8459,6 +8856,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -8896,6 +9294,7 @@ export interface components {
              *         "level_shortfall_db": 2,
              *         "lift_gust_mps": 8,
              *         "lineup_lead_min": 60,
+             *         "lineup_min": 30,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
              *         "low_orbit_hold_percent": 10,
@@ -8929,6 +9328,7 @@ export interface components {
              *         "trial_wanted_h": 12,
              *         "unserved_percent": 0.5,
              *         "wanted_run_count": 3,
+             *         "weekends": "free",
              *         "wind_loss_db": 0.5,
              *         "workday_h": 9,
              *         "workday_start_h": 8,
@@ -9471,6 +9871,148 @@ export interface components {
              *             "name": "There is power at the modem's place on the day",
              *             "text": "Timed steps cannot wait for a socket."
              *           }
+             *         ],
+             *         "usual_tasks": [
+             *           {
+             *             "after": [],
+             *             "at_height_min": 0,
+             *             "before_slot": false,
+             *             "code": "foot",
+             *             "name": "Foot of the pole",
+             *             "text": "Dig, set the pole plumb, pour.",
+             *             "wait_h": 48,
+             *             "wanted_for": "poured",
+             *             "weather": "concrete",
+             *             "work_h": 4
+             *           },
+             *           {
+             *             "after": [],
+             *             "at_height_min": 120,
+             *             "before_slot": false,
+             *             "code": "mount",
+             *             "name": "Mount on the building",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "mounted",
+             *             "weather": "ladder",
+             *             "work_h": 3
+             *           },
+             *           {
+             *             "after": [],
+             *             "at_height_min": 0,
+             *             "before_slot": false,
+             *             "code": "hole",
+             *             "name": "Hole, sleeve and foam",
+             *             "text": "",
+             *             "wait_h": 12,
+             *             "wanted_for": "drilled",
+             *             "weather": "foam",
+             *             "work_h": 1.5
+             *           },
+             *           {
+             *             "after": [
+             *               "foot",
+             *               "mount"
+             *             ],
+             *             "at_height_min": 60,
+             *             "before_slot": false,
+             *             "code": "dish",
+             *             "name": "Dish put together and lifted",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "dish",
+             *             "weather": "lift",
+             *             "work_h": 2
+             *           },
+             *           {
+             *             "after": [
+             *               "foot",
+             *               "mount"
+             *             ],
+             *             "at_height_min": 45,
+             *             "before_slot": false,
+             *             "code": "panel",
+             *             "name": "Panel lifted and fixed",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "panel",
+             *             "weather": "lift",
+             *             "work_h": 1
+             *           },
+             *           {
+             *             "after": [
+             *               "dish",
+             *               "panel",
+             *               "hole"
+             *             ],
+             *             "at_height_min": 45,
+             *             "before_slot": false,
+             *             "code": "cable",
+             *             "name": "Cable, ends and earth",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "all",
+             *             "weather": "ladder",
+             *             "work_h": 2.5
+             *           },
+             *           {
+             *             "after": [
+             *               "dish",
+             *               "cable"
+             *             ],
+             *             "at_height_min": 45,
+             *             "before_slot": true,
+             *             "code": "coarse",
+             *             "name": "Coarse pointing",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "dish",
+             *             "weather": "ladder",
+             *             "work_h": 1
+             *           },
+             *           {
+             *             "after": [
+             *               "coarse"
+             *             ],
+             *             "at_height_min": 75,
+             *             "before_slot": true,
+             *             "code": "peak",
+             *             "name": "Peak and lock down",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "dish",
+             *             "weather": "ladder",
+             *             "work_h": 1.5
+             *           },
+             *           {
+             *             "after": [
+             *               "cable",
+             *               "peak"
+             *             ],
+             *             "at_height_min": 0,
+             *             "before_slot": false,
+             *             "code": "bringup",
+             *             "name": "Bring-up and network",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "all",
+             *             "weather": "",
+             *             "work_h": 1.5
+             *           },
+             *           {
+             *             "after": [
+             *               "bringup"
+             *             ],
+             *             "at_height_min": 0,
+             *             "before_slot": false,
+             *             "code": "handover",
+             *             "name": "Proof, hand-over and clearing up",
+             *             "text": "",
+             *             "wait_h": 0,
+             *             "wanted_for": "all",
+             *             "weather": "",
+             *             "work_h": 1
+             *           }
              *         ]
              *       }
              *     }
@@ -9888,6 +10430,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -9921,6 +10464,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -10048,6 +10592,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -10081,6 +10626,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -10239,6 +10785,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -10272,6 +10819,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -10431,6 +10979,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -10464,6 +11013,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -11045,6 +11595,148 @@ export interface components {
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
              *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
              *       ]
              *     }
              */
@@ -11364,6 +12056,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -11397,6 +12090,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -12183,6 +12877,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -12216,6 +12911,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -12600,6 +13296,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -12633,6 +13330,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -13178,6 +13876,148 @@ export interface components {
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
              *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
              *       ]
              *     }
              */
@@ -13361,6 +14201,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -13394,6 +14235,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -13757,6 +14599,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -13790,6 +14633,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -14087,6 +14931,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -14120,6 +14965,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -14956,6 +15802,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -14989,6 +15836,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -15208,6 +16056,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -15241,6 +16090,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -15452,6 +16302,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -15485,6 +16336,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -15634,6 +16486,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -15667,6 +16520,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -15914,6 +16768,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -15947,6 +16802,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -16583,6 +17439,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -16616,6 +17473,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -16832,6 +17690,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -16865,6 +17724,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -16927,6 +17787,63 @@ export interface components {
             rule: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * UsualTask
+         * @description A task that a visit of this kind has as a rule; its figures are where a plan begins, not what the work takes.
+         */
+        UsualTask: {
+            /**
+             * After
+             * @description Codes of the tasks that come before
+             */
+            after?: string[];
+            /**
+             * At Height Min
+             * @description Minutes of it on a ladder or a roof
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Before Slot
+             * @description Finished before a line-up
+             * @default false
+             */
+            before_slot: boolean;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Wait H
+             * @description Hours that it is left alone afterwards
+             * @default 0
+             */
+            wait_h: number;
+            /**
+             * Wanted For
+             * @description Which jobs have it: of a dish, of a panel, with a line-up, with a hole, on a building, on a foot
+             * @default all
+             * @enum {string}
+             */
+            wanted_for: "all" | "dish" | "panel" | "lineup" | "drilled" | "mounted" | "poured";
+            /**
+             * Weather
+             * @description The kind of work that the weather may stop
+             * @default
+             */
+            weather: ("ladder" | "lift" | "sealant" | "foam" | "concrete") | "";
+            /**
+             * Work H
+             * @description Hours of the crew
+             */
+            work_h: number;
         };
         /**
          * ViewInput
@@ -17056,14 +17973,23 @@ export interface components {
         };
         /**
          * VisitDaysInput
-         * @description Tasks of one crew that works through one at a time.
+         * @description Tasks of one crew that works through one at a time. Times are of the site's clock.
          */
         VisitDaysInput: {
+            /**
+             * Due On
+             * @description By delivered item the day on which it is there; None: nobody knows
+             */
+            due_on?: {
+                [key: string]: string | null;
+            };
             /**
              * First Day
              * Format: date
              */
             first_day: string;
+            /** Forecast */
+            forecast?: components["schemas"]["DayWeather"][];
             /**
              * @default {
              *       "aside_factor": 0.3,
@@ -17098,6 +18024,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -17131,6 +18058,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -17138,6 +18066,11 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Slot At
+             * @description Start of the line-up slot
+             */
+            slot_at?: string | null;
             /** Tasks */
             tasks?: components["schemas"]["VisitTask"][];
         };
@@ -17152,16 +18085,79 @@ export interface components {
          * @description The tasks in the order of the work.
          */
         VisitDaysResult: {
-            /** Day Count */
+            /**
+             * At Height Min
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Coarse Done By
+             * @description When coarse pointing has to be finished
+             */
+            coarse_done_by?: string | null;
+            /**
+             * Day Count
+             * @description Days on which is worked
+             */
             day_count: number;
+            /**
+             * Ends At
+             * @description End of the work; None: nothing is planned
+             */
+            ends_at?: string | null;
+            /**
+             * Most At Height Min
+             * @description On the day with the most of them
+             * @default 0
+             */
+            most_at_height_min: number;
             /** Rows */
             rows: components["schemas"]["VisitRow"][];
+            /**
+             * Set At
+             * @description When all has set as well
+             */
+            set_at?: string | null;
+            /** Slot Ends At */
+            slot_ends_at?: string | null;
+            /**
+             * Slot Kept
+             * @description None: no slot, or nothing is marked as before it
+             */
+            slot_kept?: boolean | null;
+            /** Slot Starts At */
+            slot_starts_at?: string | null;
+            /**
+             * Span Day Count
+             * @description From the first of them to the last, both counted
+             * @default 0
+             */
+            span_day_count: number;
+            /** Waiting */
+            waiting?: components["schemas"]["VisitWaiting"][];
         };
         /**
          * VisitRow
          * @description When a task is worked on, local time of the site, and when it has set.
          */
         VisitRow: {
+            /**
+             * At Height Min
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Because
+             * @description Why it does not begin earlier; empty: nothing keeps it
+             * @default
+             */
+            because: string;
+            /**
+             * Critical
+             * @description Of the chain that fixes the end: what it loses, the end loses
+             * @default false
+             */
+            critical: boolean;
             /**
              * Day Number
              * @description 1 for the first day
@@ -17172,6 +18168,11 @@ export interface components {
              * Format: date-time
              */
             ends_at: string;
+            /**
+             * Finished
+             * @default false
+             */
+            finished: boolean;
             /** Name */
             name: string;
             /**
@@ -17184,10 +18185,12 @@ export interface components {
              * Format: date-time
              */
             starts_at: string;
+            /** @description Of its days; None: the weather does not count for it */
+            weather?: components["schemas"]["Level"] | null;
         };
         /**
          * VisitTask
-         * @description A piece of work for the crew, and how long it must be left alone afterwards.
+         * @description A piece of work for the crew, how long it must be left alone afterwards, and what it waits for.
          */
         VisitTask: {
             /**
@@ -17197,11 +18200,33 @@ export interface components {
              */
             after: string;
             /**
+             * Ladder or roof
+             * @description Minutes of the work on a ladder or a roof
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Before the line-up
+             * @default false
+             */
+            before_slot: boolean;
+            /**
+             * Finished
+             * @description When the work on it ended, site's clock
+             */
+            finished_at?: string | null;
+            /**
              * Id
              * @description Given where the row is first kept
              * @default
              */
             id: string;
+            /**
+             * Needs delivered
+             * @description Items of the list of deliveries, separated by ;
+             * @default
+             */
+            item: string;
             /** Task */
             name: string;
             /**
@@ -17210,8 +18235,24 @@ export interface components {
              * @default 0
              */
             wait_h: number;
+            /**
+             * Weather counts as
+             * @description The kind of work that the weather may stop; empty: indoors
+             * @default
+             */
+            weather: ("ladder" | "lift" | "sealant" | "foam" | "concrete") | "";
             /** Work */
             work_h: number;
+        };
+        /**
+         * VisitWaiting
+         * @description A task that cannot be given a day, and why.
+         */
+        VisitWaiting: {
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
         };
         /**
          * Waiver
@@ -17304,6 +18345,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -17337,6 +18379,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -17414,6 +18457,7 @@ export interface components {
              *       "level_shortfall_db": 2,
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -17447,6 +18491,7 @@ export interface components {
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
              *       "wanted_run_count": 3,
+             *       "weekends": "free",
              *       "wind_loss_db": 0.5,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
@@ -20435,6 +21480,26 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_report_api_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_jobs_api_list_changes: {
         parameters: {
             query?: {
@@ -21675,6 +22740,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reversed"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_take_usual_tasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

@@ -23,5 +23,7 @@ const NARROW: Record<string, number> = {
 }
 /** The two axes of Peak are one group. */
 export const groupOf = (name: string) => name.replace(/^peak-.*/, 'peak')
+/** The system is one picture, whichever station is marked in it. */
+const kindOf = (name: string) => groupOf(name).replace(/^blocks-.*/, 'blocks')
 export const placeOf = (name: string, narrow = false): number | undefined =>
-  (narrow ? NARROW[groupOf(name)] : undefined) ?? PLACES[groupOf(name)]
+  (narrow ? NARROW[kindOf(name)] : undefined) ?? PLACES[kindOf(name)]

@@ -14,6 +14,8 @@ import LeafLine from '@/frame/LeafLine.vue'
 import { useShelf } from '@/frame/leaves'
 import MarginNotes from '@/frame/MarginNotes.vue'
 import SavedNote from '@/frame/SavedNote.vue'
+import TimersLine from '@/frame/TimersLine.vue'
+import SystemStrip from '@/frame/SystemStrip.vue'
 import VerdictLine from '@/frame/VerdictLine.vue'
 import { leadTo } from '@/lib/leadTo'
 import { useShortcuts } from '@/lib/useShortcuts'
@@ -39,6 +41,8 @@ const SHEETS = Object.fromEntries(STATIONS.map((name) => [name, defineAsyncCompo
 >
 const LATER_MS = 2000
 useTimeoutFn(() => STATIONS.forEach((name) => void LOADERS[name]()), LATER_MS)
+/** Stations whose work is on a part of the system. */
+const HERE: Station[] = ['mount', 'cable', 'build', 'peak', 'bringup', 'handover']
 const store = useJob()
 const route = useRoute()
 const router = useRouter()
@@ -145,6 +149,7 @@ useShortcuts({
         <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
         ><saved-note />
       </p>
+      <timers-line />
       <dial-strip
         v-if="code !== 'brief' && store.job.assessment.aim && store.job.assessment.dial"
         :aim="store.job.assessment.aim"
@@ -163,6 +168,7 @@ useShortcuts({
         :number="store.number"
       />
       <verdict-line :station="station" />
+      <system-strip v-if="HERE.includes(code)" :key="code" :station="code" />
       <leaf-line
         :leaves="present"
         :current="current"

@@ -77,7 +77,8 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.lineup_booked',
     ),
     leaf('positions', 'Positions', 'sky.positions', 'brief.surface', 'brief.wanted_height_m', 'brief.may_drill'),
-    leaf('visit', 'Visit', 'brief.forecast_gust_mps', 'brief.forecast_low_c', 'brief.conditions', 'brief.tasks'),
+    leaf('visit', 'Visit', 'brief.forecast_gust_mps', 'brief.forecast_low_c', 'brief.conditions'),
+    leaf('days', 'Days', 'brief.tasks', 'brief.forecast'),
     leaf(
       'proposal',
       'Proposal',
@@ -151,7 +152,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
 }
 /** What an owner does not need to see unless something there holds the job up. */
 for (const [station, codes] of Object.entries({
-  brief: ['order', 'modem', 'visit', 'proposal', 'parts', 'stay'],
+  brief: ['order', 'modem', 'visit', 'days', 'proposal', 'parts', 'stay'],
   aim: ['instruments', 'beam', 'modem', 'bearings', 'neighbours', 'level', 'feeds'],
   sky: ['obstacles', 'terrain', 'people', 'elsewhere', 'cost'],
   cable: ['own'],

@@ -32,6 +32,7 @@ type WholeList =
   | 'extra_runs'
   | 'costs'
   | 'tasks'
+  | 'forecast'
   | 'skylines'
   | 'sky_photos'
   | 'attitudes'
@@ -455,6 +456,8 @@ export const useJob = defineStore('job', () => {
       ['at', 'code'],
     )
   const forgetStates = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/states', path.value)), [])
+  const takeUsualTasks = () =>
+    change(() => unwrap(client.POST('/api/jobs/{number}/usual-tasks', path.value)), ['tasks'])
   const positionAsPlace = (letter: string) =>
     change(
       () =>
@@ -532,6 +535,7 @@ export const useJob = defineStore('job', () => {
     enterState,
     forgetStates,
     positionAsPlace,
+    takeUsualTasks,
     take,
     open,
     patch,

@@ -109,8 +109,9 @@ def assess(context: Context) -> Outcome[BriefPart]:
     """The order against our figures, the place against its second entry, and all that is settled beforehand."""
     job = context.job
     ordered, apart_by = order_of(job), apart_of(job)
-    visit, visit_findings = visit_of(job, context.result(AimPart).beam)
     due = deliveries(DeliveriesInput(items=job.brief.deliveries, visit_on=job.brief.date))
+    due_on = {one.item: one.due_on for one in due.result.items}
+    visit, visit_findings = visit_of(job, context.result(AimPart).beam, due_on)
     stands_on = position_mounts(job)
     part = BriefPart(
         position_mounts=stands_on,

@@ -186,6 +186,31 @@ VISIT_DAYS = Kind(
     source="List scheduling with waits",
     at="brief.tasks",
 )
+VISIT_SLOT = Kind(
+    "brief.visit_slot",
+    "minutes between the end of coarse pointing and the line-up",
+    against="house rule `lineup_lead_min`",
+    unit="min",
+    source="List scheduling with waits; house rule: time before line-up",
+    at="brief.tasks",
+)
+VISIT_WAITS = Kind("brief.visit_waits", "whether every task has a day", at="brief.tasks")
+VISIT_WEATHER = Kind(
+    "brief.visit_weather",
+    "tasks that the forecast moves",
+    against="none",
+    unit="count",
+    source="House rules: weather limits",
+    at="brief.tasks",
+)
+VISIT_EARLY = Kind(
+    "brief.visit_early",
+    "tasks begun before what they stand on had set",
+    against="none",
+    unit="count",
+    source="Times marked as finished",
+    at="brief.tasks",
+)
 WEATHER = Kind(
     "brief.weather",
     "the forecast by kind of work",

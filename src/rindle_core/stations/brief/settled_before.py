@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import datetime as dt
+from collections.abc import Mapping
+
 from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
@@ -18,10 +21,13 @@ from rindle_core.stations.brief.places import (
     position_entry,
 )
 from rindle_core.stations.brief.visit import METHOD_ERROR_M, OLD_LINE, judge_visit
-from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitDaysResult, visit_days
-from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
+from rindle_core.stations.brief.visit_days import visit_days
+from rindle_core.stations.brief.visit_tasks import DayWeather, VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
+from rindle_core.stations.brief.weather import Condition, WeatherInput, WeatherResult, weather
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
+
+_WORST_FIRST: tuple[Condition, ...] = ("thunder", "ice", "rain", "snow", "fog")
 
 
 class VisitAssessment(Model):
@@ -37,7 +43,9 @@ class VisitAssessment(Model):
     lineup: LineupResult
 
 
-def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Finding]]:
+def visit_of(
+    job: JobInput, beam: Beam | None, due_on: Mapping[str, dt.date | None]
+) -> tuple[VisitAssessment, list[Finding]]:
     """The assessment and its findings. A part that nobody has begun to enter says nothing."""
     visit = job.brief
     aperture_mm = job.picks.terminal.aperture_mm if job.picks.terminal else None
@@ -59,7 +67,7 @@ def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Fi
             rules=job.picks.rules,
         )
     )
-    days = visit_days(VisitDaysInput(tasks=visit.tasks, first_day=job.brief.date, rules=job.picks.rules))
+    days = visit_days(_days_of(job, due_on))
     lined = _lineup(job, beam)
     wants_lineup = visit.lineup_at is not None or (job.picks.terminal is not None and job.picks.terminal.needs_lineup)
     findings = [
@@ -83,6 +91,41 @@ def visit_of(job: JobInput, beam: Beam | None) -> tuple[VisitAssessment, list[Fi
         lineup=lined.result,
     )
     return result, findings
+
+
+def _days_of(job: JobInput, due_on: Mapping[str, dt.date | None]) -> VisitDaysInput:
+    """The tasks with what they wait for. The forecast of the day of the work is that of the visit, unless it is on the
+    list of days too.
+    """
+    visit, first = job.brief, job.brief.date
+    skies: list[Condition] = [one for one in _WORST_FIRST if one in visit.conditions]
+    today = DayWeather(
+        day=first,
+        gust_mps=visit.forecast_gust_mps,
+        low_c=visit.forecast_low_c,
+        sky=skies[0] if skies else "" if visit.forecast_gust_mps is None else "dry",
+    )
+    listed = any(one.day == first for one in visit.forecast)
+    return VisitDaysInput(
+        tasks=visit.tasks,
+        first_day=first,
+        forecast=[*visit.forecast, *([] if listed else [today])],
+        due_on=dict(due_on),
+        slot_at=visit.lineup_at,
+        rules=job.picks.rules,
+    )
+
+
+def usual_tasks_of(job: JobInput) -> list[VisitTask]:
+    """The tasks that a job like this has as a rule: of its terminal, its surface and its line-up."""
+    terminal, surface = job.picks.terminal, job.brief.surface
+    kinds = {"panel" if terminal and terminal.panel else "dish"}
+    if terminal and (terminal.needs_lineup or job.brief.lineup_at):
+        kinds.add("lineup")
+    kinds.add("poured" if surface == "bare_ground" else "mounted")
+    if job.brief.may_drill:
+        kinds.add("drilled")
+    return usual_tasks(job.picks.words, kinds)
 
 
 def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:

@@ -14,7 +14,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
 from rindle_core.stations.brief.findings import INDOOR, RETURN_VISIT
-from rindle_core.stations.brief.visit_days import VisitTask
+from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
 Permanence = Literal["", "permanent", "trial", "temporary"]
@@ -138,6 +138,9 @@ class VisitFacts(Facts):
     costs: Annotated[list[CostItem], Entry("Costs")] = Field(default_factory=list, max_length=100)
     overlap_month_count: Annotated[float, Entry("Months with both services")] = Field(default=0.0, ge=0, le=60)
     tasks: Annotated[list[VisitTask], Entry("Tasks of the visit")] = Field(default_factory=list, max_length=60)
+    forecast: Annotated[list[DayWeather], Entry("Forecast of other days")] = Field(
+        default_factory=list, max_length=30, description="Where the work takes more than the day of the work"
+    )
     site_id: Annotated[str, Entry("Site id")] = Field(default="", max_length=60)
     terminal_id: Annotated[str, Entry("Terminal id")] = Field(default="", max_length=60)
     hardware_address: Annotated[str, Entry("Hardware address", placeholder="02:00:5E:10:00:01")] = Field(

@@ -1,79 +1,48 @@
-"""Work with waits laid out over days: what cures slowly comes first, and the rest is done meanwhile."""
+"""Work with waits laid out over days: what cures slowly comes first, the rest is done meanwhile, and a slot is kept."""
 
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated
 
-from pydantic import Field
-
-from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.brief.findings import VISIT_DAYS
-
-_DAYS_TRIED = 60
-
-
-class VisitTask(Row):
-    """A piece of work for the crew, and how long it must be left alone afterwards."""
-
-    name: Annotated[str, Entry("Task")] = Field(min_length=1, max_length=120)
-    work_h: Annotated[float, Entry("Work")] = Field(gt=0, le=16)
-    wait_h: Annotated[float, Entry("Sets for")] = Field(
-        default=0.0, ge=0, le=400, description="Setting or curing that nobody need watch"
-    )
-    after: Annotated[str, Entry("Only after")] = Field(
-        default="", max_length=400, description="Tasks that must be finished and set before, separated by ;"
-    )
-
-    def needs(self) -> list[str]:
-        """Names of the tasks that come before."""
-        return [name.strip() for name in self.after.split(";") if name.strip()]
+from rindle_core.stations.brief.day_plan import DAYS_TRIED, SLOT, DayPlan, all_before
+from rindle_core.stations.brief.findings import VISIT_DAYS, VISIT_EARLY, VISIT_SLOT, VISIT_WAITS, VISIT_WEATHER
+from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResult, VisitRow, VisitTask, VisitWaiting
 
 
-class VisitDaysInput(Model):
-    """Tasks of one crew that works through one at a time."""
-
-    tasks: list[VisitTask] = Field(default_factory=list, max_length=60)
-    first_day: dt.date
-    rules: HouseRules = DEFAULT_RULES
-
-
-class VisitRow(Model):
-    """When a task is worked on, local time of the site, and when it has set."""
-
-    name: str
-    day_number: int = Field(description="1 for the first day")
-    starts_at: dt.datetime
-    ends_at: dt.datetime
-    set_at: dt.datetime
-
-
-class VisitDaysResult(Model):
-    """The tasks in the order of the work."""
-
-    rows: list[VisitRow]
-    day_count: int
+def _checked(given: VisitDaysInput) -> None:
+    """Raises InputError for two of a name, for what is not on its list, and for what no day holds."""
+    names = [one.name for one in given.tasks]
+    if len(set(names)) != len(names) or SLOT in names:
+        raise InputError.one(
+            "tasks", f"two tasks have the same name; each needs a name of its own, and {SLOT} is the slot's"
+        )
+    hours = given.rules.workday_h
+    for one in given.tasks:
+        if one.work_h > hours:
+            raise InputError.one("tasks", f"{one.name} takes longer than a working day of {hours:g} h; split it")
+        if one.at_height_min > one.work_h * 60 + 1e-6:
+            raise InputError.one(
+                "tasks", f"{one.name} is longer on the ladder than it takes; {one.work_h * 60:g} min at the most"
+            )
+        for need in one.needs():
+            if need not in names and not (need == SLOT and given.slot_at is not None):
+                raise InputError.one("tasks", f"{one.name} waits for {need!r}, which is not on the list")
+        for item in one.items():
+            if item not in given.due_on:
+                raise InputError.one("tasks", f"{one.name} needs {item!r}, which is not among the deliveries")
 
 
 def _tails(tasks: list[VisitTask]) -> dict[str, float]:
-    """Hours from a task's start to the end of the longest chain behind it.
-
-    Raises InputError for unknown names and circles.
-    """
+    """Hours from a task's start to the end of the longest chain behind it. Raises InputError for circles."""
     by_name = {one.name: one for one in tasks}
-    if len(by_name) != len(tasks):
-        raise InputError.one("tasks", "two tasks have the same name; each needs a name of its own")
     followers: dict[str, list[str]] = {name: [] for name in by_name}
     for one in tasks:
         for need in one.needs():
-            if need not in by_name:
-                raise InputError.one("tasks", f"{one.name} waits for {need!r}, which is not on the list")
-            followers[need].append(one.name)
+            if need in followers:
+                followers[need].append(one.name)
     known: dict[str, float] = {}
 
     def tail(name: str, trail: tuple[str, ...]) -> float:
@@ -98,60 +67,85 @@ def _tails(tasks: list[VisitTask]) -> dict[str, float]:
 def visit_days(given: VisitDaysInput) -> Outcome[VisitDaysResult]:
     """List scheduling of one crew by the longest remaining chain, waits counted; work stays inside the working day.
 
+    Where that order misses the line-up slot, what comes before the slot goes first. What is finished stands as it was,
+    and the rest is laid out from there: a longer wait moves what comes after it. A task waits for its deliveries and
+    for a day whose forecast does not stop it; a day without a forecast is not known, and stops nothing.
+
     Source: R. L. Graham, Bounds on multiprocessing timing anomalies, SIAM J. Appl. Math. 17 (1969), critical-path
-    priority.
+    priority; the chain that fixes the end is the critical sequence of J. D. Wiest, Some properties of schedules for
+    large projects with limited resources, Operations Research 12 (1964).
     """
-    start_h, hours = given.rules.workday_start_h, given.rules.workday_h
-    for one in given.tasks:
-        if one.work_h > hours:
-            raise InputError.one("tasks", f"{one.name} takes longer than a working day of {hours:g} h; split it")
+    _checked(given)
     tails = _tails(given.tasks)
-    left, set_h, placed = list(given.tasks), dict[str, float](), list[tuple[VisitTask, float]]()
-    now_h = start_h  # hours since midnight of the first day
-    while left and now_h < 24.0 * _DAYS_TRIED:
-        until_h = now_h // 24.0 * 24.0 + start_h + hours
-        ready = [
-            one
-            for one in left
-            if all(set_h.get(need, 1e9) <= now_h + 1e-9 for need in one.needs())
-            and now_h + one.work_h <= until_h + 1e-9
-        ]
-        if ready:
-            chosen = max(ready, key=lambda one: tails[one.name])
-            placed.append((chosen, now_h))
-            now_h += chosen.work_h
-            set_h[chosen.name] = now_h + chosen.wait_h
-            left.remove(chosen)
-            continue
-        later = [at for at in set_h.values() if now_h < at <= until_h]
-        now_h = min(later, default=(now_h // 24.0 + 1) * 24.0 + start_h)
-    if left:
-        raise InputError.one("tasks", f"do not fit into {_DAYS_TRIED} days; shorten the waits")
-    midnight = dt.datetime(given.first_day.year, given.first_day.month, given.first_day.day)
+    plan = DayPlan(given, set(), tails)
+    plan.lay_out()
+    if plan.kept() is False:
+        other = DayPlan(given, all_before(given.tasks, lambda one: one.before_slot), tails)
+        other.lay_out()
+        plan = other if other.kept() else plan
+    result = _told(plan)
+    return Outcome(result, _judge(plan, result))
+
+
+def _told(plan: DayPlan) -> VisitDaysResult:
+    critical = plan.critical()
     rows = [
         VisitRow(
-            name=one.name,
-            day_number=int(at // 24) + 1,
-            starts_at=midnight + dt.timedelta(hours=at),
-            ends_at=midnight + dt.timedelta(hours=at + one.work_h),
-            set_at=midnight + dt.timedelta(hours=set_h[one.name]),
+            name=one.task.name,
+            day_number=int(one.start_h // 24) + 1,
+            starts_at=plan.at(one.start_h),
+            ends_at=plan.at(one.end_h),
+            set_at=plan.at(one.set_h),
+            because=one.because,
+            critical=one.task.name in critical,
+            finished=one.task.finished_at is not None,
+            at_height_min=one.task.at_height_min,
+            weather=one.weather,
         )
-        for one, at in placed
+        for one in plan.placed
     ]
-    days = max((row.day_number for row in rows), default=0)
-    return Outcome(VisitDaysResult(rows=rows, day_count=days), _judge(given, days))
+    days = {row.starts_at.date() for row in rows}
+    at_height = {day: sum(row.at_height_min for row in rows if row.starts_at.date() == day) for day in days}
+    slot = plan.slot_h
+    lead = dt.timedelta(minutes=plan.given.rules.lineup_lead_min)
+    return VisitDaysResult(
+        rows=rows,
+        day_count=len(days),
+        span_day_count=(max(days) - min(days)).days + 1 if days else 0,
+        waiting=[VisitWaiting(name=one.name, why=_why_not(plan, one)) for one in plan.left],
+        ends_at=max((row.ends_at for row in rows), default=None),
+        set_at=max((row.set_at for row in rows), default=None),
+        at_height_min=sum(at_height.values()),
+        most_at_height_min=max(at_height.values(), default=0.0),
+        slot_starts_at=plan.at(slot[0]) if slot else None,
+        slot_ends_at=plan.at(slot[1]) if slot else None,
+        coarse_done_by=plan.at(slot[0]) - lead if slot else None,
+        slot_kept=plan.kept(),
+    )
 
 
-def _judge(given: VisitDaysInput, days: int) -> list[Finding]:
-    if days <= 1:
+def _why_not(plan: DayPlan, one: VisitTask) -> str:
+    if one.name in plan.late or one.name in plan.stopped:
+        return plan.late.get(one.name) or plan.stopped[one.name]
+    stuck = [need for need in one.needs() if need not in plan.set_h]
+    return f"it comes after {', '.join(stuck)}" if stuck else f"it does not fit into {DAYS_TRIED} days"
+
+
+def _judge(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
+    return [*_judge_days(plan, result), *_judge_slot(plan, result), *_judge_waits(plan, result)]
+
+
+def _judge_days(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
+    if result.day_count <= 1:
         return []
-    slow = max(given.tasks, key=lambda one: one.wait_h)
+    slow = max(plan.given.tasks, key=lambda one: one.wait_h)
+    within = f" within {result.span_day_count}" if result.span_day_count > result.day_count else ""
     return [
         VISIT_DAYS(
             Level.MIND,
-            "The work takes more than one day",
+            f"The work takes {result.day_count} days{within}",
             f"{slow.name} has to set for {slow.wait_h:g} h." if slow.wait_h else "There is more work than a day holds.",
-            figure=float(days),
+            figure=float(result.day_count),
             limit=1.0,
             bound="at_most",
             clears_by="Tell the customer, and plan a safe state for the night between.",
@@ -159,4 +153,81 @@ def _judge(given: VisitDaysInput, days: int) -> list[Finding]:
     ]
 
 
-__all__ = ["VisitDaysInput", "VisitDaysResult", "VisitRow", "VisitTask", "visit_days"]
+def _judge_slot(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
+    if result.coarse_done_by is None or not plan.given.tasks:
+        return []
+    before = {one.name for one in plan.given.tasks if one.before_slot}
+    if result.slot_kept is None:
+        return [
+            VISIT_SLOT.missing(
+                "Whether the day leaves time for the line-up is not known",
+                "Mark the tasks that are done before it, coarse pointing among them.",
+            )
+        ]
+    lead = plan.given.rules.lineup_lead_min
+    ends = [row.ends_at for row in result.rows if row.name in before]
+    if len(ends) < len(before):
+        told, spare_min = "no day is known for it", None
+    else:
+        told = f"{max(ends):%Y-%m-%d %H:%M}"
+        spare_min = (result.slot_starts_at - max(ends)).total_seconds() / 60 if result.slot_starts_at else None
+    return [
+        VISIT_SLOT(
+            Level.CLEAR if result.slot_kept else Level.MIND,
+            "What comes before the line-up is finished in time"
+            if result.slot_kept
+            else "What comes before the line-up is not finished in time",
+            f"The last of it ends: {told}. The slot begins {result.slot_starts_at:%Y-%m-%d %H:%M}.",
+            figure=spare_min,
+            limit=lead,
+            bound="at_least",
+            clears_by=""
+            if result.slot_kept
+            else "Begin earlier, leave for later what can wait, or ask for another slot.",
+        )
+    ]
+
+
+def _judge_waits(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
+    found = []
+    if result.waiting:
+        found.append(
+            VISIT_WAITS.missing(
+                "Not every task can be given a day",
+                " ".join(f"{one.name}: {one.why}." for one in result.waiting),
+            )
+        )
+    moved = [row for row in result.rows if row.name in plan.stopped]
+    if moved:
+        found.append(
+            VISIT_WEATHER(
+                Level.MIND,
+                "The weather moves a task",
+                " ".join(f"{row.name} waits until {row.starts_at:%Y-%m-%d}: {row.because}." for row in moved),
+                figure=float(len(moved)),
+                limit=0.0,
+                clears_by="Look at the forecast again the evening before; tell the customer of the other day.",
+            )
+        )
+    set_at = {row.name: row.set_at for row in result.rows}
+    early = [
+        (row, need)
+        for row in result.rows
+        for need in next(one for one in plan.given.tasks if one.name == row.name).needs()
+        if row.finished and (need not in set_at or row.starts_at < set_at[need])
+    ]
+    if early:
+        found.append(
+            VISIT_EARLY(
+                Level.MIND,
+                "A task was begun before what it stands on had set",
+                " ".join(f"{row.name}, before {need}." for row, need in early),
+                figure=float(len(early)),
+                limit=0.0,
+                clears_by="Look whether it holds; undo and repeat it where it carries anything.",
+            )
+        )
+    return found
+
+
+__all__ = ["SLOT", "VisitDaysInput", "VisitDaysResult", "VisitTask", "visit_days"]

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import WEATHER_KINDS, WeatherKind
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
@@ -19,14 +20,6 @@ CONDITIONS: dict[str, str] = {
     "ice": "Ice or frost on rungs and roof",
     "thunder": "Thunder possible",
     "fog": "Fog",
-}
-Task = Literal["ladder", "lift", "sealant", "foam", "concrete"]
-_NAMES: dict[Task, str] = {
-    "ladder": "Ladder and roof work",
-    "lift": "Lifting the antenna",
-    "sealant": "Sealant and adhesive",
-    "foam": "Foam in the wall",
-    "concrete": "Concrete",
 }
 
 
@@ -44,7 +37,7 @@ class WeatherInput(Model):
 class TaskWeather(Model):
     """A kind of work with its verdict and the reasons."""
 
-    task: Task
+    task: WeatherKind
     name: str
     level: Level
     reasons: list[str]
@@ -56,7 +49,7 @@ class WeatherResult(Model):
     tasks: list[TaskWeather]
 
 
-def _reasons(task: Task, given: WeatherInput) -> list[tuple[Level, str]]:
+def _reasons(task: WeatherKind, given: WeatherInput) -> list[tuple[Level, str]]:
     rules, met, found = given.rules, set(given.conditions), []
     gust_limit = {"ladder": rules.ladder_gust_mps, "lift": rules.lift_gust_mps}.get(task)
     if gust_limit is not None:
@@ -95,7 +88,7 @@ def weather(given: WeatherInput) -> Outcome[WeatherResult]:
     """
     order = [Level.HOLD, Level.MIND, Level.UNKNOWN]
     tasks = []
-    for task, name in _NAMES.items():
+    for task, name in WEATHER_KINDS.items():
         found = sorted(_reasons(task, given), key=lambda one: order.index(one[0]))
         tasks.append(
             TaskWeather(

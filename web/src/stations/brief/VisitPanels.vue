@@ -7,6 +7,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { factAt, optionsOf } from '@/fields/told'
 import ApprovalPanel from '@/stations/brief/ApprovalPanel.vue'
+import DaysPanel from '@/stations/brief/DaysPanel.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
@@ -42,7 +43,6 @@ const standColumns = computed(() =>
   ),
 )
 const standsOn = computed(() => job.value.assessment.position_mounts ?? [])
-const taskColumns = columnsOf('brief.tasks', { key: 'name', main: true }, 'work_h', 'wait_h', 'after')
 const deliveryColumns = columnsOf(
   'brief.deliveries',
   { key: 'item', main: true },
@@ -57,7 +57,6 @@ const deliveryColumns = columnsOf(
 const kitColumns = columnsOf('brief.kit', 'kind', { key: 'model', main: true }, 'serial', 'evidence')
 const nextLetter = (others: Record<string, string>[]) => ({ letter: freeLetter(others.map((one) => one.letter ?? '')) })
 const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.letter)
-const clock = (text: string) => text.slice(11, 16)
 </script>
 
 <template>
@@ -156,49 +155,7 @@ const clock = (text: string) => text.slice(11, 16)
       </tbody>
     </table>
   </leaf-part>
-  <leaf-part
-    leaf="visit"
-    title="Days"
-    :note="
-      told?.days.day_count
-        ? `${told.days.day_count} ${told.days.day_count === 1 ? 'day' : 'days'}, slow setting first`
-        : 'work and what must set overnight'
-    "
-  >
-    <row-grid
-      name="tasks"
-      title="Tasks of the visit"
-      :columns="taskColumns"
-      :rows="visit.tasks ?? []"
-      :blank="{ work_h: 1, wait_h: 0 }"
-      add-label="Add a task"
-      ><template #empty
-        ><p class="quiet">
-          No task yet. Foam sets overnight, concrete for days: enter what waits, and Rindle puts it first.
-        </p></template
-      ></row-grid
-    >
-    <table v-if="told?.days.rows.length" class="grid-table" aria-label="Days of the visit">
-      <thead>
-        <tr>
-          <th scope="col">Day</th>
-          <th scope="col">From</th>
-          <th scope="col">To</th>
-          <th scope="col">Task</th>
-          <th scope="col">Has set</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in told.days.rows" :key="row.name">
-          <td>{{ row.starts_at.slice(0, 10) }}</td>
-          <td>{{ clock(row.starts_at) }}</td>
-          <td>{{ clock(row.ends_at) }}</td>
-          <th scope="row">{{ row.name }}</th>
-          <td>{{ row.set_at === row.ends_at ? '' : row.set_at.slice(0, 16).replace('T', ' ') }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </leaf-part>
+  <days-panel />
   <leaf-part leaf="parts" title="Equipment" note="by the labels: what fits, and what the network approves">
     <row-grid
       name="kit"

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** What the day is waiting for, counted down: the line-up slot, and what was finished and has not set yet. */
+import { useNow } from '@vueuse/core'
+import { computed } from 'vue'
+import { minutesOf, siteTime, span } from '@/lib/siteClock'
+import { useJob } from '@/stores/job'
+
+const EACH_MIN = 30_000
+const SOON_MIN = 1440
+const store = useJob()
+const now = useNow({ interval: EACH_MIN })
+const timers = computed(() => {
+  const days = store.job?.assessment.visit?.days
+  if (!days || store.locked) return []
+  const at = minutesOf(siteTime(now.value, store.job!.assessment.zone ?? 'UTC'))
+  const left = (time: string | null | undefined) => (time ? minutesOf(time) - at : 0)
+  const soon = (minutes: number) => minutes > 0 && minutes <= SOON_MIN
+  const slot = left(days.slot_starts_at)
+  const coarse = left(days.coarse_done_by)
+  return [
+    ...(soon(slot)
+      ? [
+          {
+            key: '.slot',
+            late: coarse <= 0,
+            words: `Line-up in ${span(slot)}: coarse pointing ${coarse > 0 ? `finished in ${span(coarse)}` : 'should be finished'}`,
+          },
+        ]
+      : []),
+    ...days.rows
+      .filter((row) => row.finished && soon(left(row.set_at)))
+      .map((row) => ({ key: row.name, late: false, words: `${row.name} sets: ${span(left(row.set_at))} left` })),
+  ]
+})
+</script>
+
+<template>
+  <p v-if="timers.length" class="timers" role="timer">
+    <span v-for="one in timers" :key="one.key" :class="{ late: one.late }">{{ one.words }}</span>
+  </p>
+</template>
+
+<style scoped>
+.timers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  margin: 0 0 4px;
+  font-size: 14px;
+  font-weight: 600;
+}
+.late {
+  color: var(--rust);
+}
+</style>
