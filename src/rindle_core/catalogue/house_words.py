@@ -92,6 +92,17 @@ class UsualTask(Phrase):
     before_slot: bool = Field(default=False, description="Finished before a line-up")
 
 
+class OldLine(Phrase):
+    """What becomes of the line that is there, and what that asks of the network: `text` is what to mind."""
+
+    two_lines: bool = Field(description="Whether the network has both lines afterwards")
+    gateway: str = Field(min_length=1, max_length=200, description="Which box the devices leave through")
+    order: list[Annotated[str, Field(min_length=1, max_length=300)]] = Field(
+        min_length=1, max_length=12, description="The work on the network, in its order, with the way back"
+    )
+    proof: str = Field(min_length=1, max_length=400, description="How it is proved at the hand-over")
+
+
 P = TypeVar("P", bound=Phrase)
 
 
@@ -128,6 +139,7 @@ class HouseWords(Model):
         Cause, "causes"
     )
 
+    old_lines: Annotated[list[OldLine], Field(description="What becomes of the old line")] = _list(OldLine, "old_lines")
     usual_tasks: Annotated[list[UsualTask], Field(description="Tasks that a visit has as a rule")] = _list(
         UsualTask, "usual_tasks"
     )
@@ -158,6 +170,7 @@ __all__ = [
     "Hazard",
     "HouseWords",
     "Need",
+    "OldLine",
     "Phrase",
     "Reason",
     "Role",

@@ -27,13 +27,14 @@ Latitude = Annotated[float, Field(ge=-90, le=90)]
 Corner = tuple[Longitude, Latitude]
 
 
-PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel"]
+PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router"]
 PART_KINDS: dict[PartKind, str] = {
     "reflector": "Reflector",
     "feed": "Feed",
     "transceiver": "Transceiver",
     "modem": "Modem",
     "panel": "Panel",
+    "router": "Router",
 }
 
 

@@ -13,6 +13,7 @@ from pydantic import Field
 from rindle_core.job import JobAssessment
 from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.brief.facts import BriefFacts
+from rindle_core.stations.brief.old_line import old_line_of
 from rindle_core.stations.brief.places import PlaceForms, place_forms
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.build.facts import BuildFacts
@@ -163,9 +164,9 @@ def job_out(job: Job) -> JobOut:
     sky, result = _lighter(found)
     # A terminal that is stuck shows its own causes; what roles and hazards come to is in the result.
     unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
-    words = found.facts.picks.words.model_copy(
-        update={"causes": [], "roles": [], "usual_tasks": [], "hazards": unstopped}
-    )
+    chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
+    lists = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
+    words = found.facts.picks.words.model_copy(update={**lists, "hazards": unstopped})
     terminal = found.facts.picks.terminal
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of other satellites where they are.

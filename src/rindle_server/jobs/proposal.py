@@ -13,7 +13,7 @@ from rindle_core.catalogue.mounts import MountKind
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_money, format_quantity
-from rindle_core.stations.brief.visit import OLD_LINE
+from rindle_core.stations.brief.old_line import old_line_of
 from rindle_core.stations.mount.position_mount import PositionMount
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
@@ -129,7 +129,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "why": compared.why if compared else "",
             "needs": [one.name for one in facts.picks.words.needs if one.code in facts.brief.needs],
             "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
-            "old_line": OLD_LINE.get(facts.brief.old_line, ("", ""))[0],
+            "old_line": old.name if (old := old_line_of(facts.brief.old_line, facts.picks.words)) else "",
             "photos": _photos(job),
             "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],
             "items": [

@@ -4301,6 +4301,7 @@ export interface components {
             needs?: string[];
             /**
              * The old line
+             * @description What becomes of it decides how the network is built
              * @default
              * @enum {string}
              */
@@ -4592,7 +4593,10 @@ export interface components {
             move_cost_money?: number | null;
             /** What the customer needs */
             needs?: string[] | null;
-            /** The old line */
+            /**
+             * The old line
+             * @description What becomes of it decides how the network is built
+             */
             old_line?: ("" | "replace" | "backup" | "balance") | null;
             /**
              * What else the order said
@@ -5282,6 +5286,52 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
              *         }
              *       ],
              *       "reasons": [
@@ -6986,6 +7036,52 @@ export interface components {
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
              *         }
              *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -8052,6 +8148,11 @@ export interface components {
         HandOverFacts: {
             /** What the customer asked for, proved */
             needs_proved?: string[];
+            /**
+             * What was agreed of the old line, proved
+             * @default false
+             */
+            old_line_proved: boolean;
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][];
             /**
@@ -8067,6 +8168,8 @@ export interface components {
         HandOverFactsPatch: {
             /** What the customer asked for, proved */
             needs_proved?: string[] | null;
+            /** What was agreed of the old line, proved */
+            old_line_proved?: boolean | null;
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][] | null;
             /**
@@ -8612,6 +8715,11 @@ export interface components {
              */
             needs?: components["schemas"]["Need"][];
             /**
+             * Old Lines
+             * @description What becomes of the old line
+             */
+            old_lines?: components["schemas"]["OldLine"][];
+            /**
              * Reasons
              * @description Why it is done, or done anew
              */
@@ -9058,6 +9166,7 @@ export interface components {
             /**
              * @default {
              *       "needs_proved": [],
+             *       "old_line_proved": false,
              *       "runs": [],
              *       "waivers": []
              *     }
@@ -9728,6 +9837,52 @@ export interface components {
              *             "text": "Try the tunnel on the first day: some do not bear the long echo time."
              *           }
              *         ],
+             *         "old_lines": [
+             *           {
+             *             "code": "replace",
+             *             "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *             "name": "Ends",
+             *             "order": [
+             *               "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *               "Try the new line with one computer on its own port.",
+             *               "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *               "Give the new wireless net the old name and password: devices come across by themselves.",
+             *               "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *               "Switch the old router off for a day before notice is given."
+             *             ],
+             *             "proof": "With the old router switched off everything of the list works.",
+             *             "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *             "two_lines": false
+             *           },
+             *           {
+             *             "code": "backup",
+             *             "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *             "name": "Stays as a back-up",
+             *             "order": [
+             *               "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *               "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *               "Say what may use the old line where it is counted: no films, no updates.",
+             *               "Note the way back: the old router's plug, and the settings that were there."
+             *             ],
+             *             "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *             "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *             "two_lines": true
+             *           },
+             *           {
+             *             "code": "balance",
+             *             "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *             "name": "Shares the load",
+             *             "order": [
+             *               "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *               "Weigh the lines by their measured medians, and measure again after a week.",
+             *               "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *               "List the hosts that stay on the old line before the others move by themselves."
+             *             ],
+             *             "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *             "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *             "two_lines": true
+             *           }
+             *         ],
              *         "reasons": [
              *           {
              *             "code": "theft",
@@ -10218,7 +10373,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            kind: "reflector" | "feed" | "transceiver" | "modem" | "panel";
+            kind: "reflector" | "feed" | "transceiver" | "modem" | "panel" | "router";
             /**
              * Model
              * @description As the label says
@@ -11452,6 +11607,52 @@ export interface components {
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
              *         }
              *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -12580,6 +12781,42 @@ export interface components {
             latitude_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
+        };
+        /**
+         * OldLine
+         * @description What becomes of the line that is there, and what that asks of the network: `text` is what to mind.
+         */
+        OldLine: {
+            /** Code */
+            code: string;
+            /**
+             * Gateway
+             * @description Which box the devices leave through
+             */
+            gateway: string;
+            /** Name */
+            name: string;
+            /**
+             * Order
+             * @description The work on the network, in its order, with the way back
+             */
+            order: string[];
+            /**
+             * Proof
+             * @description How it is proved at the hand-over
+             */
+            proof: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Two Lines
+             * @description Whether the network has both lines afterwards
+             */
+            two_lines: boolean;
         };
         /**
          * Op
@@ -13731,6 +13968,52 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
              *         }
              *       ],
              *       "reasons": [

@@ -147,7 +147,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
   bringup: [],
   handover: [
     leaf('service', 'Service', 'handover.runs'),
-    leaf('sign', 'Proof and signature', 'handover.needs_proved', 'handover.waivers'),
+    leaf('sign', 'Proof and signature', 'handover.needs_proved', 'handover.old_line_proved', 'handover.waivers'),
   ],
 }
 /** What an owner does not need to see unless something there holds the job up. */

@@ -102,6 +102,12 @@ UNPROVED = Kind(
     source="Needs interview at Brief",
     at="handover.needs_proved",
 )
+OLD_LINE_UNPROVED = Kind(
+    "handover.old_line",
+    "whether what was agreed of the old line was shown to work",
+    source="Needs interview at Brief",
+    at="handover.old_line_proved",
+)
 DOCUMENT_SATELLITE = Kind(
     "brief.document_satellite",
     "the satellite that a configuration file names",

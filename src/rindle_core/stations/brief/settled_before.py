@@ -6,21 +6,21 @@ import datetime as dt
 from collections.abc import Mapping
 
 from rindle_core.catalogue.models import Beam
-from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
 from rindle_core.stations.brief.documents import judge_documents
-from rindle_core.stations.brief.findings import KEPT_LINE
 from rindle_core.stations.brief.lineup import LineupInput, LineupResult, lineup_request
+from rindle_core.stations.brief.old_line import judge_old_line
 from rindle_core.stations.brief.places import (
     PositionEntryInput,
     PositionEntryResult,
     degrees_minutes_seconds,
     position_entry,
 )
-from rindle_core.stations.brief.visit import METHOD_ERROR_M, OLD_LINE, judge_visit
+from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
 from rindle_core.stations.brief.visit_days import visit_days
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
 from rindle_core.stations.brief.weather import Condition, WeatherInput, WeatherResult, weather
@@ -77,7 +77,7 @@ def visit_of(
         *(lined.findings if wants_lineup else []),
         *judge_visit(visit, job.brief.date, job.picks.words),
         *judge_documents(job.picks.documents, job.picks.satellite),
-        *_judge_old_line(visit.old_line),
+        *judge_old_line(visit, visit.kit, visit.deliveries, job.picks.words),
     ]
     error_m, errors, entry = _place_of(job)
     result = VisitAssessment(
@@ -175,10 +175,3 @@ def _lineup(job: JobInput, beam: Beam | None) -> Outcome[LineupResult]:
             rules=job.picks.rules,
         )
     )
-
-
-def _judge_old_line(choice: str) -> list[Finding]:
-    if choice not in OLD_LINE:
-        return []
-    name, text = OLD_LINE[choice]
-    return [KEPT_LINE(Level.CLEAR, f"The old line: {name.casefold()}", text)]

@@ -42,15 +42,6 @@ REUSED: dict[str, str] = {
     "router": "Router and network",
 }
 
-OLD_LINE: dict[str, tuple[str, str]] = {
-    "replace": ("Ends", "Give notice only when the new service has proved itself; numbers and addresses move first."),
-    "backup": (
-        "Stays as a back-up",
-        "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
-    ),
-    "balance": ("Shares the load", "Weights by speed; critical hosts stay on the line that suits them."),
-}
-
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Stroke = Annotated[list[tuple[Share, Share]], Field(max_length=400)]  # right and down, as shares of the pad's width
@@ -85,7 +76,11 @@ class VisitFacts(Facts):
     later_mount_code: Annotated[str, Entry("Mount for good")] = Field(default="", max_length=40)
     old_line: Annotated[
         Literal["", "replace", "backup", "balance"],
-        Entry("The old line", choices={code: name for code, (name, _) in OLD_LINE.items()}),
+        Entry(
+            "The old line",
+            hint="What becomes of it decides how the network is built",
+            choices={one.code: one.name for one in DEFAULT_WORDS.old_lines},
+        ),
     ] = ""
     place_method: Annotated[
         PlaceMethod,
@@ -224,4 +219,4 @@ def _judge_indoor(settled: list[str], words: HouseWords) -> list[Finding]:
     ]
 
 
-__all__ = ["METHOD_ERROR_M", "OLD_LINE", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]
+__all__ = ["METHOD_ERROR_M", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]

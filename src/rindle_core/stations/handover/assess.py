@@ -6,6 +6,7 @@ from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.brief import judge_proofs
+from rindle_core.stations.brief.old_line import judge_old_line_proved
 from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
 from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS
@@ -51,6 +52,12 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     findings = [
         *accepted.findings,
         *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None, job.picks.words),
+        *judge_old_line_proved(
+            job.brief.old_line,
+            job.handover.old_line_proved,
+            accepted.result.after is not None,
+            job.picks.words,
+        ),
         *judge_closing(holds, unknowns),
     ]
     return Outcome(HandOverPart(acceptance=accepted.result), findings)

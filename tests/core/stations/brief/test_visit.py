@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from itur.models.itu618 import rain_attenuation
 from itur.models.itu676 import gaseous_attenuation_slant_path
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Bracket, Clinometer, PositionFormat, Satellite
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, SURFACES, MountKind, mounts_with
 from rindle_core.kernel.errors import InputError
@@ -22,10 +23,14 @@ from rindle_core.stations.aim.instruments import checks_at_peak
 from rindle_core.stations.aim.level import expected_level, footprint_loss_db
 from rindle_core.stations.aim.link import LinkInput, link, rain_tilt_deg
 from rindle_core.stations.aim.spare_feeds import SpareFeedsInput, spare_feeds
+from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.costs import CostItem, CostsInput, costs
 from rindle_core.stations.brief.documents import DocumentFact, judge_documents, satellite_named
+from rindle_core.stations.brief.kit import KitItem
 from rindle_core.stations.brief.lineup import LineupInput, lineup_request
+from rindle_core.stations.brief.old_line import judge_old_line, judge_old_line_proved
 from rindle_core.stations.brief.places import PositionEntryInput, position_entry
+from rindle_core.stations.brief.visit import VisitFacts
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, weather
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
@@ -64,6 +69,33 @@ def test_weather_stops_what_it_must_and_nothing_else():
     assert [level_of(frost, task) for task in ("ladder", "lift", "sealant", "foam", "concrete")] == [Level.HOLD] * 5
     assert level_of(weather(WeatherInput()), "ladder") is Level.UNKNOWN
     assert weather(WeatherInput()).findings[0].level is Level.UNKNOWN
+
+
+@pytest.mark.parametrize(
+    ("choice", "kit", "ordered", "level"),
+    [
+        ("backup", [], [], Level.MIND),
+        ("balance", ["modem"], ["Cable"], Level.MIND),
+        ("backup", ["router"], [], Level.CLEAR),
+        ("balance", [], ["Router for two lines"], Level.CLEAR),
+        ("replace", [], [], Level.CLEAR),
+    ],
+)
+def test_two_lines_need_something_that_joins_them(choice, kit, ordered, level):
+    found = judge_old_line(
+        VisitFacts(old_line=choice),
+        [KitItem(kind=kind, model="R 1") for kind in kit],
+        [Delivery(item=item) for item in ordered],
+        DEFAULT_WORDS,
+    )
+    assert [one.level for one in found] == [level]
+
+
+def test_what_was_agreed_of_the_old_line_is_proved_once_the_new_one_runs():
+    assert judge_old_line_proved("", False, True, DEFAULT_WORDS) == []
+    assert judge_old_line_proved("backup", False, False, DEFAULT_WORDS) == []
+    assert [one.level for one in judge_old_line_proved("backup", False, True, DEFAULT_WORDS)] == [Level.MIND]
+    assert [one.level for one in judge_old_line_proved("backup", True, True, DEFAULT_WORDS)] == [Level.CLEAR]
 
 
 FOAM = VisitTask(name="Wall and foam", work_h=2, wait_h=14)

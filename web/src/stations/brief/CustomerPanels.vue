@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
+import WordText from '@/frame/WordText.vue'
 import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 
@@ -24,6 +25,9 @@ const kinds = computed(() =>
 )
 const standsNow = computed(() =>
   (job.value.assessment.position_mounts ?? []).find((one) => one.letter === job.value.facts.sky.position_letter),
+)
+const oldLine = computed(() =>
+  (job.value.facts.picks.words?.old_lines ?? []).find((one) => one.code === visit.value.old_line),
 )
 const costs = computed(() => job.value.assessment.visit?.costs)
 const money = (value: number) => formatMoney(value, job.value.facts.picks.rules?.currency)
@@ -47,6 +51,18 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
       <fact v-if="passing" at="brief.return_on" />
       <fact at="brief.old_line" />
     </div>
+    <section v-if="oldLine" class="network" aria-label="How the network is built">
+      <h2>How the network is built</h2>
+      <p class="chain">
+        <span class="box">New line</span>
+        <template v-if="oldLine.two_lines">+ <span class="box">Old line</span></template> →
+        <span class="box">{{ oldLine.gateway }}</span> → <span class="box">Customer’s devices</span>
+      </p>
+      <ol>
+        <li v-for="one in oldLine.order" :key="one"><word-text :text="one" /></li>
+      </ol>
+      <p class="quiet">Proved at the hand-over: {{ oldLine.proof }}</p>
+    </section>
     <template v-if="passing">
       <h2>Now, and for good</h2>
       <table class="grid-table" aria-label="Two set-ups">
@@ -137,3 +153,25 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     </table>
   </leaf-part>
 </template>
+
+<style scoped>
+.chain {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.box {
+  padding: 4px 10px;
+  border: 1.5px solid var(--ink);
+  border-radius: 6px;
+  background: var(--paper);
+}
+.network ol {
+  margin: 8px 0;
+  padding-left: 24px;
+  max-width: 72ch;
+  display: grid;
+  gap: 4px;
+}
+</style>

@@ -21,6 +21,9 @@ const name = ref(useSession().person?.name ?? '')
 const proofs = computed(() =>
   (job.value.facts.picks.words?.needs ?? []).filter((one) => job.value.facts.brief.needs?.includes(one.code)),
 )
+const oldLine = computed(() =>
+  (job.value.facts.picks.words?.old_lines ?? []).find((one) => one.code === job.value.facts.brief.old_line),
+)
 const letter = computed(() => ({
   key: 'letter' as const,
   choices: [
@@ -132,6 +135,11 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <section v-if="proofs.length" class="block">
       <h2>What the customer asked for, proved</h2>
       <fact at="handover.needs_proved" :only="job.facts.brief.needs" with-text="proof" />
+    </section>
+    <section v-if="oldLine" class="block">
+      <h2>The old line: {{ oldLine.name.toLowerCase() }}</h2>
+      <p>{{ oldLine.proof }}</p>
+      <fact at="handover.old_line_proved" />
     </section>
     <section class="block">
       <h2>Report</h2>
