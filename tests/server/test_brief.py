@@ -4,6 +4,7 @@ the API.
 
 import io
 import json
+import re
 import sqlite3
 
 import pytest
@@ -59,6 +60,57 @@ def test_a_work_order_as_csv_does_the_same(crew):
         ]
         == 31.0
     )
+
+
+def test_what_was_read_in_is_minded_until_somebody_has_compared_it(crew):
+    def read_of(job):
+        findings = job["assessment"]["stations"][0]["findings"]
+        return next((one["level"] for one in findings if one["code"] == "brief.order_read"), None)
+
+    assert read_of(crew.get("/api/jobs/2026-105").json()) is None
+    text = b"customer;azimuth_deg\nLodge;31.0\n"
+    assert read_of(upload(crew, "/api/jobs/2026-105/work-order", "order.csv", text).json()) == "mind"
+    seen = crew.patch("/api/jobs/2026-105/brief", json.dumps({"order_read": True}), content_type="application/json")
+    assert read_of(seen.json()) == "clear"
+    again = upload(crew, "/api/jobs/2026-105/work-order", "order-2.csv", text).json()
+    assert (read_of(again), again["facts"]["brief"]["order_name"]) == ("mind", "order-2.csv")
+
+
+def test_a_printed_azimuth_counts_from_the_north_that_is_said(crew):
+    def azimuth(**facts):
+        url = "/api/jobs/2026-104/brief"
+        job = crew.patch(url, json.dumps(facts), content_type="application/json").json()
+        return next(one for one in job["assessment"]["order"]["checks"] if one["what"] == "azimuth")
+
+    aim = crew.get("/api/jobs/2026-104").json()["assessment"]["aim"]
+    compass = round(aim["azimuth_magnetic_deg"], 1)
+    unsaid = azimuth(printed_azimuth_deg=compass, printed_north="")
+    assert (unsaid["agrees"], unsaid["reference"]) == (False, "true north")
+    said = azimuth(printed_north="magnetic")
+    assert (said["agrees"], said["reference"], said["explanation"]) == (True, "magnetic north", "")
+    assert said["ours_deg"] == pytest.approx(aim["azimuth_magnetic_deg"], abs=0.01)
+    wrong = azimuth(printed_azimuth_deg=round(aim["azimuth_true_deg"], 1))
+    assert wrong["agrees"] is False
+    assert "true bearing, though it is said to be magnetic" in wrong["explanation"]
+
+
+def test_the_card_and_the_report_tell_neighbours_and_the_sun(crew):
+    def told(paper):
+        page = crew.get(f"/api/jobs/2026-104/{paper}.html").content.decode()
+        return re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", page))
+
+    own = crew.get("/api/jobs/2026-104").json()["facts"]["picks"]["satellite"]
+    beside = {"code": "coot-9", "name": "Coot 9", "longitude_deg": own["longitude_deg"] + 3, "beams": own["beams"]}
+    assert crew.put("/api/stores/satellite", json.dumps(beside), content_type="application/json").status_code == 200
+    report, card = told("report"), told("pocket")
+    assert "Could be mistaken: Coot 9" in report
+    assert "Could be mistaken: Coot 9" in card
+    season = re.search(r"Sun behind the satellite (\d{4}-\d\d-\d\d) to \S+, up to \d+ minutes a day about", report)
+    assert season
+    assert "Sun behind the satellite today" not in card
+    day = json.dumps({"date": season[1]})
+    assert crew.patch("/api/jobs/2026-104/brief", day, content_type="application/json").status_code == 200
+    assert "Sun behind the satellite today" in told("pocket")
 
 
 @pytest.mark.parametrize(

@@ -248,6 +248,7 @@ LABELS: dict[str, str] = {
     "weight_number": "Weight",
     "weight_with_sign_number": "Weight with a sign",
     "wind_force_coefficient": "Wind force coefficient",
+    "swing_loss_db": "Loss at the ends of a satellite's swing",
     "wind_loss_db": "Pointing loss in the working gust",
     "work": "Kinds of work in it",
     "work_h": "Work",
@@ -277,6 +278,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Positions": ("reason_factor", "aside_factor", "cable_weight_m", "at_height_weight_min"),
     "Mount and wind": (
         "design_gust_mps", "working_gust_mps", "exposure", "steel_yield_mpa", "strength_factor", "wind_loss_db",
+        "swing_loss_db",
     ),
     "Weather and people": (
         "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",

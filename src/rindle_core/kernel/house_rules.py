@@ -39,6 +39,9 @@ class HouseRules(Model):
     )
     strength_factor: float = Field(default=1.5, ge=1, le=5, description="Yield over allowed stress in the design gust")
     wind_loss_db: float = Field(default=0.5, gt=0, le=6, description="Pointing loss allowed in the working gust")
+    swing_loss_db: float = Field(
+        default=0.5, gt=0, le=10, description="Loss of a fixed dish at the ends of a satellite's daily swing"
+    )
     cable_temperature_c: float = Field(default=40.0, ge=-40, le=90, description="Conductor temperature for the loss")
     shading_db: float = Field(
         default=0.1, ge=0, le=3, description="What a spare feed's body may take from the main beam"

@@ -293,7 +293,7 @@ def delete_document(request: HttpRequest, number: str, document_id: int) -> Http
 def import_work_order(request: HttpRequest, number: str, file: File[UploadedFile]) -> HttpResponse:
     """Reads a work order (JSON or CSV) into the job."""
     job = edit.editable(number)
-    orders.take_order(job, read_work_order(text_of(file)))
+    orders.take_order(job, read_work_order(text_of(file)), (file.name or "")[:120])
     return sent(request, job)
 
 

@@ -170,7 +170,11 @@ def job_out(job: Job) -> JobOut:
     terminal = found.facts.picks.terminal
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of other satellites where they are.
-    others = [one.model_copy(update={"settings": [], "approved": []}) for one in found.facts.picks.others]
+    others = [
+        one.model_copy(update={"settings": [], "approved": []})
+        for one in found.facts.picks.others
+        if terminal is None or terminal.panel is None  # a panel is turned to none of them
+    ]
     picks = found.facts.picks.model_copy(
         update={"mounts": [], "brackets": [], "members": [], "words": words, "terminal": told, "others": others}
     )

@@ -26,7 +26,7 @@ _ORDERED = (
 )
 
 
-def take_order(job: models.Job, order: dict[str, Any]) -> None:
+def take_order(job: models.Job, order: dict[str, Any], name: str = "") -> None:
     """Puts a work order's fields into the job. Raises InputError."""
     change: dict[str, Any] = {name: order[name] for name in _ORDERED if name in order}
     change |= {f"printed_{name}": order[name] for name in ("azimuth_deg", "elevation_deg", "skew_deg") if name in order}
@@ -39,7 +39,7 @@ def take_order(job: models.Job, order: dict[str, Any]) -> None:
     for kind in ("terminal", "satellite"):
         if kind in order:
             change[f"{kind}_code"] = _by_name(kind, order[kind])
-    patch_any(job, change)
+    patch_any(job, {**change, "order_name": name or "pasted text", "order_read": False})
 
 
 def _by_name(kind: str, wanted: str) -> str:

@@ -17,7 +17,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import Assessed, assessed, worded
 from rindle_server.jobs.models import Job
-from rindle_server.jobs.report import beside_rows, firm_of
+from rindle_server.jobs.report import arc_rows, beside_rows, firm_of, outages_on_the_day
 from rindle_server.spa import font_url
 
 Paper = Literal["A5", "A6"]
@@ -100,7 +100,11 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
             "waits": _waits(found),
             "dial": mark_safe(for_print(dial.svg)) if dial else "",  # our own drawing
             "figures": _figures(found),
-            "beside": beside_rows(found.facts, found.result, system),
+            "beside": [
+                *outages_on_the_day(found.facts, found.result),
+                *beside_rows(found.facts, found.result, system),
+                *arc_rows(found.facts, found.result),
+            ],
             "plumb": found.result.plumb,
             "place": understood(found.facts.brief.place_text),
             "cautions": [

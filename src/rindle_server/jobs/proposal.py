@@ -23,7 +23,7 @@ from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
-from rindle_server.jobs.report import firm_of
+from rindle_server.jobs.report import firm_of, outage_rows
 from rindle_server.pictures import read_picture
 from rindle_server.spa import font_url
 
@@ -129,6 +129,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "why": compared.why if compared else "",
             "needs": [one.name for one in facts.picks.words.needs if one.code in facts.brief.needs],
             "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
+            "outages": [text.partition(",")[0] for _, text in outage_rows(facts, found.result)],
             "old_line": old.name if (old := old_line_of(facts.brief.old_line, facts.picks.words)) else "",
             "photos": _photos(job),
             "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],

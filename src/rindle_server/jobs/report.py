@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import hashlib
 from typing import Any
 
@@ -13,9 +14,11 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.findings import against
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import System, format_money, format_quantity
+from rindle_core.science.site import Site
 from rindle_core.science.site_clock import told_at
+from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
-from rindle_core.stations.aim.outages import SunOutageInput, sun_outage
+from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.errors import Conflict
@@ -77,7 +80,7 @@ def _aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tu
         reading = dial.clinometer_deg if dial else aim.clinometer_deg
         side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""
         rows.insert(1, (f"Clinometer on the {aim.clinometer_face}{side}", format_quantity(reading, "deg")))
-    return rows + beside_rows(facts, result, system) + outage_rows(facts, result)
+    return rows + beside_rows(facts, result, system) + outage_rows(facts, result) + arc_rows(facts, result)
 
 
 def beside_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
@@ -126,27 +129,84 @@ def _sun_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
     ]
 
 
-def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
-    """When the sun will stand behind the satellite in the year from the day of the work, by the site's clock."""
+_TOLD = 2  # neighbours on paper: the nearest are those that are mistaken
+
+
+def arc_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+    """The neighbours that a preset may land on with what tells ours, and the daily swing of one that is not held."""
     terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
     if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:
         return []
-    told = sun_outage(
+    near = neighbours(
+        NeighboursInput(
+            latitude_deg=place[0],
+            longitude_deg=place[1],
+            height_m=facts.brief.above_sea_m,
+            satellite=satellite,
+            others=facts.picks.others,
+            beamwidth_deg=terminal.beamwidth_deg(),
+        )
+    ).result.neighbours[:_TOLD]
+    rows = [
+        (
+            f"Could be mistaken: {one.name}",
+            f"{one.off_deg:.1f}° away: head {abs(one.azimuth_difference_deg):.1f}° "
+            f"{'clockwise' if one.azimuth_difference_deg >= 0 else 'anticlockwise'}, "
+            f"{abs(one.elevation_difference_deg):.1f}° {'higher' if one.elevation_difference_deg >= 0 else 'lower'}. "
+            f"{one.identity}",
+        )
+        for one in near
+    ]
+    site = Site(latitude_deg=place[0], longitude_deg=place[1], height_m=facts.brief.above_sea_m)
+    swing, _ = judge_inclined(satellite, site, terminal.beamwidth_deg(), facts.picks.rules)
+    if swing is not None:
+        rows.append(
+            (
+                "Daily swing of the satellite",
+                f"{swing.azimuth_span_deg:.2f}° in azimuth, {swing.elevation_span_deg:.2f}° in elevation",
+            )
+        )
+    return rows
+
+
+def outages_on_the_day(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+    """The sun behind the satellite while the crew is there: a fall of the level that is nobody's fault."""
+    told = _sun_outages(facts, result, around=True)  # the day by the site's clock lies in two of UTC
+    today = [
+        (told_at(one.start, result.zone), one.minutes)
+        for one in (told.outages if told else [])
+        if told_at(one.start, result.zone)[:10] == facts.brief.date.isoformat()
+    ]
+    return [("Sun behind the satellite today", f"{at[11:]} for {minutes:.0f} minutes") for at, minutes in today]
+
+
+def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
+    """When the sun will stand behind the satellite in the year from the day of the work, by the site's clock."""
+    told = _sun_outages(facts, result)
+    rows = []
+    for season in told.seasons if told else []:
+        first, last, at = (told_at(one.start, result.zone) for one in (season.first, season.last, season.longest))
+        words = f"{first[:10]} to {last[:10]}, up to {season.longest.minutes:.0f} minutes a day about {at[11:]}"
+        rows.append(("Sun behind the satellite", words))
+    return rows
+
+
+def _sun_outages(facts: JobInput, result: JobAssessment, *, around: bool = False) -> SunOutageResult | None:
+    """Of the year from the day of the work, or of the days about it; None where no dish looks at a satellite."""
+    terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
+    if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:
+        return None
+    return sun_outage(
         SunOutageInput(
             latitude_deg=place[0],
             longitude_deg=place[1],
             height_m=facts.brief.above_sea_m,
             satellite_longitude_deg=satellite.longitude_deg,
             beamwidth_deg=terminal.beamwidth_deg(),
-            date=facts.brief.date,
+            date=facts.brief.date - dt.timedelta(days=1 if around else 0),
+            days=3 if around else 366,
         )
     ).result
-    rows = []
-    for season in told.seasons:
-        first, last, at = (told_at(one.start, result.zone) for one in (season.first, season.last, season.longest))
-        words = f"{first[:10]} to {last[:10]}, up to {season.longest.minutes:.0f} minutes a day about {at[11:]}"
-        rows.append(("Sun behind the satellite", words))
-    return rows
 
 
 def _brief_rows(job: Job, facts: JobInput, system: System) -> list[tuple[str, str]]:

@@ -2902,6 +2902,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -2997,6 +2998,12 @@ export interface components {
             /** Elevation on its page */
             modem_elevation_deg?: number | null;
             /**
+             * Counted from
+             * @default
+             * @enum {string}
+             */
+            modem_north: "" | "true" | "magnetic";
+            /**
              * Least quality of the service
              * @description Es/N0 under which the service fails
              */
@@ -3063,6 +3070,8 @@ export interface components {
             modem_azimuth_deg?: number | null;
             /** Elevation on its page */
             modem_elevation_deg?: number | null;
+            /** Counted from */
+            modem_north?: ("" | "true" | "magnetic") | null;
             /**
              * Least quality of the service
              * @description Es/N0 under which the service fails
@@ -3175,6 +3184,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -3298,11 +3308,17 @@ export interface components {
             explanation: string;
             /**
              * Ours Deg
-             * @description As the screens show it: azimuth true, elevation with refraction
+             * @description Azimuth from the north that is said, else true; elevation with refraction
              */
             ours_deg: number;
             /** Printed Deg */
             printed_deg: number;
+            /**
+             * Reference
+             * @description From what both are counted
+             * @default
+             */
+            reference: string;
             /** What */
             what: string;
         };
@@ -3377,6 +3393,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -3745,6 +3762,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -3868,6 +3886,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -4314,6 +4333,17 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Work order read in
+             * @description Name of the file, or that it was pasted
+             * @default
+             */
+            order_name: string;
+            /**
+             * What was read in is compared with the paper, line by line
+             * @default false
+             */
+            order_read: boolean;
+            /**
              * Latitude of the second entry
              * @description A second entry for the same site
              */
@@ -4362,6 +4392,12 @@ export interface components {
             printed_azimuth_deg?: number | null;
             /** Printed elevation */
             printed_elevation_deg?: number | null;
+            /**
+             * Counted from
+             * @default
+             * @enum {string}
+             */
+            printed_north: "" | "true" | "magnetic";
             /** Printed skew */
             printed_skew_deg?: number | null;
             /**
@@ -4606,6 +4642,13 @@ export interface components {
                 [key: string]: string;
             } | null;
             /**
+             * Work order read in
+             * @description Name of the file, or that it was pasted
+             */
+            order_name?: string | null;
+            /** What was read in is compared with the paper, line by line */
+            order_read?: boolean | null;
+            /**
              * Latitude of the second entry
              * @description A second entry for the same site
              */
@@ -4643,6 +4686,8 @@ export interface components {
             printed_azimuth_deg?: number | null;
             /** Printed elevation */
             printed_elevation_deg?: number | null;
+            /** Counted from */
+            printed_north?: ("" | "true" | "magnetic") | null;
             /** Printed skew */
             printed_skew_deg?: number | null;
             /**
@@ -4872,6 +4917,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -5882,6 +5928,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -6629,6 +6676,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -7927,6 +7975,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -8612,6 +8661,12 @@ export interface components {
              */
             stuck_share: number;
             /**
+             * Swing Loss Db
+             * @description Loss of a fixed dish at the ends of a satellite's daily swing
+             * @default 0.5
+             */
+            swing_loss_db: number;
+            /**
              * Trial Apart M
              * @description How far the trial may stand from the position and still speak for it
              * @default 3
@@ -8958,6 +9013,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -9128,6 +9184,7 @@ export interface components {
              *       "lean_towards_deg": null,
              *       "modem_azimuth_deg": null,
              *       "modem_elevation_deg": null,
+             *       "modem_north": "",
              *       "needed_es_n0_db": null,
              *       "preset_measured_deg": null,
              *       "spare_satellites": []
@@ -9431,6 +9488,7 @@ export interface components {
              *         "stream_gaps_per_h": 0.5,
              *         "strength_factor": 1.5,
              *         "stuck_share": 2,
+             *         "swing_loss_db": 0.5,
              *         "trial_apart_m": 3,
              *         "trial_least_h": 6,
              *         "trial_spread_share": 0.65,
@@ -10613,6 +10671,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -10775,6 +10834,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -10968,6 +11028,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -11162,6 +11223,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -12285,6 +12347,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -13142,6 +13205,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -13561,6 +13625,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -14512,6 +14577,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -14910,6 +14976,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -15242,6 +15309,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -16113,6 +16181,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -16367,6 +16436,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -16613,6 +16683,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -16797,6 +16868,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -17079,6 +17151,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -17750,6 +17823,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -18001,6 +18075,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -18335,6 +18410,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -18656,6 +18732,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -18768,6 +18845,7 @@ export interface components {
              *       "stream_gaps_per_h": 0.5,
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_spread_share": 0.65,
@@ -18878,6 +18956,13 @@ export interface components {
             printed_azimuth_deg?: number | null;
             /** Printed Elevation Deg */
             printed_elevation_deg?: number | null;
+            /**
+             * Printed North
+             * @description From which north it counts, where that is said
+             * @default
+             * @enum {string}
+             */
+            printed_north: "" | "true" | "magnetic";
             /** Printed Skew Deg */
             printed_skew_deg?: number | null;
             /**

@@ -9,6 +9,7 @@ import DialStrip from '@/stations/aim/DialStrip.vue'
 import PanelStrip from '@/stations/aim/PanelStrip.vue'
 import GuideLine from '@/frame/GuideLine.vue'
 import { useGuided } from '@/frame/guided'
+import HandsFree from '@/frame/HandsFree.vue'
 import HeadLine from '@/frame/HeadLine.vue'
 import LeafLine from '@/frame/LeafLine.vue'
 import { useShelf } from '@/frame/leaves'
@@ -22,6 +23,8 @@ import { useShortcuts } from '@/lib/useShortcuts'
 import { type Station, STATIONS } from '@/router'
 import { useDrops } from '@/lib/drops'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+import { formatQuantity } from '@/lib/quantity'
 
 /** A station's code is loaded when it is opened, and the others' when the page has time: there is no wait on the way. */
 const LOADERS: Record<Station, () => Promise<Component>> = {
@@ -71,6 +74,15 @@ useDrops(
   null,
   (files) => void store.takeOrder(files[0]!),
 )
+const prefs = usePrefs()
+/** The heading in words, for a voice. */
+const answer = computed(() =>
+  (station.value?.headline ?? [])
+    .map((one) => (one.value == null ? one.text : formatQuantity(one.value, one.unit ?? '', prefs.system)))
+    .join(''),
+)
+/** What comes next at this station: a step at Build, a reading elsewhere. */
+const onward = () => (sheet.value?.stepDone ?? sheet.value?.newEntry)?.()
 const heading = ref<HTMLElement | null>(null)
 useTitle(() => `${station.value?.name ?? 'Job'} · ${String(route.params.number)} · Rindle`)
 // A station opens at its top with its answer in focus; a link to an entry leads to that entry.
@@ -147,7 +159,9 @@ useShortcuts({
     <main class="sheet" :aria-label="station.name">
       <p class="line">
         <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
-        ><saved-note />
+        ><span class="row"
+          ><hands-free :answer="answer" :verdict="station.verdict" @next="onward" /><saved-note
+        /></span>
       </p>
       <timers-line />
       <dial-strip

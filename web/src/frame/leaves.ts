@@ -58,7 +58,9 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf(
       'order',
       'Order',
+      'brief.order_read',
       'brief.printed_azimuth_deg',
+      'brief.printed_north',
       'brief.printed_elevation_deg',
       'brief.printed_skew_deg',
       'brief.site_id',
@@ -103,7 +105,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
     ),
     leaf('mast', 'Mast', 'aim.lean_deg', 'aim.lean_towards_deg'),
     leaf('beam', 'Beam'),
-    leaf('modem', 'Modem', 'aim.modem_azimuth_deg', 'aim.modem_elevation_deg'),
+    leaf('modem', 'Modem', 'aim.modem_azimuth_deg', 'aim.modem_north', 'aim.modem_elevation_deg'),
     leaf('bearings', 'No compass', 'aim.landmarks'),
     leaf('view', 'View'),
     leaf('neighbours', 'Arc'),

@@ -10,6 +10,7 @@ export const SHORTCUTS: [string, string][] = [
   ['n', 'new reading or row'],
   ['.', 'next step done'],
   ['p', 'pocket card'],
+  ['Page down', 'goes on, where Hands free lets a remote do so'],
   [',  ;', 'turn to the leaf before, and after'],
   ['Esc', 'leave a field'],
   ['[  ]', 'previous and next job'],

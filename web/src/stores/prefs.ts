@@ -11,6 +11,8 @@ export const usePrefs = defineStore('prefs', () => {
   const north = useLocalStorage<'magnetic' | 'true'>('rindle-north', 'magnetic')
   /** Owner: fewer leaves and what to do next in a sentence. Not chosen: as the job says who installs it. */
   const mode = useLocalStorage<'' | 'trade' | 'owner'>('rindle-mode', '')
+  /** For one hand and no eyes. */
+  const handsFree = useLocalStorage('rindle-hands-free', { awake: false, voice: false, buzz: false, remote: false })
   /** A screen for which the server draws anew, upright and with larger words. */
   const narrow = useMediaQuery('(max-width: 600px)')
   watchEffect(() => applyTokens(light.value))
@@ -20,6 +22,7 @@ export const usePrefs = defineStore('prefs', () => {
     north,
     mode,
     narrow,
+    handsFree,
     toggleLight: () => {
       light.value = light.value === 'day' ? 'dusk' : 'day'
     },

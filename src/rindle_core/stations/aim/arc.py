@@ -9,12 +9,13 @@ from rindle_core.catalogue.models import Satellite
 from rindle_core.kernel.constants import SIDEREAL_DAY_H
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import separation_deg, wrap_180
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import pattern_loss_db
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.site import Site
-from rindle_core.stations.aim.findings import NEIGHBOUR
+from rindle_core.stations.aim.findings import INCLINED, NEIGHBOUR
 
 
 class InclinedInput(Site):
@@ -60,6 +61,34 @@ def inclined(given: InclinedInput) -> Outcome[InclinedResult]:
         widest_deg=float(away.max()),
     )
     return Outcome(result, [])
+
+
+def judge_inclined(
+    satellite: Satellite, site: Site, beamwidth_deg: float, rules: HouseRules
+) -> tuple[InclinedResult | None, list[Finding]]:
+    """What the daily swing of a satellite takes from a fixed dish on its middle; nothing where it is held."""
+    if not satellite.inclination_deg:
+        return None, []
+    swing = inclined(
+        InclinedInput(
+            latitude_deg=site.latitude_deg,
+            longitude_deg=site.longitude_deg,
+            height_m=site.height_m,
+            satellite_longitude_deg=satellite.longitude_deg,
+            inclination_deg=satellite.inclination_deg,
+        )
+    ).result
+    loss_db = float(pattern_loss_db(swing.widest_deg, beamwidth_deg))
+    finding = INCLINED.at_most(
+        loss_db,
+        rules.swing_loss_db,
+        level=Level.MIND,
+        clear="The satellite's daily swing costs little",
+        over=f"{satellite.name} swings {swing.widest_deg:.2f}° from its middle in a day",
+        why="It is no longer held on the equator: a fixed dish loses most at the ends of its swing, twice a day.",
+        clears_by="Choose a satellite that is held, a smaller dish, or a dish that follows.",
+    )
+    return swing, [finding]
 
 
 class NeighboursInput(Site):
@@ -150,5 +179,6 @@ __all__ = [
     "NeighboursResult",
     "Site",
     "inclined",
+    "judge_inclined",
     "neighbours",
 ]

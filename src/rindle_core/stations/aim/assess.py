@@ -5,8 +5,10 @@ from __future__ import annotations
 from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.site import Site
 from rindle_core.stations.aim import beams
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim
+from rindle_core.stations.aim.arc import judge_inclined
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
 from rindle_core.stations.aim.dial import correction, dial_of
@@ -149,9 +151,20 @@ def plumb_of(job: JobInput, aimed: AimResult | None) -> Outcome[PlumbResult] | N
     )
 
 
+def swing_of(job: JobInput, aimed: AimResult | None) -> list[Finding]:
+    """What an inclined satellite's day takes from this dish."""
+    terminal, satellite, place = job.picks.terminal, job.picks.satellite, job.brief.place
+    if aimed is None or not aimed.visible or terminal is None or terminal.panel or satellite is None or place is None:
+        return []
+    site = Site(latitude_deg=place[0], longitude_deg=place[1], height_m=job.brief.above_sea_m)
+    return judge_inclined(satellite, site, terminal.beamwidth_deg(), job.picks.rules)[1]
+
+
 def modem_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
     """The `work_order` calculator on what the modem's own page shows; None while nothing of it was entered."""
-    return printed_angles(job, job.aim.modem_azimuth_deg, job.aim.modem_elevation_deg, None, "modem")
+    return printed_angles(
+        job, job.aim.modem_azimuth_deg, job.aim.modem_elevation_deg, None, "modem", job.aim.modem_north
+    )
 
 
 def assess(context: Context) -> Outcome[AimPart]:
@@ -175,6 +188,7 @@ def assess(context: Context) -> Outcome[AimPart]:
     azimuth = result.azimuth_true_deg if result and result.visible else None
     if panel_aim is not None and not panel_aim.self_aiming:
         azimuth = panel_aim.azimuth_true_deg
+    dish += swing_of(job, result)
     part = AimPart(
         landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth),
         spare_feeds=beside.result if isinstance(beside, Outcome) else None,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -50,6 +50,13 @@ class AimFacts(Facts):
     modem_azimuth_deg: Annotated[float | None, Entry("Azimuth on its page")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )
+    modem_north: Annotated[
+        Literal["", "true", "magnetic"],
+        Entry(
+            "Counted from",
+            choices={"": "not said: true is tried first", "true": "true north", "magnetic": "magnetic north"},
+        ),
+    ] = ""
     modem_elevation_deg: Annotated[float | None, Entry("Elevation on its page")] = Field(default=None, ge=-90, le=90)
 
 

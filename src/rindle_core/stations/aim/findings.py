@@ -105,6 +105,14 @@ MARGIN = Kind(
     source="Footprint, spreading, ITU-R P.676 gas and P.618 rain: a planning aid",
     at="aim.needed_es_n0_db",
 )
+INCLINED = Kind(
+    "aim.inclined",
+    "loss at the ends of the satellite's daily swing",
+    against="house rule `swing_loss_db`",
+    unit="db",
+    source="Look angles through a day; the pattern of the dish",
+    at="brief.satellite_code",
+)
 SUN_OUTAGE = Kind(
     "aim.sun_outage",
     "the longest sun outage of the coming year",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.aim.work_order import WorkOrderInput, WorkOrderResult, work_order
+from rindle_core.stations.aim.work_order import NorthSaid, WorkOrderInput, WorkOrderResult, work_order
 from rindle_core.stations.entries import JobInput
 
 
@@ -15,6 +15,7 @@ def printed_angles(
     elevation_deg: float | None,
     skew_deg: float | None,
     said_by: Literal["order", "modem"],
+    north: NorthSaid = "",
 ) -> Outcome[WorkOrderResult] | None:
     """The `work_order` calculator on what was printed or shown; None while nothing of it was entered."""
     placed = job.brief.latitude_deg is not None and job.brief.longitude_deg is not None
@@ -34,6 +35,7 @@ def printed_angles(
             others=job.picks.others,
             clinometer=job.picks.terminal.clinometer if job.picks.terminal else None,
             printed_azimuth_deg=azimuth_deg,
+            printed_north=north,
             printed_elevation_deg=elevation_deg,
             printed_skew_deg=skew_deg,
             said_by=said_by,

@@ -19,6 +19,8 @@ from rindle_core.science.site import Site
 from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
 from rindle_core.stations.aim.findings import MODEM_ANGLE, ORDER_ANGLE
 
+NorthSaid = Literal["", "true", "magnetic"]
+
 
 class WorkOrderInput(Site):
     """The site and satellite as we know them, and what is printed. What is not printed stays empty."""
@@ -30,6 +32,7 @@ class WorkOrderInput(Site):
     )
     clinometer: Clinometer | None = None
     printed_azimuth_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
+    printed_north: NorthSaid = Field(default="", description="From which north it counts, where that is said")
     printed_elevation_deg: float | None = Field(default=None, ge=-90, le=90)
     printed_skew_deg: float | None = Field(default=None, ge=-90, le=90)
     said_by: Literal["order", "modem"] = Field(
@@ -47,8 +50,9 @@ class AngleCheck(Model):
     """One printed angle against ours."""
 
     what: str
+    reference: str = Field(default="", description="From what both are counted")
     printed_deg: float
-    ours_deg: float = Field(description="As the screens show it: azimuth true, elevation with refraction")
+    ours_deg: float = Field(description="Azimuth from the north that is said, else true; elevation with refraction")
     difference_deg: float
     agrees: bool
     explanation: str = Field(description="Which mistake fits; empty where it agrees or nothing fits")
@@ -81,15 +85,19 @@ def _guess(code: str, text: str, result: AimResult) -> _Guess:
     )
 
 
-def _azimuths(ours: AimResult) -> Iterator[tuple[str, str, float]]:
-    """Mistakes about the azimuth alone."""
+def _azimuths(ours: AimResult, north: NorthSaid) -> Iterator[tuple[str, str, float]]:
+    """Mistakes about the azimuth alone, beginning with none."""
     d = ours.declination_deg
-    yield "true", "", ours.azimuth_true_deg
-    yield (
-        "magnetic",
-        "It is the magnetic bearing, not the true one: the compass figure was printed.",
-        ours.azimuth_true_deg - d,
-    )
+    if north == "magnetic":
+        yield "magnetic_said", "", ours.azimuth_true_deg - d
+        yield "true", "It is the true bearing, though it is said to be magnetic.", ours.azimuth_true_deg
+    else:
+        yield "true", "", ours.azimuth_true_deg
+        yield (
+            "magnetic",
+            "It is the magnetic bearing, not the true one: the compass figure was printed.",
+            ours.azimuth_true_deg - d,
+        )
     yield "declination_sign", "The declination was applied with the wrong sign.", ours.azimuth_true_deg + d
     yield (
         "reversed",
@@ -165,7 +173,12 @@ def _explain(given: WorkOrderInput, ours: AimResult) -> tuple[str, str, str]:
     """Explanations for azimuth, elevation and skew; simple mistakes before those that move everything."""
     t = given.tolerance_deg
     azimuth = next(
-        ((code, text) for code, text, value in _azimuths(ours) if _fits(given.printed_azimuth_deg, value, t)), None
+        (
+            (code, text)
+            for code, text, value in _azimuths(ours, given.printed_north)
+            if _fits(given.printed_azimuth_deg, value, t)
+        ),
+        None,
     )
     elevation = next(
         (
@@ -212,19 +225,23 @@ def work_order(given: WorkOrderInput) -> Outcome[WorkOrderResult]:
         ]
     )[0].result
     texts = _explain(given, ours)
+    magnetic = given.printed_north == "magnetic"
+    own_azimuth_deg = (ours.azimuth_true_deg - ours.declination_deg) % 360.0 if magnetic else ours.azimuth_true_deg
+    north = "magnetic north" if magnetic else "true north"
     rows = (
-        ("azimuth", given.printed_azimuth_deg, ours.azimuth_true_deg, 360.0),
-        ("elevation", given.printed_elevation_deg, ours.elevation_apparent_deg, 360.0),
-        ("skew", given.printed_skew_deg, ours.skew_deg, 180.0),
+        ("azimuth", north, given.printed_azimuth_deg, own_azimuth_deg, 360.0),
+        ("elevation", "the horizon", given.printed_elevation_deg, ours.elevation_apparent_deg, 360.0),
+        ("skew", "clockwise from behind", given.printed_skew_deg, ours.skew_deg, 180.0),
     )
     limits = {"azimuth": given.tolerance_deg, "elevation": given.tolerance_deg, "skew": 2 * given.tolerance_deg}
     checks = []
-    for (what, printed, own, period), text in zip(rows, texts, strict=True):
+    for (what, reference, printed, own, period), text in zip(rows, texts, strict=True):
         if printed is not None:
             difference = (printed - own + period / 2) % period - period / 2
             checks.append(
                 AngleCheck(
                     what=what,
+                    reference=reference,
                     printed_deg=printed,
                     ours_deg=own,
                     difference_deg=difference,
@@ -258,4 +275,4 @@ def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits
     ]
 
 
-__all__ = ["AngleCheck", "WorkOrderInput", "WorkOrderResult", "work_order"]
+__all__ = ["AngleCheck", "NorthSaid", "WorkOrderInput", "WorkOrderResult", "work_order"]

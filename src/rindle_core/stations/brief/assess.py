@@ -26,6 +26,7 @@ from rindle_core.stations.brief.findings import (
     CREW,
     CUSTOMER,
     HEIGHT,
+    ORDER_READ,
     PLACE,
     SATELLITE,
     TERMINAL,
@@ -40,8 +41,14 @@ from rindle_core.stations.station import Context
 
 def order_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
     """The `work_order` calculator; None while nothing printed was entered."""
+    brief = job.brief
     return printed_angles(
-        job, job.brief.printed_azimuth_deg, job.brief.printed_elevation_deg, job.brief.printed_skew_deg, "order"
+        job,
+        brief.printed_azimuth_deg,
+        brief.printed_elevation_deg,
+        brief.printed_skew_deg,
+        "order",
+        brief.printed_north,
     )
 
 
@@ -105,6 +112,23 @@ def judge_brief(job: JobInput) -> list[Finding]:
     return findings
 
 
+def judge_order_read(job: JobInput) -> list[Finding]:
+    """What a machine has read in is not yet what somebody has compared; nothing where nothing was read in."""
+    brief = job.brief
+    if not brief.order_name:
+        return []
+    if brief.order_read:
+        return [ORDER_READ(Level.CLEAR, "The work order was read through", f"{brief.order_name}, line by line.")]
+    return [
+        ORDER_READ(
+            Level.MIND,
+            "Nobody has read through what was taken from the work order",
+            f"{brief.order_name} was read in by Rindle: a digit may stand in the wrong field.",
+            clears_by="Compare each line with the paper, then tick it.",
+        )
+    ]
+
+
 def assess(context: Context) -> Outcome[BriefPart]:
     """The order against our figures, the place against its second entry, and all that is settled beforehand."""
     job = context.job
@@ -128,6 +152,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *(ordered.findings if ordered else []),
         *(apart_by.findings if apart_by else []),
         *due.findings,
+        *judge_order_read(job),
         *judge_codes(job),
         *judge_hardware_address(job.brief.hardware_address),
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),

@@ -60,11 +60,22 @@ class BriefFacts(VisitFacts):
     printed_azimuth_deg: Annotated[float | None, Entry("Printed azimuth")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the work order"
     )
+    printed_north: Annotated[
+        Literal["", "true", "magnetic"],
+        Entry(
+            "Counted from",
+            choices={"": "not said: true is tried first", "true": "true north", "magnetic": "magnetic north"},
+        ),
+    ] = ""
     printed_elevation_deg: Annotated[float | None, Entry("Printed elevation")] = Field(default=None, ge=-90, le=90)
     printed_skew_deg: Annotated[float | None, Entry("Printed skew")] = Field(default=None, ge=-90, le=90)
     order_extra: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Entry("What else the order said")] = Field(
         default_factory=dict, max_length=40, description="Fields of the work order that have no place of their own here"
     )
+    order_name: Annotated[str, Entry("Work order read in")] = Field(
+        default="", max_length=120, description="Name of the file, or that it was pasted"
+    )
+    order_read: Annotated[bool, Entry("What was read in is compared with the paper, line by line")] = False
     needs: Annotated[list[str], Entry("What the customer needs", words="needs")] = Field(
         default_factory=list, max_length=20
     )

@@ -225,6 +225,12 @@ WEATHER = Kind(
     source="House rules: weather limits",
     at="brief.forecast_gust_mps",
 )
+ORDER_READ = Kind(
+    "brief.order_read",
+    "whether somebody compared what was read in from the work order",
+    source="Habit of the trade: what a machine took over is read by a person",
+    at="brief.order_read",
+)
 CUSTOMER = Kind("brief.customer", "whether the customer has a name", at="brief.customer")
 PLACE = Kind("brief.place", "whether the place is known", at="brief.place_text")
 TERMINAL = Kind("brief.terminal", "whether a terminal is chosen", at="brief.terminal_code")

@@ -11,12 +11,15 @@ from hypothesis import strategies as st
 
 from rindle_core.catalogue.models import Beam, Clinometer, Satellite
 from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
 from rindle_core.kernel.geometry import separation_deg
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.outline import edge_distance_km
+from rindle_core.science.site import Site
 from rindle_core.science.sun import julian_date, sun_directions
 from rindle_core.stations.aim.aim import AimInput, aim, clinometer_reading_deg
-from rindle_core.stations.aim.arc import InclinedInput, NeighboursInput, inclined, neighbours
+from rindle_core.stations.aim.arc import InclinedInput, NeighboursInput, inclined, judge_inclined, neighbours
 from rindle_core.stations.aim.beams import BeamInput, beam
 from rindle_core.stations.aim.bearings import LandmarkInput, OffsetInput, SunBearingInput, landmark, offset, sun_bearing
 from rindle_core.stations.aim.instruments import (
@@ -189,6 +192,16 @@ def test_an_inclined_satellite_moves_by_more_than_its_inclination_seen_from_near
     # Seen from under it, 42 164 km over the slant range of some 36 740: 3.4°.
     assert result.widest_deg == pytest.approx(3 * 42164 / 36740, abs=0.15)
     assert result.track[0].elevation_deg == pytest.approx(result.track[-1].elevation_deg, abs=1e-3)
+
+
+@pytest.mark.parametrize(("inclination_deg", "level"), [(0.0, None), (0.2, Level.CLEAR), (0.6, Level.MIND)])
+def test_a_swinging_satellite_is_minded_by_what_the_dish_loses(inclination_deg, level):
+    satellite = stored("own", 31.6).model_copy(update={"inclination_deg": inclination_deg})
+    swing, found = judge_inclined(satellite, Site(**HIGHLAND), 1.4, HouseRules())
+    assert [one.level for one in found] == ([] if level is None else [level])
+    if swing is not None:  # a parabola of 12 dB at a beamwidth, seen from nearer than the Earth's middle
+        by_hand_db = 12 * (inclination_deg * 42164 / 36740 / 1.4) ** 2
+        assert found[0].figure == pytest.approx(by_hand_db, rel=0.15)
 
 
 def stored(code, longitude, mhz=1200.0, polygon=((20, -35), (35, -35), (35, -20), (20, -20)), letter="A"):

@@ -28,12 +28,14 @@ const printedOf = (what: string) => {
   >
     <div class="fields">
       <fact at="aim.modem_azimuth_deg" />
+      <fact at="aim.modem_north" />
       <fact at="aim.modem_elevation_deg" />
     </div>
     <table v-if="shown" class="grid-table" aria-label="Three figures">
       <thead>
         <tr>
           <th scope="col">Angle</th>
+          <th scope="col">Counted from</th>
           <th scope="col">Ours</th>
           <th scope="col">Modem</th>
           <th scope="col">Printed</th>
@@ -43,6 +45,7 @@ const printedOf = (what: string) => {
       <tbody>
         <tr v-for="check in shown.checks" :key="check.what">
           <th scope="row">{{ check.what }}</th>
+          <td>{{ check.reference }}</td>
           <td>{{ check.ours_deg.toFixed(1) }}°</td>
           <td>
             <verdict-stone :verdict="check.agrees ? 'clear' : 'mind'" :size="16" />

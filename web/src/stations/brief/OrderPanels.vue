@@ -83,6 +83,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
     <p v-if="faultsOf('order.')" class="trouble" role="alert">{{ faultsOf('order.') }}</p>
     <div class="fields">
       <fact at="brief.printed_azimuth_deg" />
+      <fact at="brief.printed_north" />
       <fact at="brief.printed_elevation_deg" />
       <fact at="brief.printed_skew_deg" />
       <fact at="brief.site_id" />
@@ -90,6 +91,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <fact at="brief.cluster_code" />
       <fact at="brief.customer_reference" />
     </div>
+    <fact v-if="visit.order_name" at="brief.order_read" :hint="`Read in: ${visit.order_name}`" />
     <table v-if="extra.length" class="grid-table" aria-label="What else the order said">
       <tbody>
         <tr v-for="[what, said] in extra" :key="what">
@@ -102,6 +104,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <thead>
         <tr>
           <th scope="col">Angle</th>
+          <th scope="col">Counted from</th>
           <th scope="col">Printed</th>
           <th scope="col">Ours</th>
           <th scope="col">Differs by</th>
@@ -111,6 +114,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <tbody>
         <tr v-for="check in order.checks" :key="check.what">
           <th scope="row">{{ check.what }}</th>
+          <td>{{ check.reference }}</td>
           <td>{{ check.printed_deg.toFixed(1) }}°</td>
           <td>{{ check.ours_deg.toFixed(1) }}°</td>
           <td>{{ sign(check.difference_deg) }}</td>
