@@ -204,3 +204,29 @@ def test_on_a_telephone_each_word_is_readable_and_stands_in_the_sheet(name, syst
         for text, size, left, right in written(drawing.svg):
             assert size * NARROW_PX / width >= 12.0, (drawing.name, text)
             assert -1 <= left <= right <= width + 1, (drawing.name, text, left, right)
+
+
+@pytest.mark.parametrize("narrow", [False, True])
+def test_spare_feeds_stand_on_their_bar_to_scale_and_turned_as_told(narrow):
+    facts = JobInput.model_validate(golden.read("2026-104")["facts"])
+    wanted = ["hamerkop-2", "lapwing-3"]
+    facts = facts.model_copy(update={"aim": facts.aim.model_copy(update={"spare_satellites": wanted})})
+    result = assess(facts).result
+    (drawing,) = job_drawings(facts, result, "metric", ["feeds"], narrow=narrow)
+    rings = nodes(drawing, "circle")
+    (main,) = (numbers(one, "cx", "cy") for one in rings if one.get("stroke") == "var(--ink)")
+    spare = sorted(numbers(one, "cx", "cy", "r") for one in rings if one.get("stroke") == "var(--stream)")
+    told = sorted(result.spare_feeds.feeds, key=lambda one: one.feed.along_bar_mm)
+    assert len(spare) == len(told) == 2
+    px = (spare[0][0] - main[0]) / told[0].feed.along_bar_mm
+    for (x, y, radius), one in zip(spare, told, strict=True):
+        assert (x - main[0]) / px == pytest.approx(one.feed.along_bar_mm, abs=0.5)
+        assert (main[1] - y) / px == pytest.approx(one.feed.height_mm, abs=0.5)
+        assert radius == pytest.approx(max(9.0, facts.aim.feed_diameter_mm * px / 2), abs=0.01)
+    strokes = [numbers(one, "x1", "y1", "x2", "y2") for one in nodes(drawing, "line", stroke="var(--stream)")]
+    turned = [np.degrees(np.arctan2(x1 - x2, y2 - y1)) for x1, y1, x2, y2 in sorted(strokes)]
+    assert turned == pytest.approx([one.feed.skew_deg for one in told], abs=0.1)
+    width = float(ET.fromstring(drawing.svg).get("viewBox").split()[2])
+    for text, size, left, right in written(drawing.svg):
+        assert size * NARROW_PX / NARROW_PX >= 12.0
+        assert -1 <= left <= right <= width + 1, (text, left, right)

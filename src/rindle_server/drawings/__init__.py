@@ -16,6 +16,7 @@ from rindle_server.drawings.aim_setting import setting_card
 from rindle_server.drawings.brief import block_diagram
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import cable_run
+from rindle_server.drawings.feeds import feed_bar
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
@@ -49,6 +50,13 @@ def _setting(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing
     if terminal is None or terminal.panel is not None or aimed is None or not aimed.visible:
         return []
     return [setting_card(aimed, terminal, result.beam, narrow=look.narrow)]
+
+
+def _feeds(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    found, satellite = result.spare_feeds, facts.picks.satellite
+    if found is None or satellite is None:
+        return []
+    return [feed_bar(found, satellite.name, facts.aim.feed_diameter_mm, look)]
 
 
 def _plan(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
@@ -120,6 +128,7 @@ GROUPS: dict[str, Made] = {
     "blocks": _blocks,
     "dial": _dial,
     "setting": _setting,
+    "feeds": _feeds,
     "plan": _plan,
     "skyline": _skyline,
     "skyline-wide": _wide,

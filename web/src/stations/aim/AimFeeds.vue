@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Spare feeds for neighbouring satellites, and the bracket that holds them; what is wanted stays with the job. */
 import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import { feedRows } from '@/stations/aim/rows'
@@ -31,6 +32,7 @@ const rows = computed(() => (feeds.value ? feedRows(feeds.value, show) : []))
       <fact at="aim.feed_diameter_mm" />
     </div>
     <template v-if="job.facts.aim.spare_satellites?.length">
+      <drawing-view name="feeds" />
       <table v-if="rows.length" class="grid-table" aria-label="Spare feeds">
         <tbody>
           <tr v-for="[name, text] in rows" :key="name">
