@@ -20,6 +20,7 @@ LABELS: dict[str, str] = {
     "at_height_weight_min": "Minutes at height that weigh as one metre",
     "azimuth_screw": "Azimuth screw",
     "backlash_turns": "Play",
+    "battery_share": "Share of a battery that is used",
     "beam_edge_km": "Nearness to a beam's edge to be minded",
     "beams": "Beams",
     "before_power": "Before power is switched on",
@@ -100,6 +101,7 @@ LABELS: dict[str, str] = {
     "inclination_deg": "Inclination",
     "indoor": "Checks indoors",
     "indoors": "Stands indoors",
+    "inverter_share": "What an inverter hands on",
     "kind": "Kind",
     "label": "Words beside it",
     "ladder_gust_mps": "Gust in which nobody stands on a ladder",
@@ -283,6 +285,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Weather and people": (
         "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",
         "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
+        "inverter_share", "battery_share",
     ),
     "Cable": ("cable_temperature_c", "cable_warn_share", "connector_loss_db", "service_loop_m"),
     "Peak and proof": (

@@ -27,7 +27,7 @@ Latitude = Annotated[float, Field(ge=-90, le=90)]
 Corner = tuple[Longitude, Latitude]
 
 
-PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router"]
+PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router", "spare_supply"]
 PART_KINDS: dict[PartKind, str] = {
     "reflector": "Reflector",
     "feed": "Feed",
@@ -35,6 +35,7 @@ PART_KINDS: dict[PartKind, str] = {
     "modem": "Modem",
     "panel": "Panel",
     "router": "Router",
+    "spare_supply": "Spare supply",
 }
 
 

@@ -38,6 +38,7 @@ MODULE_OF = {
     "spare_feeds": "stations.aim.spare_feeds",
     "mount_choice": "stations.mount.mount_choice",
     "weather": "stations.brief.weather",
+    "spare_power": "stations.brief.spare_power",
     "visit_days": "stations.brief.visit_days",
     "costs": "stations.brief.costs",
     "extra_runs": "stations.cable.cable",

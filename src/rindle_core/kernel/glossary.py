@@ -140,6 +140,7 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ),
         ("Inclination", "Angle of an orbit to the equator: an inclined satellite swings up and down in a day.", ""),
         ("Landmark", "Something seen from the site and found on the map: it gives a bearing without a compass.", ""),
+        ("Inverter", "Makes mains voltage of a battery's; it keeps a part of what it takes for itself.", ""),
         ("Latency", "How long an answer takes.", "In thousandths of a second, there and back."),
         ("Level", "How strong the signal is, as the modem tells it.", "In dB, against the noise."),
         ("Lock", "The modem has found the carrier and follows it.", ""),

@@ -86,6 +86,10 @@ class HouseRules(Model):
     lineup_lead_min: float = Field(
         default=60.0, ge=0, le=600, description="Minutes before a line-up by which coarse pointing is finished"
     )
+    inverter_share: float = Field(default=0.85, gt=0, le=1, description="What an inverter hands on of what it takes")
+    battery_share: float = Field(
+        default=0.5, gt=0, le=1, description="Share of a battery that may be used: half of lead, more of lithium"
+    )
     lineup_min: float = Field(default=30.0, gt=0, le=240, description="Minutes that a line-up takes")
     weekends: Literal["free", "work"] = Field(
         default="free", description="Whether the crew works on Saturday and Sunday; the first day counts in any case"

@@ -12,11 +12,11 @@ from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_server.drawings.aim import dial_card
+from rindle_server.drawings.aim_feeds import feed_bar
 from rindle_server.drawings.aim_setting import setting_card
 from rindle_server.drawings.brief import block_diagram
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import cable_run
-from rindle_server.drawings.feeds import feed_bar
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan

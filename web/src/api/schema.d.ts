@@ -818,6 +818,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/spare_power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_spare_power"];
+        put?: never;
+        /** Battery that keeps the service through a power cut */
+        post: operations["calc_spare_power"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/sun_bearing": {
         parameters: {
             query?: never;
@@ -2845,6 +2863,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -2869,6 +2888,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -3127,6 +3147,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -3151,6 +3172,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -3336,6 +3358,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -3360,6 +3383,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -3705,6 +3729,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -3729,6 +3754,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -3829,6 +3855,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -3853,6 +3880,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -4348,6 +4376,11 @@ export interface components {
              * @description A second entry for the same site
              */
             other_latitude_deg?: number | null;
+            /**
+             * Load beside the terminal
+             * @description Modem, router, telephone: as their labels say
+             */
+            other_load_w?: number | null;
             /** Longitude of the second entry */
             other_longitude_deg?: number | null;
             /**
@@ -4449,6 +4482,11 @@ export interface components {
              * @default
              */
             site_id: string;
+            /**
+             * Goes on without mains for
+             * @description Empty: a power cut stops it
+             */
+            spare_power_h?: number | null;
             /** Surface */
             surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
             /** Tasks of the visit */
@@ -4653,6 +4691,11 @@ export interface components {
              * @description A second entry for the same site
              */
             other_latitude_deg?: number | null;
+            /**
+             * Load beside the terminal
+             * @description Modem, router, telephone: as their labels say
+             */
+            other_load_w?: number | null;
             /** Longitude of the second entry */
             other_longitude_deg?: number | null;
             /**
@@ -4730,6 +4773,11 @@ export interface components {
             site_code?: string | null;
             /** Site id */
             site_id?: string | null;
+            /**
+             * Goes on without mains for
+             * @description Empty: a power cut stops it
+             */
+            spare_power_h?: number | null;
             /** Surface */
             surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
             /** Tasks of the visit */
@@ -4860,6 +4908,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -4884,6 +4933,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -5871,6 +5921,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -5895,6 +5946,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -6619,6 +6671,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -6643,6 +6696,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -7918,6 +7972,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -7942,6 +7997,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -8318,6 +8374,12 @@ export interface components {
              */
             at_height_weight_min: number;
             /**
+             * Battery Share
+             * @description Share of a battery that may be used: half of lead, more of lithium
+             * @default 0.5
+             */
+            battery_share: number;
+            /**
              * Beam Edge Km
              * @description Distance to a beam's edge under which the second choice is said
              * @default 30
@@ -8462,6 +8524,12 @@ export interface components {
              * @default 0.2
              */
             hold_db: number;
+            /**
+             * Inverter Share
+             * @description What an inverter hands on of what it takes
+             * @default 0.85
+             */
+            inverter_share: number;
             /**
              * Ladder Gust Mps
              * @description Gust over which nobody goes up a ladder or on a roof
@@ -8956,6 +9024,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -8980,6 +9049,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -9431,6 +9501,7 @@ export interface components {
              *         "aside_factor": 0.3,
              *         "assumed_obstacle_distance_m": 10,
              *         "at_height_weight_min": 120,
+             *         "battery_share": 0.5,
              *         "beam_edge_km": 30,
              *         "better_bearing_percent": 1,
              *         "browse_out_percent": 3,
@@ -9455,6 +9526,7 @@ export interface components {
              *         "game_gaps_per_h": 4,
              *         "growth_years": 5,
              *         "hold_db": 0.2,
+             *         "inverter_share": 0.85,
              *         "ladder_gust_mps": 12,
              *         "level_margin_db": 3,
              *         "level_shortfall_db": 2,
@@ -10431,7 +10503,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            kind: "reflector" | "feed" | "transceiver" | "modem" | "panel" | "router";
+            kind: "reflector" | "feed" | "transceiver" | "modem" | "panel" | "router" | "spare_supply";
             /**
              * Model
              * @description As the label says
@@ -10614,6 +10686,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -10638,6 +10711,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -10777,6 +10851,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -10801,6 +10876,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -10971,6 +11047,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -10995,6 +11072,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -11166,6 +11244,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -11190,6 +11269,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -12290,6 +12370,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -12314,6 +12395,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -13148,6 +13230,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -13172,6 +13255,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -13568,6 +13652,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -13592,6 +13677,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14520,6 +14606,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -14544,6 +14631,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14919,6 +15007,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -14943,6 +15032,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -15252,6 +15342,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -15276,6 +15367,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16124,6 +16216,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -16148,6 +16241,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16379,6 +16473,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -16403,6 +16498,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16626,6 +16722,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -16650,6 +16747,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16811,6 +16909,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -16835,6 +16934,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16909,6 +17009,132 @@ export interface components {
             brackets: components["schemas"]["BracketChoice"][];
             /** Feeds */
             feeds: components["schemas"]["NamedFeed"][];
+        };
+        /**
+         * SparePowerInput
+         * @description The load, and for how long it must run without mains.
+         */
+        SparePowerInput: {
+            /**
+             * Other Load W
+             * @description Modem, router and what else must go on
+             */
+            other_load_w: number;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Spare Power H */
+            spare_power_h: number;
+            /**
+             * Terminal W
+             * @description Outdoor unit, as the terminal's supply says
+             */
+            terminal_w: number;
+        };
+        /** SparePowerOutcome */
+        SparePowerOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SparePowerResult"];
+        };
+        /**
+         * SparePowerResult
+         * @description A battery that bridges it. A planning aid: the mains side is for licensed people.
+         */
+        SparePowerResult: {
+            /**
+             * Battery Ah
+             * @description The same at 12 V
+             */
+            battery_ah: number;
+            /**
+             * Battery Wh
+             * @description That the battery must be sold with
+             */
+            battery_wh: number;
+            /**
+             * Energy Wh
+             * @description That the load takes
+             */
+            energy_wh: number;
+            /** Load W */
+            load_w: number;
         };
         /**
          * Spot
@@ -17094,6 +17320,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -17118,6 +17345,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -17766,6 +17994,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -17790,6 +18019,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -18018,6 +18248,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -18042,6 +18273,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -18327,6 +18559,7 @@ export interface components {
             /** Place Error M */
             place_error_m: number | null;
             position_entry: components["schemas"]["PositionEntryResult"] | null;
+            spare_power?: components["schemas"]["SparePowerResult"] | null;
             weather: components["schemas"]["WeatherResult"];
         };
         /**
@@ -18353,6 +18586,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -18377,6 +18611,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -18675,6 +18910,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -18699,6 +18935,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -18788,6 +19025,7 @@ export interface components {
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
              *       "browse_out_percent": 3,
@@ -18812,6 +19050,7 @@ export interface components {
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
              *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -21017,6 +21256,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpareFeedsOutcome"];
+                };
+            };
+        };
+    };
+    schema_spare_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_spare_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SparePowerInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SparePowerOutcome"];
                 };
             };
         };

@@ -40,7 +40,16 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.reuse_note',
       'brief.old_line',
     ),
-    leaf('site', 'Site', 'brief.access', 'brief.settled', 'brief.indoor', 'brief.indoor_note'),
+    leaf(
+      'site',
+      'Site',
+      'brief.access',
+      'brief.settled',
+      'brief.indoor',
+      'brief.indoor_note',
+      'brief.spare_power_h',
+      'brief.other_load_w',
+    ),
     leaf(
       'crew',
       'Crew and risks',

@@ -231,6 +231,12 @@ ORDER_READ = Kind(
     source="Habit of the trade: what a machine took over is read by a person",
     at="brief.order_read",
 )
+SPARE_POWER = Kind(
+    "brief.spare_power",
+    "whether something bridges a power cut for as long as is wanted",
+    source="Load times time; house rules `inverter_share` and `battery_share`: a planning aid",
+    at="brief.spare_power_h",
+)
 CUSTOMER = Kind("brief.customer", "whether the customer has a name", at="brief.customer")
 PLACE = Kind("brief.place", "whether the place is known", at="brief.place_text")
 TERMINAL = Kind("brief.terminal", "whether a terminal is chosen", at="brief.terminal_code")

@@ -20,6 +20,7 @@ from rindle_core.stations.brief.places import (
     degrees_minutes_seconds,
     position_entry,
 )
+from rindle_core.stations.brief.spare_power import SparePowerResult, judge_spare_power
 from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
 from rindle_core.stations.brief.visit_days import visit_days
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
@@ -41,6 +42,7 @@ class VisitAssessment(Model):
     days: VisitDaysResult
     costs: CostsResult
     lineup: LineupResult
+    spare_power: SparePowerResult | None = None
 
 
 def visit_of(
@@ -69,6 +71,13 @@ def visit_of(
     )
     days = visit_days(_days_of(job, due_on))
     lined = _lineup(job, beam)
+    terminal = job.picks.terminal
+    listed = any(one.kind == "spare_supply" for one in visit.kit) or any(
+        word in one.item.casefold() for one in visit.deliveries for word in ("battery", "spare supply")
+    )
+    power, spared = judge_spare_power(
+        visit.spare_power_h, terminal.supply.power_w if terminal else None, visit.other_load_w, listed, job.picks.rules
+    )
     wants_lineup = visit.lineup_at is not None or (job.picks.terminal is not None and job.picks.terminal.needs_lineup)
     findings = [
         *(mounts.findings if visit.surface else []),
@@ -77,6 +86,7 @@ def visit_of(
         *(lined.findings if wants_lineup else []),
         *judge_visit(visit, job.brief.date, job.picks.words),
         *judge_documents(job.picks.documents, job.picks.satellite),
+        *spared,
         *judge_old_line(visit, visit.kit, visit.deliveries, job.picks.words),
     ]
     error_m, errors, entry = _place_of(job)
@@ -89,6 +99,7 @@ def visit_of(
         days=days.result,
         costs=costs(CostsInput(items=visit.costs, overlap_month_count=visit.overlap_month_count)).result,
         lineup=lined.result,
+        spare_power=power,
     )
     return result, findings
 

@@ -175,6 +175,12 @@ class VisitFacts(Facts):
     indoor_note: Annotated[str, Entry("Indoor place", placeholder="Room, wall, nearest socket")] = Field(
         default="", max_length=300
     )
+    spare_power_h: Annotated[float | None, Entry("Goes on without mains for", hint="Empty: a power cut stops it")] = (
+        Field(default=None, gt=0, le=200)
+    )
+    other_load_w: Annotated[
+        float | None, Entry("Load beside the terminal", hint="Modem, router, telephone: as their labels say")
+    ] = Field(default=None, ge=0, le=5000)
     lineup_at: Annotated[
         dt.datetime | None, Entry("Day and time", hint="On the site’s clock", placeholder="2026-11-26 14:00")
     ] = Field(default=None, description="Site's clock")

@@ -17,6 +17,7 @@ from rindle_core.catalogue.models import Bracket, Clinometer, PositionFormat, Sa
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, SURFACES, MountKind, mounts_with
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.gas import gas_loss_db
 from rindle_core.stations.aim.aim import AimInput, PlaceErrorInput, aim, place_error
 from rindle_core.stations.aim.instruments import checks_at_peak
@@ -30,6 +31,7 @@ from rindle_core.stations.brief.kit import KitItem
 from rindle_core.stations.brief.lineup import LineupInput, lineup_request
 from rindle_core.stations.brief.old_line import judge_old_line, judge_old_line_proved
 from rindle_core.stations.brief.places import PositionEntryInput, position_entry
+from rindle_core.stations.brief.spare_power import judge_spare_power
 from rindle_core.stations.brief.visit import VisitFacts
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, weather
@@ -406,3 +408,13 @@ def test_a_kind_of_mount_is_data_and_a_firms_own_stands_in_place_of_the_one_that
         return {one.kind.code: one.suits for one in options}["tripod"]
 
     assert (suits(list(SHIPPED_MOUNTS)), suits(kinds)) == (False, True)
+
+
+def test_spare_power_is_asked_for_until_something_gives_it():
+    rules = HouseRules()
+    assert judge_spare_power(None, 40, 20, False, rules) == (None, [])
+    assert [one.level for one in judge_spare_power(4, 40, None, False, rules)[1]] == [Level.UNKNOWN]
+    told, found = judge_spare_power(4, 40, 20, False, rules)
+    assert [one.level for one in found] == [Level.MIND]
+    assert told.battery_wh == pytest.approx(60 * 4 / 0.85 / 0.5)
+    assert [one.level for one in judge_spare_power(4, 40, 20, True, rules)[1]] == [Level.CLEAR]

@@ -29,6 +29,7 @@ const standsNow = computed(() =>
 const oldLine = computed(() =>
   (job.value.facts.picks.words?.old_lines ?? []).find((one) => one.code === visit.value.old_line),
 )
+const power = computed(() => job.value.assessment.visit?.spare_power ?? null)
 const costs = computed(() => job.value.assessment.visit?.costs)
 const money = (value: number) => formatMoney(value, job.value.facts.picks.rules?.currency)
 const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind', 'amount_money')
@@ -103,6 +104,16 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     <h2>Where the indoor unit goes</h2>
     <fact at="brief.indoor" with-text="text" />
     <fact at="brief.indoor_note" />
+    <h2>Spare power</h2>
+    <div class="fields">
+      <fact at="brief.spare_power_h" />
+      <fact at="brief.other_load_w" />
+    </div>
+    <p v-if="power">
+      {{ power.load_w.toFixed(0) }} W need a battery of <b>{{ power.battery_wh.toFixed(0) }} Wh</b>,
+      {{ power.battery_ah.toFixed(0) }} Ah at 12 V. A planning aid: the mains side is for licensed people, and a surge
+      arrester belongs before the modem where thunder is common.
+    </p>
   </leaf-part>
   <leaf-part
     leaf="parts"
