@@ -16,8 +16,8 @@ def wrap_180(angle_deg: ArrayLike) -> Array:
 
 
 def wrapped_180(angle_deg: float) -> float:
-    """`wrap_180` of a single angle."""
-    return float(wrap_180(angle_deg))
+    """`wrap_180` of a single angle, without an array's cost."""
+    return 180.0 - (180.0 - float(angle_deg)) % 360.0
 
 
 def fold_90(angle_deg: ArrayLike) -> Array:

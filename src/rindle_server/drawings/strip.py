@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from rindle_core.kernel.geometry import circle_about, wrap_180
+from rindle_core.kernel.geometry import circle_about, wrapped_180
 from rindle_core.stations.sky.fixed_sky import SkyDirection
 from rindle_server.drawings.svg import Frame, Point, line, words
 
@@ -37,12 +37,12 @@ class Strip:
 
     def at(self, azimuth_deg: float, elevation_deg: float) -> Point:
         """Drawing point of a direction; azimuths fold about the centre."""
-        offset = float(wrap_180(azimuth_deg - self.centre_deg))
+        offset = wrapped_180(azimuth_deg - self.centre_deg)
         return self.left + (offset + self.half_deg) * self.px, self.top + (self.top_deg - elevation_deg) * self.px
 
     def inside(self, azimuth_deg: float) -> bool:
         """Whether an azimuth lies on the strip."""
-        return abs(float(wrap_180(azimuth_deg - self.centre_deg))) <= self.half_deg
+        return abs(wrapped_180(azimuth_deg - self.centre_deg)) <= self.half_deg
 
     def frame(self) -> Frame:
         """How drawing units turn back into angles."""

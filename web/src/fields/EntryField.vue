@@ -12,7 +12,7 @@ import WordHelp from '@/frame/WordHelp.vue'
 import WordText from '@/frame/WordText.vue'
 import { usePrefs } from '@/stores/prefs'
 
-const NUMBER_PAUSE_MS = 40
+const NUMBER_PAUSE_MS = 16
 const WORDS_PAUSE_MS = 450
 const REST_MS = 700
 const props = withDefaults(

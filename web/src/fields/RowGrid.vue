@@ -115,7 +115,7 @@ async function save(leaving = false): Promise<void> {
 }
 let gone = false
 /** Figures follow the fingers; words wait until a person has come to an end of them. */
-const FIGURE_PAUSE_MS = 40
+const FIGURE_PAUSE_MS = 16
 const WORDS_PAUSE_MS = 500
 const REST_MS = 700
 const inWords = ref(false)

@@ -8,15 +8,22 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{ station: Station }>()
 const store = useJob()
 const open = ref(false)
-const parts = computed(() =>
+const every = computed(() =>
   [...(store.catalogue?.terminals.find((one) => one.code === store.job?.facts.brief.terminal_code)?.blocks ?? [])]
     .sort((a, b) => a.column - b.column || a.row - b.row)
     .map((one) => ({ code: one.code, name: one.name, here: (one.stations ?? []).includes(props.station) })),
 )
+/** One line: where the work is, and what stands before and behind it. */
+const parts = computed(() => {
+  const at = every.value.flatMap((one, index) => (one.here ? [index] : []))
+  const near = (index: number) => at.some((one) => Math.abs(one - index) <= 1)
+  return every.value.filter((_, index) => near(index))
+})
 </script>
 
 <template>
-  <details v-if="parts.length" class="system" @toggle="open = ($event.target as HTMLDetailsElement).open">
+  <p v-if="store.job?.facts.picks.terminal && !store.catalogue" class="system awaited" aria-hidden="true"></p>
+  <details v-else-if="parts.length" class="system" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>
       <span class="quiet">You are here</span>
       <span v-for="one in parts" :key="one.code" :class="['part', { here: one.here }]"
@@ -33,18 +40,25 @@ const parts = computed(() =>
 }
 summary {
   display: flex;
-  flex-wrap: wrap;
-  gap: 4px 6px;
+  gap: 6px;
   align-items: center;
-  min-height: 28px;
+  height: 32px;
+  white-space: nowrap;
+  overflow: hidden;
   font-size: 14px;
   cursor: pointer;
+}
+.awaited {
+  height: 32px;
 }
 summary::before {
   content: '▸';
   color: var(--quiet);
 }
-.system[open] summary::before {
+.system[open] .awaited {
+  height: 32px;
+}
+summary::before {
   content: '▾';
 }
 .part {

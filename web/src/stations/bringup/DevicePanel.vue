@@ -20,7 +20,7 @@ const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: stri
     <template v-else>
       <p class="row">
         <icon-plug-connected :size="20" aria-hidden="true" /><b>Simulated terminal</b
-        ><span class="quiet"
+        ><span class="quiet whole"
           >a stand-in that ships with Rindle; no radio is involved<template
             v-if="(store.telemetry?.time_scale ?? 1) !== 1"
             >. Its clock runs {{ store.telemetry?.time_scale }} times as fast as yours</template
@@ -47,6 +47,13 @@ const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: stri
 </template>
 
 <style scoped>
+.figures b {
+  display: inline-block;
+  min-width: 6em;
+}
+.whole {
+  flex-basis: 100%; /* its own line, so that nothing moves when the clock is known */
+}
 .device {
   display: grid;
   gap: 12px;

@@ -6,7 +6,6 @@ import { NButton } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { directionOf, kept, pointOf, ticks, type View, zoomed } from '@/lib/stripView'
-import { placeOf } from '@/drawings/places'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -223,7 +222,7 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
 
 <template>
   <div v-if="!drawing && !store.answered.has('skyline-wide')" class="tools-place" aria-hidden="true">
-    <div :style="{ aspectRatio: placeOf('skyline') }" />
+    <div class="sized" />
   </div>
   <figure v-if="drawing && frame" data-drawing="skyline-wide">
     <div class="tools">
@@ -252,7 +251,7 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
     <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do all that the pointer does -->
     <svg
       ref="host"
-      class="editor"
+      class="editor sized"
       :style="{ '--unit': unit }"
       :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + (GUTTER + EDGE) * unit} ${shown.height + 30 * unit}`"
       preserveAspectRatio="xMidYMin meet"
@@ -400,15 +399,14 @@ figure {
   padding-bottom: 8px;
 }
 .tools-place {
-  padding: 44px 0 56px; /* the buttons over it, the words under it */
+  padding: 44px 0 49.7px; /* the buttons over it, the words under it */
 }
-.tools-place > div {
+.sized {
+  width: 100%;
+  aspect-ratio: 996 / 418; /* whatever is shown of the sky: nothing below moves while one zooms */
   max-height: 420px;
 }
 .editor {
-  width: 100%;
-  height: auto;
-  max-height: 420px;
   display: block;
   cursor: crosshair;
   touch-action: none;
