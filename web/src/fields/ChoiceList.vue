@@ -2,6 +2,7 @@
 import { pathOf } from '@/fields/told'
 /** Ticks of a list of words of the job. Each tick is a change of its own, so that two people can tick at once. */
 import { NCheckbox } from 'naive-ui'
+import WordHelp from '@/frame/WordHelp.vue'
 import { computed, ref } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
@@ -26,13 +27,16 @@ async function toggle(code: string): Promise<void> {
 <template>
   <ul class="choices" :aria-label="label" :data-fact="pathOf(field)">
     <li v-for="choice in choices" :key="choice.code">
-      <n-checkbox
-        size="large"
-        :checked="shown.includes(choice.code)"
-        :disabled="store.locked"
-        @update:checked="toggle(choice.code)"
-        >{{ choice.name }}<span v-if="choice.text" class="quiet small"><br />{{ choice.text }}</span></n-checkbox
-      >
+      <span class="head"
+        ><n-checkbox
+          size="large"
+          :checked="shown.includes(choice.code)"
+          :disabled="store.locked"
+          @update:checked="toggle(choice.code)"
+          >{{ choice.name }}<span v-if="choice.text" class="quiet small"><br />{{ choice.text }}</span></n-checkbox
+        >
+        <word-help :text="`${choice.name} ${choice.text}`"
+      /></span>
     </li>
   </ul>
   <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
@@ -51,6 +55,11 @@ async function toggle(code: string): Promise<void> {
   min-height: 36px;
   align-items: start;
   padding: 6px 0;
+}
+.head {
+  display: flex;
+  align-items: start;
+  gap: 4px;
 }
 .fault {
   color: var(--rust);

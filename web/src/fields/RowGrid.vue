@@ -9,6 +9,7 @@ import { IconCopy, IconPlus, IconX } from '@tabler/icons-vue'
 import { NButton, NCheckbox, NSelect } from 'naive-ui'
 import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import WordHelp from '@/frame/WordHelp.vue'
 import { unitSign } from '@/lib/quantity'
 import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -227,7 +228,10 @@ defineExpose({ add })
       <thead>
         <tr>
           <th v-for="column in columns" :key="column.key" scope="col">
-            {{ column.label }}<template v-if="column.unit"> ({{ unitSign(column.unit, prefs.system) }})</template>
+            <span class="head"
+              >{{ column.label }}<template v-if="column.unit"> ({{ unitSign(column.unit, prefs.system) }})</template>
+              <word-help :text="column.label"
+            /></span>
           </th>
           <th><span class="visually-hidden">Remove</span></th>
         </tr>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A field of a form that is made from a JSON Schema; it holds further ones where the value has parts. */
+import WordHelp from '@/frame/WordHelp.vue'
 import { NButton, NCheckbox, NInput } from 'naive-ui'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import { IconPlus, IconX } from '@tabler/icons-vue'
@@ -166,8 +167,8 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     :options="[...(field.nullable ? [''] : []), ...field.choices].map((one) => ({ value: one, label: one || '–' }))"
     @choose="emit('change', $event || (field.nullable ? null : ''))"
   />
-  <label v-else :class="{ long: inLines }"
-    >{{ label }}
+  <div v-else :class="['entry', { long: inLines }]">
+    <span class="head">{{ label }} <word-help :text="label" /></span>
     <n-input
       v-if="inLines"
       type="textarea"
@@ -204,7 +205,7 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
         {{ holdsSeveral(field.node) ? '“feed: model one, model two”' : '“left: collar letter L”' }}</template
       ></span
     >
-  </label>
+  </div>
 </template>
 
 <style scoped>
@@ -234,13 +235,13 @@ legend {
   gap: 12px;
   align-items: start;
 }
-label {
+.entry {
   display: grid;
   gap: 4px;
   font-weight: 600;
   font-size: 14px;
 }
-label .small {
+.entry .small {
   font-weight: 400;
 }
 .long {

@@ -2,6 +2,7 @@
 import { pathOf } from '@/fields/told'
 /** A yes or no of the job, shown as it was ticked at once and saved. */
 import { NCheckbox } from 'naive-ui'
+import WordHelp from '@/frame/WordHelp.vue'
 import { ref } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
 
@@ -24,9 +25,12 @@ async function toggle(now: boolean): Promise<void> {
 
 <template>
   <div class="tick" :data-fact="pathOf(field)">
-    <n-checkbox size="large" :checked="ticked ?? value === true" :disabled="store.locked" @update:checked="toggle">{{
-      label
-    }}</n-checkbox>
+    <span class="head"
+      ><n-checkbox size="large" :checked="ticked ?? value === true" :disabled="store.locked" @update:checked="toggle">{{
+        label
+      }}</n-checkbox>
+      <word-help :text="label"
+    /></span>
     <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
     <p v-else-if="hint" class="quiet small">{{ hint }}</p>
   </div>

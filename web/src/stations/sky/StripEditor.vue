@@ -21,6 +21,8 @@ const northWord = computed(() => (magnetic.value ? 'compass' : 'true'))
 const GUTTER = 34
 /** And right of it, for the half of the last letter. */
 const EDGE = 12
+/** What lies beside the part that is shown is covered as far as a screen can reach. */
+const BEYOND = 4000
 const host = ref<SVGSVGElement | null>(null)
 const { width: hostWidth } = useElementSize(host)
 onBeforeUnmount(store.lookAt('skyline-wide'))
@@ -222,7 +224,7 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
 
 <template>
   <div v-if="!drawing && !store.answered.has('skyline-wide')" class="tools-place" aria-hidden="true">
-    <div class="sized" />
+    <div :class="['sized', { wide }]" />
   </div>
   <figure v-if="drawing && frame" data-drawing="skyline-wide">
     <div class="tools">
@@ -251,7 +253,7 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
     <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do all that the pointer does -->
     <svg
       ref="host"
-      class="editor sized"
+      :class="['editor', 'sized', { wide }]"
       :style="{ '--unit': unit }"
       :viewBox="`${shown.x - GUTTER * unit} ${shown.y} ${shown.width + (GUTTER + EDGE) * unit} ${shown.height + 30 * unit}`"
       preserveAspectRatio="xMidYMin meet"
@@ -280,24 +282,24 @@ const chosen = computed(() => (selected.value === null ? null : (points.value[se
         />
       </g>
       <rect
-        :x="shown.x - GUTTER * unit"
+        :x="shown.x - GUTTER * unit - BEYOND"
         :y="shown.y"
-        :width="GUTTER * unit"
-        :height="shown.height + 30 * unit"
+        :width="GUTTER * unit + BEYOND"
+        :height="shown.height + BEYOND"
         fill="var(--sheet)"
       />
       <rect
         :x="shown.x + shown.width"
         :y="shown.y"
-        :width="EDGE * unit"
-        :height="shown.height + 30 * unit"
+        :width="EDGE * unit + BEYOND"
+        :height="shown.height + BEYOND"
         fill="var(--sheet)"
       />
       <rect
         :x="shown.x"
         :y="frame.top_px + frame.height_px + 1.5 * unit"
         :width="shown.width"
-        :height="60 * unit"
+        :height="BEYOND"
         fill="var(--sheet)"
       />
       <g class="axes" aria-hidden="true">
@@ -405,6 +407,11 @@ figure {
   width: 100%;
   aspect-ratio: 996 / 418; /* whatever is shown of the sky: nothing below moves while one zooms */
   max-height: 420px;
+}
+@media (min-width: 700px) {
+  .sized.wide {
+    aspect-ratio: 996 / 318;
+  }
 }
 .editor {
   display: block;
