@@ -7,7 +7,7 @@ import datetime as dt
 import numpy as np
 
 from rindle_core.stations.sky.passes import LowOrbitInput, outages
-from rindle_core.stations.sky.trial import Cause, TrialEvent
+from rindle_core.stations.sky.trial_log import Cause, TrialEvent
 
 _NETWORK_PER_DAY, _NETWORK_S = 3.0, 9.0  # planned work of the network, which no skyline explains
 _BEARING_NOISE_DEG = 2.0

@@ -112,15 +112,32 @@ def test_surface_weather_and_tasks_say_what_suits_and_when(brief):
     fill(brief, "Gusts forecast", "14")
     ladder = brief.get_by_role("table", name="Weather by kind of work").get_by_role("row").filter(has_text="Ladder")
     expect(ladder).to_contain_text("No-go")
-    turn_to(brief, "Visit")
+    turn_to(brief, "Days")
     for row, values in enumerate(
         (("Mount", "4", "0", ""), ("Foam", "1", "14", ""), ("Cable", "2", "0", "Foam")), start=1
     ):
         brief.get_by_role("button", name="Add a task").click()
         for label, value in zip(("Task", "Work", "Sets for", "Only after"), values, strict=True):
             brief.locator(".row-grid").filter(has_text="Work (h)").get_by_label(f"{label}, row {row}").fill(value)
-    days = brief.get_by_role("table", name="Days of the visit").get_by_role("rowheader")
-    expect(days).to_have_text(["Foam", "Mount", "Cable"])
+    days = brief.get_by_role("list", name="Days of the visit").get_by_role("listitem")
+    expect(days.locator("b")).to_have_text(["Foam", "Mount", "Cable"])
+    expect(days.nth(2)).to_contain_text("Foam has set by")
+
+
+def test_the_usual_tasks_are_laid_out_and_what_is_finished_is_counted_down(brief):
+    choose(brief, "Terminal", "Tarn 74")
+    turn_to(brief, "Days")
+    brief.get_by_role("button", name="The usual tasks of such a job").click()
+    days = brief.get_by_role("list", name="Days of the visit").get_by_role("listitem")
+    foam = days.filter(has_text="Hole, sleeve and foam")
+    expect(foam).to_contain_text("has set")
+    foam.get_by_role("button", name="Finished now").click()
+    expect(foam).to_contain_text("set in 12 h")
+    expect(brief.get_by_role("timer")).to_contain_text("Hole, sleeve and foam sets: 12 h left")
+    foam.get_by_role("button", name="Still soft: 1 h more").click()
+    expect(brief.get_by_role("timer")).to_contain_text("13 h left")
+    brief.get_by_role("button", name="Undo").click()
+    expect(brief.get_by_role("timer")).to_contain_text("12 h left")
 
 
 def test_the_settings_sheet_of_the_network_keeps_no_secret(brief):

@@ -276,3 +276,27 @@ def test_a_file_that_is_dropped_goes_where_it_fits_or_asks(page):
     expect(page.get_by_role("heading", level=1)).to_be_visible()
     drop(page, "permit.pdf", "%PDF-1.4", "application/pdf")
     expect(page.get_by_role("alert")).to_contain_text("Nothing on this page takes permit.pdf")
+
+
+def test_hands_free_speaks_the_answer_and_a_remote_goes_on(page):
+    page.add_init_script(
+        "window.said = []; window.SpeechSynthesisUtterance = function (text) { this.text = text };"
+        "Object.defineProperty(window, 'speechSynthesis',"
+        " { value: { cancel() {}, speak(one) { window.said.push(one.text) } } })"
+    )
+    page.goto("/jobs/2026-103/build")
+    page.get_by_role("button", name="Hands free").click()
+    page.get_by_text("The answer is spoken").click()
+    page.get_by_text("A remote goes on").click()
+    page.keyboard.press("Escape")
+    here = page.locator("details.system .part.here").first
+    expect(here).to_be_visible()
+    marked = page.get_by_role("button", name="Take back")
+    before = marked.count()
+    page.keyboard.press("PageDown")
+    expect(marked).to_have_count(before + 1)
+    for _ in range(40):
+        if page.evaluate("window.said.length"):
+            break
+        page.wait_for_timeout(100)
+    assert re.match(r"(Clear|Mind|Hold|Not yet known)\. ", page.evaluate("window.said.at(-1)"))

@@ -24,7 +24,7 @@ from rindle_core.stations.sky.low_orbit import simulate
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_input, surroundings, terminal_height
 from rindle_core.stations.sky.skyline_text import as_csv, as_json
-from rindle_core.stations.sky.trial import TrialColumns, TrialLogInput, trial_columns
+from rindle_core.stations.sky.trial_log import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
 from rindle_server.accounts.api import person_of
 from rindle_server.errors import Conflict, NotThere

@@ -10,7 +10,7 @@ from django.utils import timezone
 from rindle_core.kernel.errors import InputError
 from rindle_core.science.site_clock import told_at
 from rindle_core.stations.sky.facts import TrialFacts
-from rindle_core.stations.sky.trial import TrialLog, TrialLogInput, read_trial_log
+from rindle_core.stations.sky.trial_log import TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.journal import Draft, whole

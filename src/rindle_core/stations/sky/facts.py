@@ -13,7 +13,7 @@ from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.sky_photo import PhotoInput
-from rindle_core.stations.sky.trial import TrialEvent
+from rindle_core.stations.sky.trial_log import TrialEvent
 
 
 class SkylineSet(Row):

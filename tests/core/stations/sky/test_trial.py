@@ -14,7 +14,8 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
-from rindle_core.stations.sky.trial import TrialEvent, TrialInput, TrialLogInput, read_trial_log, trial
+from rindle_core.stations.sky.trial import TrialInput, trial
+from rindle_core.stations.sky.trial_log import TrialEvent, TrialLogInput, read_trial_log
 from tests import golden
 
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)

@@ -410,7 +410,7 @@ figure {
 }
 @media (min-width: 700px) {
   .sized.wide {
-    aspect-ratio: 996 / 318;
+    aspect-ratio: 996 / 286;
   }
 }
 .editor {
