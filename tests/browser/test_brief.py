@@ -129,7 +129,7 @@ def test_the_usual_tasks_are_laid_out_and_what_is_finished_is_counted_down(brief
     turn_to(brief, "Days")
     brief.get_by_role("button", name="The usual tasks of such a job").click()
     days = brief.get_by_role("list", name="Days of the visit").get_by_role("listitem")
-    foam = days.filter(has_text="Hole, sleeve and foam")
+    foam = days.filter(has=brief.locator("b", has_text="Hole, sleeve and foam"))
     expect(foam).to_contain_text("has set")
     foam.get_by_role("button", name="Finished now").click()
     expect(foam).to_contain_text("set in 12 h")

@@ -284,7 +284,7 @@ def test_hands_free_speaks_the_answer_and_a_remote_goes_on(page):
         "Object.defineProperty(window, 'speechSynthesis',"
         " { value: { cancel() {}, speak(one) { window.said.push(one.text) } } })"
     )
-    page.goto("/jobs/2026-103/build")
+    page.goto("/jobs/2026-104/build")
     page.get_by_role("button", name="Hands free").click()
     page.get_by_text("The answer is spoken").click()
     page.get_by_text("A remote goes on").click()

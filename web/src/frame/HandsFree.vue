@@ -50,7 +50,7 @@ onBeforeUnmount(() => voice?.cancel())
 <template>
   <n-popover trigger="click" placement="bottom-end" :style="{ maxWidth: '320px' }">
     <template #trigger
-      ><n-button text :class="{ on: any }"
+      ><n-button text :class="['free', { on: any }]"
         ><template #icon><icon-ear /></template>Hands free</n-button
       ></template
     >
@@ -83,6 +83,10 @@ onBeforeUnmount(() => voice?.cancel())
 }
 .choices p {
   margin: -4px 0 0 24px;
+}
+.free :deep(.n-button__content),
+.free :deep(.n-button__icon) {
+  color: var(--ink);
 }
 .on {
   font-weight: 700;

@@ -1,6 +1,7 @@
 import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Component } from 'vue'
+import client from '@/api/client'
 import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
@@ -56,6 +57,30 @@ describe('Build', () => {
     expect(button(wrapper, 'Mark done').map((one) => one.attributes('disabled') === undefined)).toEqual(
       open.map((one) => one.state === 'ready'),
     )
+  })
+})
+
+describe('Build without a way to the server', () => {
+  it('lets a step be marked that waits for nothing but a mark on its way', async () => {
+    localStorage.clear()
+    const job = goldenJob('2026-104')
+    const steps = job.assessment.build!.steps
+    const ready = steps.find((one) => one.state === 'ready')!
+    const waits = `step “${ready.step.title}”`
+    const behind = steps.find((one) => one.waits_for.length === 1 && one.waits_for[0] === waits)!
+    const wrapper = await openSheet(BuildSheet, job)
+    vi.spyOn(client, 'POST').mockImplementation((() => new Promise(() => undefined)) as never)
+    const mark = (title: string) =>
+      wrapper
+        .findAll('li')
+        .find((one) => one.find('h2').text().startsWith(title))!
+        .findAll('button')
+        .find((one) => one.text() === 'Mark done')
+    expect(mark(behind.step.title)!.attributes('disabled')).toBeDefined()
+    await mark(ready.step.title)!.trigger('click')
+    expect(mark(ready.step.title)).toBeUndefined()
+    expect(mark(behind.step.title)!.attributes('disabled')).toBeUndefined()
+    localStorage.clear()
   })
 })
 

@@ -196,7 +196,7 @@ const harden = (row: Row) =>
       title="Tasks of the visit"
       :columns="taskColumns"
       :rows="visit.tasks ?? []"
-      :blank="{ work_h: 1, wait_h: 0 }"
+      :blank="{ work_h: 1, wait_h: 0, at_height_min: 0 }"
       add-label="Add a task"
       ><template #empty
         ><p class="quiet">

@@ -23,10 +23,25 @@ const pages = (step: string) =>
         name: `${one.name}, page ${mark.page}`,
       })),
   )
-const upcoming = computed(() => build.value?.steps.find((view) => view.state !== 'done') ?? null)
+/** Titles of the steps that are marked and have not reached the server. */
+const unsent = computed(
+  () =>
+    new Set(
+      (build.value?.steps ?? []).filter((one) => store.waitsFor(one.step.code)?.done).map((one) => one.step.title),
+    ),
+)
+/** A step or a hold point is named by its title. */
+const isUnsent = (waited: string) => [...unsent.value].some((title) => waited.endsWith(`“${title}”`))
+type View = NonNullable<typeof build.value>['steps'][number]
+/** Ready, or waiting for nothing but marks that are on their way: they arrive in their order. */
+const mayMark = (view: View) =>
+  view.state === 'ready' || (view.state === 'locked' && view.waits_for.length > 0 && view.waits_for.every(isUnsent))
+const upcoming = computed(
+  () => build.value?.steps.find((view) => view.state !== 'done' && !unsent.value.has(view.step.title)) ?? null,
+)
 defineExpose({
   stepDone: () => {
-    if (upcoming.value?.state === 'ready') void store.markStep(upcoming.value.step.code)
+    if (upcoming.value && mayMark(upcoming.value)) void store.markStep(upcoming.value.step.code)
   },
 })
 </script>
@@ -72,8 +87,8 @@ defineExpose({
         >
         <n-button
           v-else
-          :type="view.state === 'ready' ? 'primary' : 'default'"
-          :disabled="view.state === 'locked' || store.locked"
+          :type="mayMark(view) ? 'primary' : 'default'"
+          :disabled="!mayMark(view) || store.locked"
           @click="store.markStep(view.step.code)"
           >Mark done</n-button
         >
