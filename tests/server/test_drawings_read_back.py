@@ -38,7 +38,7 @@ def points_of(node):
 def test_the_bars_of_the_cable_show_length_the_greater_loss_and_the_voltage():
     facts, result, drawings = drawn("2026-101")
     bars = [
-        float(one.get("width")) / 360
+        float(one.get("width")) / 330
         for one in nodes(drawings["cable"], "rect", height="16")
         if one.get("fill") != "var(--paper)"
     ]
@@ -203,6 +203,16 @@ def test_on_a_telephone_each_word_is_readable_and_stands_in_the_sheet(name, syst
         width = float(ET.fromstring(drawing.svg).get("viewBox").split()[2])
         for text, size, left, right in written(drawing.svg):
             assert size * NARROW_PX / width >= 12.0, (drawing.name, text)
+            assert -1 <= left <= right <= width + 1, (drawing.name, text, left, right)
+
+
+@pytest.mark.parametrize("system", ["metric", "imperial"])
+@pytest.mark.parametrize("name", ["2026-101", "2026-103", "2026-106", "every-hold", "half-way", "linear-north"])
+def test_on_a_wide_sheet_no_word_runs_out_of_it(name, system):
+    facts = JobInput.model_validate(golden.read(name)["facts"])
+    for drawing in job_drawings(facts, assess(facts).result, system):
+        width = float(ET.fromstring(drawing.svg).get("viewBox").split()[2])
+        for text, _, left, right in written(drawing.svg):
             assert -1 <= left <= right <= width + 1, (drawing.name, text, left, right)
 
 

@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -78,6 +79,15 @@ def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
     bad = put(crew, "tasks", [{"name": "a", "work_h": 1, "after": "b"}])
     assert "not on the list" in faults(bad)["tasks"]
     assert "costs.0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
+
+
+@pytest.mark.parametrize("paper", ["report", "proposal", "method", "pocket"])
+def test_dates_and_times_stand_on_paper_as_on_the_screens(crew, paper):
+    for number in ("2026-101", "2026-103", "2026-104"):
+        text = crew.get(f"/api/jobs/{number}/{paper}.html").content.decode()
+        assert not re.search(r"\b(a\.m\.|p\.m\.|noon|midnight)|\b[A-Z][a-z]{2,8}\.? \d{1,2}, \d{4}", text), paper
+        if (paper, number) == ("method", "2026-103"):
+            assert "Rail and mast</b>: 2026-11-24 08:00 to 12:00" in text
 
 
 def test_the_usual_tasks_are_the_houses_own_for_such_a_job(crew):

@@ -25,7 +25,7 @@ def _bar(
     y: float, label: str, share: float, limit_share: float, value: str, limit: str, bad: bool, narrow: bool
 ) -> list[str]:
     """A bar from 0 to 1 with a limit mark; on a narrow sheet under its words."""
-    left, width = (6.0, NARROW - 12) if narrow else (210.0, 360.0)
+    left, width = (6.0, NARROW - 12) if narrow else (210.0, 330.0)
     token = "rust" if bad else "stream"
     mark = left + width * min(1.0, max(0.0, limit_share))
     told = f"{value}, {limit}"

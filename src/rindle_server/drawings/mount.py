@@ -127,7 +127,7 @@ def mount_elevation(
         )
     )
     parts += _dish(x + 4, top, terminal.aperture_mm / 2000 * scale, elevation_deg)
-    parts += _person(34.0 if narrow else 170.0, scale)
+    parts += _person(34.0 if narrow else 104.0, scale)
     force = format_quantity(mount.wind_force_n, "n", system)
     moment = format_quantity(mount.base_moment_nm, "nm", system)
     lever = format_quantity(free_length_m, "m", system)
@@ -150,11 +150,11 @@ def mount_elevation(
     parts.append(words((x - 46, foot + 22), moment, 16, "rust", "end", 700))
     parts.append(
         words(
-            (width - margin, _GROUND + 20) if narrow else (x + 216, _GROUND - 10),
+            (width - margin, _GROUND + 20) if narrow else (width - 8, _GROUND - 10),
             f"centre {format_quantity(height_m, 'm', system)} above ground",
             14,
             "quiet",
-            "end" if narrow else "start",
+            "end",
         )
     )
     rows = [
