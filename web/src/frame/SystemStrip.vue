@@ -55,10 +55,7 @@ summary::before {
   content: '▸';
   color: var(--quiet);
 }
-.system[open] .awaited {
-  height: 32px;
-}
-summary::before {
+.system[open] summary::before {
   content: '▾';
 }
 .part {

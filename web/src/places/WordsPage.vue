@@ -21,14 +21,14 @@ const shown = computed(() => {
     <div class="angles">
       <figure>
         <svg
-          viewBox="-90 -90 180 180"
+          viewBox="-98 -90 196 180"
           role="img"
           aria-label="Azimuth seen from above: counted from true north, clockwise"
         >
           <circle r="70" fill="none" stroke="var(--rule)" stroke-width="1.5" />
           <path d="M0,-70V-80" stroke="var(--ink)" stroke-width="2" />
           <text y="-82" text-anchor="middle" font-size="12" font-weight="700" fill="var(--ink)">N true</text>
-          <text x="74" y="4" font-size="12" fill="var(--quiet)">90°</text>
+          <text x="73" y="4" font-size="11" fill="var(--quiet)">90°</text>
           <g class="turn">
             <path
               d="M0,8V-58M-6,-48L0,-60L6,-48"

@@ -108,3 +108,12 @@ const wanted = computed(() => {
     />
   </leaf-part>
 </template>
+
+<style scoped>
+@media (max-width: 600px) {
+  .figures :is(th, td) {
+    padding-right: 6px;
+    font-size: 13px;
+  }
+}
+</style>

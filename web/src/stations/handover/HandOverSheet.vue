@@ -157,7 +157,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         Signed off by <b>{{ job.signed_off_by }}</b> on {{ when(job.signed_off_at, job.assessment.zone) }}, computed by
         version {{ job.version }}. Inputs and results are frozen.
         <template v-if="job.record_state === 'intact'"
-          ><br /><span class="quiet small">Checksum of the record: {{ job.record_sha256 }}</span></template
+          ><br /><span class="quiet small checksum">Checksum of the record: {{ job.record_sha256 }}</span></template
         >
       </p>
       <template v-else>
@@ -181,6 +181,9 @@ defineExpose({ newEntry: () => grid.value?.add() })
 </template>
 
 <style scoped>
+.checksum {
+  overflow-wrap: anywhere;
+}
 .gain td,
 .gain tbody th {
   border-top: 1px solid var(--rule);
