@@ -4213,7 +4213,7 @@ export interface components {
              */
             cluster_code: string;
             /** Weather on the day */
-            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            conditions?: ("dry" | "rain" | "snow" | "ice" | "thunder" | "fog")[];
             /**
              * Constellation
              * @description Chosen from the stores, for a panel
@@ -4568,7 +4568,7 @@ export interface components {
              */
             cluster_code?: string | null;
             /** Weather on the day */
-            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[] | null;
+            conditions?: ("dry" | "rain" | "snow" | "ice" | "thunder" | "fog")[] | null;
             /**
              * Constellation
              * @description Chosen from the stores, for a panel
@@ -7627,7 +7627,7 @@ export interface components {
              * Sky
              * @default
              */
-            sky: ("" | "dry") | ("rain" | "snow" | "ice" | "thunder" | "fog");
+            sky: "" | ("dry" | "rain" | "snow" | "ice" | "thunder" | "fog");
         };
         /**
          * DeliveriesInput
@@ -19012,7 +19012,7 @@ export interface components {
          */
         WeatherInput: {
             /** Conditions */
-            conditions?: ("rain" | "snow" | "ice" | "thunder" | "fog")[];
+            conditions?: ("dry" | "rain" | "snow" | "ice" | "thunder" | "fog")[];
             /** Forecast Gust Mps */
             forecast_gust_mps?: number | null;
             /**

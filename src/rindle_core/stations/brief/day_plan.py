@@ -92,7 +92,9 @@ class DayPlan:
         for count in range(int(until_h // 24) - int(start_h // 24) + 1):
             day = self.day(start_h) + dt.timedelta(days=count)
             told = known.get(day, DayWeather(day=day))
-            sky = [] if told.sky in ("", "dry") or count else [told.sky]
+            sky = (
+                [told.sky] if told.sky and not count else ["dry"] if count else []
+            )  # later days only set what was done
             judged = weather(
                 WeatherInput(
                     forecast_gust_mps=told.gust_mps,
@@ -102,9 +104,7 @@ class DayPlan:
                 )
             )
             row = next(each for each in judged.result.tasks if each.task == one.weather)
-            level = Level.UNKNOWN if row.level is Level.CLEAR and not told.sky and not count else row.level
-            reasons = row.reasons or (["the sky is not known"] if level is Level.UNKNOWN else [])
-            found.append((level, f"{day}: {', '.join(reasons)}" if reasons else ""))
+            found.append((row.level, f"{day}: {', '.join(row.reasons)}" if row.reasons else ""))
         order = [Level.HOLD, Level.MIND, Level.UNKNOWN, Level.CLEAR]
         return min(found, key=lambda each: order.index(each[0]))
 

@@ -28,7 +28,7 @@ from rindle_core.stations.brief.weather import Condition, WeatherInput, WeatherR
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
 
-_WORST_FIRST: tuple[Condition, ...] = ("thunder", "ice", "rain", "snow", "fog")
+_WORST_FIRST: tuple[Condition, ...] = ("thunder", "ice", "rain", "snow", "fog", "dry")
 
 
 class VisitAssessment(Model):
@@ -114,7 +114,7 @@ def _days_of(job: JobInput, due_on: Mapping[str, dt.date | None]) -> VisitDaysIn
         day=first,
         gust_mps=visit.forecast_gust_mps,
         low_c=visit.forecast_low_c,
-        sky=skies[0] if skies else "" if visit.forecast_gust_mps is None else "dry",
+        sky=skies[0] if skies else "",
     )
     listed = any(one.day == first for one in visit.forecast)
     return VisitDaysInput(

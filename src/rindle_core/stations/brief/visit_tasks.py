@@ -22,9 +22,7 @@ class DayWeather(Row):
     day: Annotated[dt.date, Entry("Day")]
     gust_mps: Annotated[float | None, Entry("Gusts")] = Field(default=None, ge=0, le=100)
     low_c: Annotated[float | None, Entry("Lowest")] = Field(default=None, ge=-60, le=60)
-    sky: Annotated[
-        Literal["", "dry"] | Condition, Entry("Sky", choices={"": "not known", "dry": "Dry and clear"} | CONDITIONS)
-    ] = ""
+    sky: Annotated[Literal[""] | Condition, Entry("Sky", choices={"": "not known"} | CONDITIONS)] = ""
 
 
 class VisitTask(Row):

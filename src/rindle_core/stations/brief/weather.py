@@ -13,8 +13,9 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.brief.findings import WEATHER
 
-Condition = Literal["rain", "snow", "ice", "thunder", "fog"]
+Condition = Literal["dry", "rain", "snow", "ice", "thunder", "fog"]
 CONDITIONS: dict[str, str] = {
+    "dry": "Dry and clear",
     "rain": "Rain",
     "snow": "Snow lying or falling",
     "ice": "Ice or frost on rungs and roof",
@@ -49,6 +50,9 @@ class WeatherResult(Model):
     tasks: list[TaskWeather]
 
 
+_SKY_UNKNOWN = (Level.UNKNOWN, "the sky is not known")
+
+
 def _reasons(task: WeatherKind, given: WeatherInput) -> list[tuple[Level, str]]:
     rules, met, found = given.rules, set(given.conditions), []
     gust_limit = {"ladder": rules.ladder_gust_mps, "lift": rules.lift_gust_mps}.get(task)
@@ -67,12 +71,14 @@ def _reasons(task: WeatherKind, given: WeatherInput) -> list[tuple[Level, str]]:
             for one in ("rain", "snow", "fog")
             if one in met
         ]
-        return found
+        return found if met else [*found, _SKY_UNKNOWN]
     least_c = {"sealant": rules.sealant_least_c, "foam": rules.foam_least_c}.get(task, rules.concrete_least_c)
     if given.forecast_low_c is None:
         found.append((Level.UNKNOWN, "the lowest temperature is not known"))
     elif given.forecast_low_c < least_c:
         found.append((Level.HOLD, f"{given.forecast_low_c:g} °C is under the {least_c:g} °C at which it sets"))
+    if not met and task != "foam":
+        found.append(_SKY_UNKNOWN)
     wet = met & {"rain", "snow", "ice"}
     if wet and task == "sealant":
         found.append((Level.HOLD, "the surface must be dry"))
@@ -110,6 +116,13 @@ def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
             )
         ]
     bad = [one for one in tasks if one.level in (Level.HOLD, Level.MIND)]
+    if not bad and any(one.level is Level.UNKNOWN for one in tasks):
+        return [
+            WEATHER.missing(
+                "The weather of the day is not known whole",
+                " ".join(sorted({f"{reason[0].upper()}{reason[1:]}." for one in tasks for reason in one.reasons})),
+            )
+        ]
     if not bad:
         return [WEATHER(Level.CLEAR, "The weather lets the work be done", "As forecast; look again on the morning.")]
     return [

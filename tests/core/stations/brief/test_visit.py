@@ -63,12 +63,20 @@ def level_of(outcome, task):
 
 
 def test_weather_stops_what_it_must_and_nothing_else():
-    calm = weather(WeatherInput(forecast_gust_mps=12.0, forecast_low_c=5.0))  # exactly at the limits
+    calm = weather(WeatherInput(forecast_gust_mps=12.0, forecast_low_c=5.0, conditions=["dry"]))  # exactly at the limits
     assert level_of(calm, "ladder") is Level.CLEAR
     assert level_of(calm, "lift") is Level.HOLD  # 8 m/s for lifting
     assert level_of(calm, "concrete") is Level.CLEAR
     frost = weather(WeatherInput(forecast_gust_mps=3, forecast_low_c=4.9, conditions=["ice"]))
     assert [level_of(frost, task) for task in ("ladder", "lift", "sealant", "foam", "concrete")] == [Level.HOLD] * 5
+    nobody_looked_up = weather(WeatherInput(forecast_gust_mps=3, forecast_low_c=12))
+    assert [level_of(nobody_looked_up, task) for task in ("ladder", "lift", "sealant", "concrete")] == [
+        Level.UNKNOWN
+    ] * 4
+    assert level_of(nobody_looked_up, "foam") is Level.CLEAR  # inside the wall
+    assert nobody_looked_up.findings[0].level is Level.UNKNOWN
+    looked = weather(WeatherInput(forecast_gust_mps=3, forecast_low_c=12, conditions=["dry"]))
+    assert looked.findings[0].level is Level.CLEAR
     assert level_of(weather(WeatherInput()), "ladder") is Level.UNKNOWN
     assert weather(WeatherInput()).findings[0].level is Level.UNKNOWN
 
