@@ -12,10 +12,19 @@ from rindle_core.kernel.model import Model, Row
 # Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
 _NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after")
 # What is asked before the visit says nothing about the work once it is done.
-_BEFORE_THE_VISIT = ("brief.settled", "brief.indoor", "brief.crew", "brief.approval", "brief.weather")
+_BEFORE_THE_VISIT = (
+    "brief.settled",
+    "brief.indoor",
+    "brief.crew",
+    "brief.approval",
+    "brief.weather",
+    "brief.visit_slot",
+    "brief.visit_waits",
+    "brief.spare_power",
+)
 # It only counts what is asked for at the other stations.
 _COUNTED_THERE = ("handover.open_unknowns",)
-_NEED = "handover.need."  # a need of the customer that nobody has proved
+_PROOFS = ("handover.need.", "handover.old_line")  # of the customer's needs and of the old line
 
 
 class Waiver(Row):
@@ -53,7 +62,7 @@ def evidence_of(findings: Mapping[str, Sequence[Finding]], waivers: Iterable[Wai
     rows: dict[str, Evidence] = {}
     for station, found in findings.items():
         for one in found:
-            if asked_for(one) or one.code.startswith(_NEED):
+            if asked_for(one) or (one.code.startswith(_PROOFS) and one.level is not Level.CLEAR):
                 told = Evidence(
                     station=station,
                     code=one.code,

@@ -27,6 +27,7 @@ from rindle_core.stations.aim.spare_feeds import SpareFeedsInput, spare_feeds
 from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.costs import CostItem, CostsInput, costs
 from rindle_core.stations.brief.documents import DocumentFact, judge_documents, satellite_named
+from rindle_core.stations.brief.findings import ORDER_READ, SPARE_POWER, VISIT_SLOT, VISIT_WAITS
 from rindle_core.stations.brief.kit import KitItem
 from rindle_core.stations.brief.lineup import LineupInput, lineup_request
 from rindle_core.stations.brief.old_line import judge_old_line, judge_old_line_proved
@@ -35,6 +36,7 @@ from rindle_core.stations.brief.spare_power import judge_spare_power
 from rindle_core.stations.brief.visit import VisitFacts
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, weather
+from rindle_core.stations.evidence import evidence_of
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
 
 DEMO = Path(__file__).parents[4] / "demo"
@@ -63,7 +65,9 @@ def level_of(outcome, task):
 
 
 def test_weather_stops_what_it_must_and_nothing_else():
-    calm = weather(WeatherInput(forecast_gust_mps=12.0, forecast_low_c=5.0, conditions=["dry"]))  # exactly at the limits
+    calm = weather(
+        WeatherInput(forecast_gust_mps=12.0, forecast_low_c=5.0, conditions=["dry"])
+    )  # exactly at the limits
     assert level_of(calm, "ladder") is Level.CLEAR
     assert level_of(calm, "lift") is Level.HOLD  # 8 m/s for lifting
     assert level_of(calm, "concrete") is Level.CLEAR
@@ -426,3 +430,13 @@ def test_spare_power_is_asked_for_until_something_gives_it():
     assert [one.level for one in found] == [Level.MIND]
     assert told.battery_wh == pytest.approx(60 * 4 / 0.85 / 0.5)
     assert [one.level for one in judge_spare_power(4, 40, 20, True, rules)[1]] == [Level.CLEAR]
+
+
+def test_the_proof_of_the_old_line_is_asked_for_before_the_signature_and_plans_are_not():
+    told = judge_old_line_proved("backup", False, True, DEFAULT_WORDS)
+    asked = evidence_of({"handover": told}, [])
+    assert [(one.code, one.may_pass) for one in asked] == [("handover.old_line", True)]
+    assert evidence_of({"handover": judge_old_line_proved("backup", True, True, DEFAULT_WORDS)}, []) == []
+    plans = [VISIT_WAITS.missing("a"), VISIT_SLOT.missing("b"), SPARE_POWER.missing("c")]
+    assert evidence_of({"brief": plans}, []) == []
+    assert len(evidence_of({"brief": [ORDER_READ.missing("d")]}, [])) == 1  # what is not of the list is asked for
