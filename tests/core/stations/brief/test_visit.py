@@ -437,6 +437,6 @@ def test_the_proof_of_the_old_line_is_asked_for_before_the_signature_and_plans_a
     asked = evidence_of({"handover": told}, [])
     assert [(one.code, one.may_pass) for one in asked] == [("handover.old_line", True)]
     assert evidence_of({"handover": judge_old_line_proved("backup", True, True, DEFAULT_WORDS)}, []) == []
-    plans = [VISIT_WAITS.missing("a"), VISIT_SLOT.missing("b"), SPARE_POWER.missing("c")]
+    plans = [VISIT_WAITS.missing("a", "b"), VISIT_SLOT.missing("a", "b"), SPARE_POWER.missing("a", "b")]
     assert evidence_of({"brief": plans}, []) == []
-    assert len(evidence_of({"brief": [ORDER_READ.missing("d")]}, [])) == 1  # what is not of the list is asked for
+    assert len(evidence_of({"brief": [ORDER_READ.missing("a", "b")]}, [])) == 1  # what is not of the list is asked for
