@@ -66,7 +66,7 @@ describe('long work', () => {
     const coder = new TextEncoder()
     const stream = new ReadableStream<Uint8Array>({
       start(control) {
-        control.enqueue(coder.encode('{"id": "w7"}\n'))
+        control.enqueue(coder.encode('{"id": "w7"}\n{"progress": 0.3}\n'))
         finish = () => {
           control.enqueue(coder.encode('{"stopped": "it"}\n'))
           control.close()
@@ -78,8 +78,7 @@ describe('long work', () => {
       .mockImplementation(async (asked) => new Response(asked === '/work' ? stream : '{}'))
     const work = working()
     const running = work.run('/work', {})
-    await vi.waitFor(() => expect(work.running.value).toBe(true))
-    await new Promise((done) => setTimeout(done, 10))
+    await vi.waitFor(() => expect(work.progress.value).toBe(0.3)) // by then the number is known
     await work.stop()
     expect(fetched.mock.calls.map((call) => call[0])).toContain('/api/jobs/work/w7')
     finish()

@@ -2,7 +2,7 @@ import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Component } from 'vue'
 import client from '@/api/client'
-import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
+import { goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
 import BringUpSheet from '@/stations/bringup/BringUpSheet.vue'
@@ -41,9 +41,8 @@ describe.each(Object.keys(SHEETS))('the sheet of %s', (name) => {
   })
 })
 
-// What differs in the others is the place or the day, which is the core's: their sheets would say nothing new.
-const ALIKE = ['2026-102', '2026-107', 'date-line', 'equator']
-const SHOWN = GOLDEN.filter((one) => !ALIKE.includes(one))
+// A signed dish, an empty one, a panel, everything on hold, half of the work done: the others' sheets say nothing new.
+const SHOWN = ['2026-101', '2026-104', '2026-106', 'every-hold', 'half-way']
 
 describe('Build', () => {
   it('shows every step in its order, and only one whose turn has come can be marked', async () => {

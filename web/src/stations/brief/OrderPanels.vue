@@ -91,7 +91,12 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <fact at="brief.cluster_code" />
       <fact at="brief.customer_reference" />
     </div>
-    <fact v-if="visit.order_name" at="brief.order_read" :hint="`Read in: ${visit.order_name}`" />
+    <fact
+      at="brief.order_read"
+      :hint="
+        visit.order_name ? `Read in: ${visit.order_name}` : 'Nothing was read in by Rindle: what stands here was typed'
+      "
+    />
     <table v-if="extra.length" class="grid-table" aria-label="What else the order said">
       <tbody>
         <tr v-for="[what, said] in extra" :key="what">
