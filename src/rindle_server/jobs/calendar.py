@@ -4,16 +4,20 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator
+from typing import TYPE_CHECKING
 from zoneinfo import ZoneInfo
-
-from icalendar import Alarm, Calendar, Event
 
 from rindle_core.stations.brief.visit_tasks import VisitDaysResult
 from rindle_server.jobs.facts import Assessed, assessed
 from rindle_server.jobs.models import Job
 
+if TYPE_CHECKING:
+    from icalendar import Event
+
 
 def _event(job: Job, key: str, summary: str, start: dt.date | dt.datetime, end: dt.date | dt.datetime) -> Event:
+    from icalendar import Event  # imported here: only who asks for the file needs it
+
     event = Event()
     event.add("uid", f"{job.number}-{key}@rindle")
     event.add("dtstamp", job.updated_at)
@@ -51,6 +55,8 @@ def _slot(job: Job, days: VisitDaysResult, zone: ZoneInfo, *, booked: bool) -> I
     starts, ends = _utc(days.slot_starts_at, zone), _utc(days.slot_ends_at, zone)
     event = _event(job, "lineup", "Line-up" if booked else "Line-up, not booked yet", starts, ends)
     event.add("description", f"Coarse pointing is finished by {days.coarse_done_by:%H:%M} on the site's clock.")
+    from icalendar import Alarm
+
     alarm = Alarm()
     alarm.add("action", "DISPLAY")
     alarm.add("description", "Coarse pointing has to be finished now")
@@ -74,6 +80,8 @@ def _again(job: Job, found: Assessed) -> Iterator[Event]:
 
 def calendar_of(job: Job) -> bytes:
     """The file (RFC 5545). Times are written in UTC. A job without tasks has the day of the work as a whole day."""
+    from icalendar import Calendar
+
     found = assessed(job)
     brief, zone = found.facts.brief, ZoneInfo(found.facts.brief.zone)
     days = found.result.visit.days if found.result.visit else VisitDaysResult(rows=[], day_count=0)
