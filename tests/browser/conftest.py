@@ -28,6 +28,12 @@ CHROMIUM = {
 }
 UP_WITHIN_S = 120
 _FIRST_PORT, _PORTS_EACH = 9500, 50  # away from the ports of other tests, and of the other half of these
+# What fades and slides on the screen is waited for by every press, and is no part of what is tried.
+_STILL = """document.addEventListener('DOMContentLoaded', () => {
+  const style = document.createElement('style')
+  style.textContent = '*, *::before, *::after { transition: none !important; animation: none !important }'
+  document.head.append(style)
+})"""
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
 _WHOLE = "loaded"
 _LOAD = (
@@ -99,6 +105,7 @@ def context(browser, address):
     context = browser.new_context(
         viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB", service_workers="block"
     )
+    context.add_init_script(_STILL)
     yield context
     context.close()
 
