@@ -57,6 +57,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, paths)
                 code="kit",
                 letter="A",
                 reading_id=1,
+                row_id="1.1",
                 manual_id=1,
                 kind="cable",
                 form="csv",

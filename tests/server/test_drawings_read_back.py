@@ -238,5 +238,5 @@ def test_spare_feeds_stand_on_their_bar_to_scale_and_turned_as_told(narrow):
     assert turned == pytest.approx([one.feed.skew_deg for one in told], abs=0.1)
     width = float(ET.fromstring(drawing.svg).get("viewBox").split()[2])
     for text, size, left, right in written(drawing.svg):
-        assert size * NARROW_PX / NARROW_PX >= 12.0
+        assert size * (NARROW_PX if narrow else width) / width >= 12.0
         assert -1 <= left <= right <= width + 1, (text, left, right)

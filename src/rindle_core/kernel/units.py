@@ -61,6 +61,8 @@ _WORDING: dict[str, _Wording] = {
     "mps": _Wording(_Side(1.0, " m/s", 1), _Side(1 / MPS_PER_MPH, " mph", 0)),
     "n": _Wording(_Side(1.0, " N", 0), _Side(1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
     "nm": _Wording(_Side(1.0, " N·m", 0), _Side(1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
+    "w": _same(" W", 0),
+    "wh": _same(" Wh", 0),
     "w_per_m2": _same(" W/m²", 1),
     "nt": _same(" nT", 0),
     "mhz": _same(" MHz", 0),

@@ -18,6 +18,7 @@ _BEFORE_THE_VISIT = (
     "brief.crew",
     "brief.approval",
     "brief.weather",
+    "brief.visit_forecast",
     "brief.visit_slot",
     "brief.visit_waits",
     "brief.spare_power",

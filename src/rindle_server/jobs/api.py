@@ -339,6 +339,14 @@ def sign_off(request: HttpRequest, number: str, given: SignOff) -> HttpResponse:
     return sent(request, job)
 
 
+@router.post("/{number}/tasks/{row_id}/still-soft", response=JobOut)
+def give_longer(request: HttpRequest, number: str, row_id: str) -> HttpResponse:
+    """What was finished has not set yet: an hour more, and what comes after it moves."""
+    job = edit.editable(number)
+    edit.give_longer(job, row_id)
+    return sent(request, job)
+
+
 @router.post("/{number}/usual-tasks", response=JobOut)
 def take_usual_tasks(request: HttpRequest, number: str) -> HttpResponse:
     """The house's usual tasks of such a job, in place of those of the visit."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Mapping
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.db import IntegrityError, transaction
 from django.db.models import Max
@@ -15,6 +16,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.settled_before import usual_tasks_of
+from rindle_core.stations.brief.visit_tasks import still_soft
 from rindle_core.stations.bringup.may_power import power_waits_for
 from rindle_core.stations.entries import home_of
 from rindle_core.stations.peak.facts import AxisReading
@@ -152,6 +154,16 @@ def add_reading(draft: Draft, entry: dict[str, Any]) -> None:
 def remove_reading(draft: Draft, reading_id: str) -> None:
     """Takes a reading back."""
     draft.put("peak", readings=[one for one in _dumped(draft.facts.peak.readings) if one["id"] != reading_id])
+
+
+@whole
+def give_longer(draft: Draft, row_id: str) -> None:
+    """A finished task of the visit has not set yet: it is given longer. Raises NotThere, InputError."""
+    brief = draft.facts.brief
+    if row_id not in {one.id for one in brief.tasks}:
+        raise NotThere.one("tasks", "This task is no longer there.")
+    now = dt.datetime.now(ZoneInfo(brief.zone))
+    draft.put("brief", tasks=_dumped([still_soft(one, now) if one.id == row_id else one for one in brief.tasks]))
 
 
 @whole

@@ -2071,6 +2071,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/tasks/{row_id}/still-soft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Longer
+         * @description What was finished has not set yet: an hour more, and what comes after it moves.
+         */
+        post: operations["rindle_server_jobs_api_give_longer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/trial": {
         parameters: {
             query?: never;
@@ -4459,6 +4479,12 @@ export interface components {
              */
             reused?: ("terminal" | "mount" | "cable" | "hole" | "earth" | "router")[];
             /**
+             * The router takes two lines
+             * @description As its sheet says
+             * @default false
+             */
+            router_two_lines: boolean;
+            /**
              * Satellite
              * @description Chosen from the stores
              * @default
@@ -4482,6 +4508,11 @@ export interface components {
              * @default
              */
             site_id: string;
+            /**
+             * Battery that is brought
+             * @description As its label says
+             */
+            spare_battery_wh?: number | null;
             /**
              * Goes on without mains for
              * @description Empty: a power cut stops it
@@ -4758,6 +4789,11 @@ export interface components {
              */
             reused?: ("terminal" | "mount" | "cable" | "hole" | "earth" | "router")[] | null;
             /**
+             * The router takes two lines
+             * @description As its sheet says
+             */
+            router_two_lines?: boolean | null;
+            /**
              * Satellite
              * @description Chosen from the stores
              */
@@ -4773,6 +4809,11 @@ export interface components {
             site_code?: string | null;
             /** Site id */
             site_id?: string | null;
+            /**
+             * Battery that is brought
+             * @description As its label says
+             */
+            spare_battery_wh?: number | null;
             /**
              * Goes on without mains for
              * @description Empty: a power cut stops it
@@ -8255,9 +8296,9 @@ export interface components {
             needs_proved?: string[];
             /**
              * What was agreed of the old line, proved
-             * @default false
+             * @description By what is agreed: another agreement is proved anew
              */
-            old_line_proved: boolean;
+            old_line_proved?: string[];
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][];
             /**
@@ -8273,8 +8314,11 @@ export interface components {
         HandOverFactsPatch: {
             /** What the customer asked for, proved */
             needs_proved?: string[] | null;
-            /** What was agreed of the old line, proved */
-            old_line_proved?: boolean | null;
+            /**
+             * What was agreed of the old line, proved
+             * @description By what is agreed: another agreement is proved anew
+             */
+            old_line_proved?: string[] | null;
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][] | null;
             /**
@@ -9293,7 +9337,7 @@ export interface components {
             /**
              * @default {
              *       "needs_proved": [],
-             *       "old_line_proved": false,
+             *       "old_line_proved": [],
              *       "runs": [],
              *       "waivers": []
              *     }
@@ -23202,6 +23246,29 @@ export interface operations {
             path: {
                 number: string;
                 code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_give_longer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                row_id: string;
             };
             cookie?: never;
         };

@@ -17,13 +17,23 @@ const timers = computed(() => {
   const soon = (minutes: number) => minutes > 0 && minutes <= SOON_MIN
   const slot = left(days.slot_starts_at)
   const coarse = left(days.coarse_done_by)
+  const before = (store.job!.facts.brief.tasks ?? []).filter((one) => one.before_slot)
+  const open = before.some((one) => !one.finished_at)
+  const pointing = !before.length
+    ? ''
+    : !open
+      ? ': what comes before it is finished'
+      : coarse > 0
+        ? `: coarse pointing finished in ${span(coarse)}`
+        : ': coarse pointing should be finished'
+  const name = store.job!.facts.brief.lineup_booked ? 'Line-up' : 'Line-up (not booked)'
   return [
     ...(soon(slot)
       ? [
           {
             key: '.slot',
-            late: coarse <= 0,
-            words: `Line-up in ${span(slot)}: coarse pointing ${coarse > 0 ? `finished in ${span(coarse)}` : 'should be finished'}`,
+            late: open && coarse <= 0,
+            words: `${name} in ${span(slot)}${pointing}`,
           },
         ]
       : []),

@@ -39,6 +39,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.reused',
       'brief.reuse_note',
       'brief.old_line',
+      'brief.router_two_lines',
     ),
     leaf(
       'site',
@@ -49,6 +50,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.indoor_note',
       'brief.spare_power_h',
       'brief.other_load_w',
+      'brief.spare_battery_wh',
     ),
     leaf(
       'crew',

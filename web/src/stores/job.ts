@@ -456,6 +456,16 @@ export const useJob = defineStore('job', () => {
       ['at', 'code'],
     )
   const forgetStates = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/states', path.value)), [])
+  const giveLonger = (row_id: string) =>
+    change(
+      () =>
+        unwrap(
+          client.POST('/api/jobs/{number}/tasks/{row_id}/still-soft', {
+            params: { path: { number: number.value, row_id } },
+          }),
+        ),
+      ['tasks'],
+    )
   const takeUsualTasks = () =>
     change(() => unwrap(client.POST('/api/jobs/{number}/usual-tasks', path.value)), ['tasks'])
   const positionAsPlace = (letter: string) =>
@@ -536,6 +546,7 @@ export const useJob = defineStore('job', () => {
     forgetStates,
     positionAsPlace,
     takeUsualTasks,
+    giveLonger,
     take,
     open,
     patch,

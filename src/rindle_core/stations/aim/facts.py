@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
@@ -10,6 +10,7 @@ from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.aim.kept import Landmark
+from rindle_core.stations.aim.work_order import NORTHS, NorthSaid
 
 
 class AimFacts(Facts):
@@ -50,13 +51,7 @@ class AimFacts(Facts):
     modem_azimuth_deg: Annotated[float | None, Entry("Azimuth on its page")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the modem's own pointing page"
     )
-    modem_north: Annotated[
-        Literal["", "true", "magnetic"],
-        Entry(
-            "Counted from",
-            choices={"": "not said: true is tried first", "true": "true north", "magnetic": "magnetic north"},
-        ),
-    ] = ""
+    modem_north: Annotated[NorthSaid, Entry("Counted from", choices=NORTHS)] = ""
     modem_elevation_deg: Annotated[float | None, Entry("Elevation on its page")] = Field(default=None, ge=-90, le=90)
 
 

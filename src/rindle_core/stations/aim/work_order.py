@@ -20,6 +20,7 @@ from rindle_core.stations.aim.aim import AimInput, AimResult, aim_many
 from rindle_core.stations.aim.findings import MODEM_ANGLE, ORDER_ANGLE
 
 NorthSaid = Literal["", "true", "magnetic"]
+NORTHS: dict[str, str] = {"": "not said: true is tried first", "true": "true north", "magnetic": "magnetic north"}
 
 
 class WorkOrderInput(Site):
@@ -275,4 +276,4 @@ def _judge(said_by: str, checks: list[AngleCheck], off: list[AngleCheck], limits
     ]
 
 
-__all__ = ["AngleCheck", "NorthSaid", "WorkOrderInput", "WorkOrderResult", "work_order"]
+__all__ = ["NORTHS", "AngleCheck", "NorthSaid", "WorkOrderInput", "WorkOrderResult", "work_order"]

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from rindle_core.catalogue.house_words import WeatherKind
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitDaysInput, VisitTask
-from rindle_core.stations.brief.weather import WeatherInput, weather
+from rindle_core.stations.brief.weather import Condition, WeatherInput, weather
 
 DAYS_TRIED = 60
 _CLOSE_H = 1e-6  # hours that are the same moment
@@ -92,9 +92,8 @@ class DayPlan:
         for count in range(int(until_h // 24) - int(start_h // 24) + 1):
             day = self.day(start_h) + dt.timedelta(days=count)
             told = known.get(day, DayWeather(day=day))
-            sky = (
-                [told.sky] if told.sky and not count else ["dry"] if count else []
-            )  # later days only set what was done
+            # A joint is dry or not when it is made; what is poured has to be covered until it has set.
+            sky: list[Condition] = ["dry"] if count and one.weather != "concrete" else [told.sky] if told.sky else []
             judged = weather(
                 WeatherInput(
                     forecast_gust_mps=told.gust_mps,

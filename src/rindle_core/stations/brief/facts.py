@@ -11,6 +11,7 @@ from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.science.magnetism import ModelDay
 from rindle_core.science.site_clock import ahead_h, noon_of, zone_at
+from rindle_core.stations.aim.work_order import NORTHS, NorthSaid
 from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.competence import Release
 from rindle_core.stations.brief.kit import KitItem
@@ -60,13 +61,7 @@ class BriefFacts(VisitFacts):
     printed_azimuth_deg: Annotated[float | None, Entry("Printed azimuth")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="On the work order"
     )
-    printed_north: Annotated[
-        Literal["", "true", "magnetic"],
-        Entry(
-            "Counted from",
-            choices={"": "not said: true is tried first", "true": "true north", "magnetic": "magnetic north"},
-        ),
-    ] = ""
+    printed_north: Annotated[NorthSaid, Entry("Counted from", choices=NORTHS)] = ""
     printed_elevation_deg: Annotated[float | None, Entry("Printed elevation")] = Field(default=None, ge=-90, le=90)
     printed_skew_deg: Annotated[float | None, Entry("Printed skew")] = Field(default=None, ge=-90, le=90)
     order_extra: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Entry("What else the order said")] = Field(

@@ -201,6 +201,9 @@ VISIT_SLOT = Kind(
     at="brief.tasks",
 )
 VISIT_WAITS = Kind("brief.visit_waits", "whether every task has a day", at="brief.tasks")
+VISIT_FORECAST = Kind(
+    "brief.visit_forecast", "whether the forecast of the days of the plan is known", at="brief.forecast"
+)
 VISIT_WEATHER = Kind(
     "brief.visit_weather",
     "tasks that the forecast moves",
@@ -233,7 +236,9 @@ ORDER_READ = Kind(
 )
 SPARE_POWER = Kind(
     "brief.spare_power",
-    "whether something bridges a power cut for as long as is wanted",
+    "the battery that is brought",
+    against="what the wanted hours take",
+    unit="wh",
     source="Load times time; house rules `inverter_share` and `battery_share`: a planning aid",
     at="brief.spare_power_h",
 )

@@ -1,15 +1,13 @@
-"""What becomes of the line that is there, and whether what that asks for is on the lists."""
+"""What becomes of the line that is there, and whether what that asks for was looked at."""
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from rindle_core.catalogue.house_words import HouseWords, OldLine, by_code
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.stations.brief.brief import Delivery
 from rindle_core.stations.brief.findings import KEPT_LINE, OLD_LINE_UNPROVED
-from rindle_core.stations.brief.kit import KitItem
 from rindle_core.stations.brief.visit import VisitFacts
-
-_ROUTER = "router"
 
 
 def old_line_of(choice: str, words: HouseWords) -> OldLine | None:
@@ -17,32 +15,29 @@ def old_line_of(choice: str, words: HouseWords) -> OldLine | None:
     return by_code(words.old_lines).get(choice)
 
 
-def judge_old_line(
-    visit: VisitFacts, kit: list[KitItem], deliveries: list[Delivery], words: HouseWords
-) -> list[Finding]:
-    """Whether something joins the two lines where both stay."""
+def judge_old_line(visit: VisitFacts, words: HouseWords) -> list[Finding]:
+    """Whether something joins the two lines where both stay: somebody has to have looked, a name tells nothing."""
     found = old_line_of(visit.old_line, words)
     if found is None:
         return []
-    listed = any(one.kind == _ROUTER for one in kit) or any(_ROUTER in one.item.casefold() for one in deliveries)
-    if found.two_lines and not listed:
+    if found.two_lines and not visit.router_two_lines:
         return [
             KEPT_LINE(
                 Level.MIND,
-                "Nothing on the lists joins the two lines",
+                "Nobody has said that the router takes two lines",
                 f"{found.gateway}. {found.text}",
-                clears_by="Add the router to the equipment or to the deliveries, or let the old line end.",
+                clears_by="Look at the router's sheet, put it on the lists, and tick it; or let the old line end.",
             )
         ]
     return [KEPT_LINE(Level.CLEAR, f"The old line: {found.name.casefold()}", f"{found.gateway}. {found.text}")]
 
 
-def judge_old_line_proved(choice: str, proved: bool, measured: bool, words: HouseWords) -> list[Finding]:
-    """Whether what was agreed of the old line was shown to work, once the new service runs."""
+def judge_old_line_proved(choice: str, proved: Collection[str], measured: bool, words: HouseWords) -> list[Finding]:
+    """Whether what is agreed of the old line now was shown to work, once the new service runs."""
     found = old_line_of(choice, words)
     if found is None or not measured:
         return []
-    if proved:
+    if choice in proved:
         return [OLD_LINE_UNPROVED(Level.CLEAR, f"The old line: {found.name.casefold()}, proved", found.proof)]
     return [
         OLD_LINE_UNPROVED(

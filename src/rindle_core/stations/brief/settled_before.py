@@ -71,12 +71,9 @@ def visit_of(
     )
     days = visit_days(_days_of(job, due_on))
     lined = _lineup(job, beam)
-    terminal = job.picks.terminal
-    listed = any(one.kind == "spare_supply" for one in visit.kit) or any(
-        word in one.item.casefold() for one in visit.deliveries for word in ("battery", "spare supply")
-    )
+    terminal_w = job.picks.terminal.supply.power_w if job.picks.terminal else None
     power, spared = judge_spare_power(
-        visit.spare_power_h, terminal.supply.power_w if terminal else None, visit.other_load_w, listed, job.picks.rules
+        visit.spare_power_h, terminal_w, visit.other_load_w, visit.spare_battery_wh, job.picks.rules
     )
     wants_lineup = visit.lineup_at is not None or (job.picks.terminal is not None and job.picks.terminal.needs_lineup)
     findings = [
@@ -87,7 +84,7 @@ def visit_of(
         *judge_visit(visit, job.brief.date, job.picks.words),
         *judge_documents(job.picks.documents, job.picks.satellite),
         *spared,
-        *judge_old_line(visit, visit.kit, visit.deliveries, job.picks.words),
+        *judge_old_line(visit, job.picks.words),
     ]
     error_m, errors, entry = _place_of(job)
     result = VisitAssessment(

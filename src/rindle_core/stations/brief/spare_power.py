@@ -47,9 +47,13 @@ def spare_power(given: SparePowerInput) -> Outcome[SparePowerResult]:
 
 
 def judge_spare_power(
-    hours: float | None, terminal_w: float | None, other_load_w: float | None, listed: bool, rules: HouseRules
+    hours: float | None,
+    terminal_w: float | None,
+    other_load_w: float | None,
+    brought_wh: float | None,
+    rules: HouseRules,
 ) -> tuple[SparePowerResult | None, list[Finding]]:
-    """What bridging takes, and whether something that does it is on the lists; nothing where nobody asks for it."""
+    """What bridging takes against the battery that is brought; nothing where nobody asks for it."""
     if not hours:
         return None, []
     if terminal_w is None or other_load_w is None:
@@ -61,17 +65,22 @@ def judge_spare_power(
     told = spare_power(
         SparePowerInput(terminal_w=terminal_w, other_load_w=other_load_w, spare_power_h=hours, rules=rules)
     ).result
-    said = (
-        f"{told.load_w:.0f} W for {hours:g} h: a battery of {told.battery_wh:.0f} Wh, {told.battery_ah:.0f} Ah at 12 V."
-    )
-    if listed:
-        return told, [SPARE_POWER(Level.CLEAR, "Spare power is on the lists", said)]
+    if brought_wh is None:
+        return told, [
+            SPARE_POWER.missing(
+                "Which battery is brought is not known",
+                "Enter what its label says, or agree that a power cut stops it.",
+            )
+        ]
     return told, [
-        SPARE_POWER(
-            Level.MIND,
-            "Spare power is wanted, and nothing on the lists gives it",
-            said,
-            clears_by="Add a spare supply to the equipment or the deliveries, or agree that a power cut stops it.",
+        SPARE_POWER.at_least(
+            brought_wh,
+            told.battery_wh,
+            level=Level.MIND,
+            clear="The battery bridges what is wanted",
+            under="The battery is too small for what is wanted",
+            why=f"{told.load_w:.0f} W for {hours:g} h, with an inverter's losses and what of a battery may be used.",
+            clears_by="Bring a larger battery, or agree on fewer hours.",
         )
     ]
 

@@ -82,6 +82,7 @@ class VisitFacts(Facts):
             choices={one.code: one.name for one in DEFAULT_WORDS.old_lines},
         ),
     ] = ""
+    router_two_lines: Annotated[bool, Entry("The router takes two lines", hint="As its sheet says")] = False
     place_method: Annotated[
         PlaceMethod,
         Entry(
@@ -181,6 +182,9 @@ class VisitFacts(Facts):
     other_load_w: Annotated[
         float | None, Entry("Load beside the terminal", hint="Modem, router, telephone: as their labels say")
     ] = Field(default=None, ge=0, le=5000)
+    spare_battery_wh: Annotated[float | None, Entry("Battery that is brought", hint="As its label says")] = Field(
+        default=None, ge=0, le=1_000_000
+    )
     lineup_at: Annotated[
         dt.datetime | None, Entry("Day and time", hint="On the site’s clock", placeholder="2026-11-26 14:00")
     ] = Field(default=None, description="Site's clock")

@@ -8,7 +8,14 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.brief.day_plan import DAYS_TRIED, SLOT, DayPlan, all_before
-from rindle_core.stations.brief.findings import VISIT_DAYS, VISIT_EARLY, VISIT_SLOT, VISIT_WAITS, VISIT_WEATHER
+from rindle_core.stations.brief.findings import (
+    VISIT_DAYS,
+    VISIT_EARLY,
+    VISIT_FORECAST,
+    VISIT_SLOT,
+    VISIT_WAITS,
+    VISIT_WEATHER,
+)
 from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResult, VisitRow, VisitTask, VisitWaiting
 
 
@@ -132,7 +139,12 @@ def _why_not(plan: DayPlan, one: VisitTask) -> str:
 
 
 def _judge(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
-    return [*_judge_days(plan, result), *_judge_slot(plan, result), *_judge_waits(plan, result)]
+    return [
+        *_judge_days(plan, result),
+        *_judge_slot(plan, result),
+        *_judge_forecast(plan, result),
+        *_judge_waits(plan, result),
+    ]
 
 
 def _judge_days(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
@@ -171,6 +183,14 @@ def _judge_slot(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
     else:
         told = f"{max(ends):%Y-%m-%d %H:%M}"
         spare_min = (result.slot_starts_at - max(ends)).total_seconds() / 60 if result.slot_starts_at else None
+    doubtful = [row.name for row in result.rows if row.name in before and not row.finished and _in_doubt(row)]
+    if result.slot_kept and doubtful:
+        return [
+            VISIT_SLOT.missing(
+                "Whether the line-up can be kept rests on weather that is not known",
+                f"Enter the forecast of the day: {', '.join(doubtful)}.",
+            )
+        ]
     return [
         VISIT_SLOT(
             Level.CLEAR if result.slot_kept else Level.MIND,
@@ -184,6 +204,27 @@ def _judge_slot(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
             clears_by=""
             if result.slot_kept
             else "Begin earlier, leave for later what can wait, or ask for another slot.",
+        )
+    ]
+
+
+def _in_doubt(row: VisitRow) -> bool:
+    return row.weather is Level.UNKNOWN
+
+
+def _judge_forecast(plan: DayPlan, result: VisitDaysResult) -> list[Finding]:
+    """Of days after the first; the first day's weather has a finding of its own."""
+    first = plan.given.first_day
+    blind = [row for row in result.rows if not row.finished and _in_doubt(row) and row.set_at.date() > first]
+    if not blind:
+        return []
+    days = sorted(
+        {day.isoformat() for row in blind for day in (row.starts_at.date(), row.set_at.date()) if day > first}
+    )
+    return [
+        VISIT_FORECAST.missing(
+            "The weather of later days is not known whole",
+            f"Enter their forecast, {days[0]} to {days[-1]}: {', '.join(row.name for row in blind)} rest on it.",
         )
     ]
 

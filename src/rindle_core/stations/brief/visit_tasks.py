@@ -10,6 +10,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.house_words import WEATHER_KINDS, HouseWords, WeatherKind
 from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
@@ -111,6 +112,20 @@ class VisitDaysResult(Model):
     slot_kept: bool | None = Field(default=None, description="None: no slot, or nothing is marked as before it")
 
 
+_LONGER_H = 1.0
+
+
+def still_soft(task: VisitTask, at: dt.datetime) -> VisitTask:
+    """A finished task that has not set as it should: an hour more than it was given, or than it has had by then.
+
+    `at` is of the site's clock. Raises InputError where nobody has finished it.
+    """
+    if task.finished_at is None:
+        raise InputError.one("tasks", f"{task.name} is not finished; only what is finished can set")
+    had_h = (at.replace(tzinfo=None) - task.finished_at.replace(tzinfo=None)).total_seconds() / 3600
+    return task.model_copy(update={"wait_h": round(max(task.wait_h, had_h) + _LONGER_H, 2)})
+
+
 def usual_tasks(words: HouseWords, kinds: Collection[str]) -> list[VisitTask]:
     """The house's usual tasks of a job of these kinds, each after those of them that are there."""
     there = [one for one in words.usual_tasks if one.wanted_for == "all" or one.wanted_for in kinds]
@@ -129,4 +144,13 @@ def usual_tasks(words: HouseWords, kinds: Collection[str]) -> list[VisitTask]:
     ]
 
 
-__all__ = ["DayWeather", "VisitDaysInput", "VisitDaysResult", "VisitRow", "VisitTask", "VisitWaiting", "usual_tasks"]
+__all__ = [
+    "DayWeather",
+    "VisitDaysInput",
+    "VisitDaysResult",
+    "VisitRow",
+    "VisitTask",
+    "VisitWaiting",
+    "still_soft",
+    "usual_tasks",
+]

@@ -12,7 +12,8 @@ from rindle_core.stations.words import refuse_unknown
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change as it is. Raises InputError."""
-    refuse_unknown(change, {"needs_proved": by_code(job.picks.words.needs)})
+    words = job.picks.words
+    refuse_unknown(change, {"needs_proved": by_code(words.needs), "old_line_proved": by_code(words.old_lines)})
     return dict(change)
 
 

@@ -19,7 +19,9 @@ class HandOverFacts(Facts):
     needs_proved: Annotated[list[str], Entry("What the customer asked for, proved", words="needs")] = Field(
         default_factory=list, max_length=20
     )
-    old_line_proved: Annotated[bool, Entry("What was agreed of the old line, proved")] = False
+    old_line_proved: Annotated[list[str], Entry("What was agreed of the old line, proved", words="old_lines")] = Field(
+        default_factory=list, max_length=20, description="By what is agreed: another agreement is proved anew"
+    )
     waivers: Annotated[list[Waiver], Entry("Proofs let pass")] = Field(
         default_factory=list, max_length=60, description="Proofs that somebody let pass"
     )

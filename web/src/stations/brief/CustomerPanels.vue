@@ -51,6 +51,7 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
       <fact at="brief.permanence" />
       <fact v-if="passing" at="brief.return_on" />
       <fact at="brief.old_line" />
+      <fact v-if="oldLine?.two_lines" at="brief.router_two_lines" />
     </div>
     <section v-if="oldLine" class="network" aria-label="How the network is built">
       <h2>How the network is built</h2>
@@ -108,6 +109,7 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     <div class="fields">
       <fact at="brief.spare_power_h" />
       <fact at="brief.other_load_w" />
+      <fact at="brief.spare_battery_wh" />
     </div>
     <p v-if="power">
       {{ power.load_w.toFixed(0) }} W need a battery of <b>{{ power.battery_wh.toFixed(0) }} Wh</b>,

@@ -112,11 +112,10 @@ const change = (name: string, made: (task: Schemas['VisitTask']) => Partial<Sche
     (visit.value.tasks ?? []).map((one) => (one.name === name ? { ...one, ...made(one) } : one)),
   )
 const finish = (name: string) => change(name, () => ({ finished_at: here.value }))
-const MORE_H = 1
-const harden = (row: Row) =>
-  change(row.name, (one) => ({
-    wait_h: Math.max(one.wait_h ?? 0, (minutesOf(here.value) - minutesOf(row.ends_at)) / 60) + MORE_H,
-  }))
+const soften = (row: Row) => {
+  const id = (visit.value.tasks ?? []).find((one) => one.name === row.name)?.id
+  if (id) void store.giveLonger(id)
+}
 </script>
 
 <template>
@@ -175,9 +174,9 @@ const harden = (row: Row) =>
           <n-button v-if="!bar.row.finished" size="small" @click="finish(bar.name)">Finished now</n-button>
           <template v-else-if="setting(bar.row)">
             <span class="small">set in {{ span(minutesOf(bar.row.set_at) - minutesOf(here)) }}</span>
-            <n-button size="small" @click="harden(bar.row)">Still soft: 1 h more</n-button>
+            <n-button size="small" @click="soften(bar.row)">Still soft: 1 h more</n-button>
           </template>
-          <n-button v-else-if="bar.row.set_at !== bar.row.ends_at" size="small" @click="harden(bar.row)"
+          <n-button v-else-if="bar.row.set_at !== bar.row.ends_at" size="small" @click="soften(bar.row)"
             >Still soft: 1 h more</n-button
           >
         </div>
@@ -204,6 +203,9 @@ const harden = (row: Row) =>
         </p></template
       ></row-grid
     >
+    <p v-if="!(visit.tasks ?? []).length" class="quiet small">
+      The usual tasks bring usual hours to begin with: put your own in their place.
+    </p>
     <p v-if="!store.locked">
       <n-button v-if="!(visit.tasks ?? []).length" @click="store.takeUsualTasks"
         >The usual tasks of such a job</n-button

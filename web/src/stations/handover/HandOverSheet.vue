@@ -138,8 +138,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
     </section>
     <section v-if="oldLine" class="block">
       <h2>The old line: {{ oldLine.name.toLowerCase() }}</h2>
-      <p>{{ oldLine.proof }}</p>
-      <fact at="handover.old_line_proved" />
+      <fact at="handover.old_line_proved" :only="[oldLine.code]" with-text="proof" />
     </section>
     <section class="block">
       <h2>Report</h2>
