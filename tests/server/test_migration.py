@@ -58,7 +58,7 @@ def moved(tmp_path_factory):
 
 # What the demo's jobs have been given since.
 SINCE = {
-    *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions"),
+    *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "forecast"),
     *(
         "kit",
         "crew",

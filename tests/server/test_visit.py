@@ -1,5 +1,6 @@
 """Visit, papers, settings sheet, proposal, store forms and beams with holes, over the API."""
 
+import datetime as dt
 import io
 import json
 import re
@@ -106,6 +107,19 @@ def test_the_usual_tasks_are_the_houses_own_for_such_a_job(crew):
     on_a_foot = crew.post("/api/jobs/2026-105/usual-tasks").json()["facts"]["brief"]["tasks"]
     assert [one["name"] for one in on_a_foot if one.get("weather") == "concrete"] == ["Foot of the pole"]
     assert not [one for one in on_a_foot if "foam" in one["name"]]
+
+
+def test_what_is_still_soft_is_given_longer_by_its_row(crew):
+    job = put(crew, "tasks", [{"name": "Foam", "work_h": 1, "wait_h": 3}]).json()
+    row = job["facts"]["brief"]["tasks"][0]
+    url = f"/api/jobs/2026-105/tasks/{row['id']}/still-soft"
+    assert "not finished" in faults(crew.post(url))["tasks"]
+    long_ago = {**row, "finished_at": "2026-11-20T10:00"}
+    put(crew, "tasks", [long_ago])
+    waits_h = crew.post(url).json()["facts"]["brief"]["tasks"][0]["wait_h"]
+    had_h = (dt.datetime.now(dt.UTC).replace(tzinfo=None) - dt.datetime(2026, 11, 20, 10)).total_seconds() / 3600
+    assert waits_h == pytest.approx(had_h + 1, abs=0.1)  # a job without a place has the clock of UTC
+    assert crew.post("/api/jobs/2026-105/tasks/9.9/still-soft").status_code == 404
 
 
 def test_a_calendar_has_the_days_the_slot_and_what_is_looked_at_again(crew):
