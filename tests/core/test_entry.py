@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.kernel.entry import entries_of, entry_of, literal_choices, unit_of
-from rindle_core.kernel.units import wording_table
+from rindle_core.kernel.units import UNIT_CODES, wording_table
 from rindle_core.stations.brief.visit import VisitFacts
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.sky.candidates import Candidate
@@ -64,6 +64,13 @@ def test_every_fixed_choice_has_a_word_for_each_of_its_codes():
         assert told
         for name, codes, words in told:
             assert set(codes) - {""} == set(words) - {""}, name
+
+
+def test_a_number_whose_name_ends_with_a_unit_shows_it():
+    numbers = {path: told for path, told in ENTRIES.items() if told.kind == "number"}
+    bare = [path for path, told in numbers.items() if not told.unit and path.rpartition("_")[2] in UNIT_CODES]
+    assert [path for path in bare if not path.endswith(("_count", "_turns", "_n"))] == []  # said by their labels
+    assert (numbers["brief.other_load_w"].unit, numbers["brief.spare_battery_wh"].unit) == ("w", "wh")
 
 
 def test_ticked_lists_name_a_list_of_the_houses_words():
