@@ -69,7 +69,8 @@ def test_every_fixed_choice_has_a_word_for_each_of_its_codes():
 def test_a_number_whose_name_ends_with_a_unit_shows_it():
     numbers = {path: told for path, told in ENTRIES.items() if told.kind == "number"}
     bare = [path for path, told in numbers.items() if not told.unit and path.rpartition("_")[2] in UNIT_CODES]
-    assert [path for path in bare if not path.endswith(("_count", "_turns", "_n"))] == []  # said by their labels
+    said_by_their_labels = ("_count", "_turns", "_n", "_days")
+    assert [path for path in bare if not path.endswith(said_by_their_labels)] == []
     assert (numbers["brief.other_load_w"].unit, numbers["brief.spare_battery_wh"].unit) == ("w", "wh")
 
 

@@ -22,6 +22,7 @@ Axis = Literal["elevation", "azimuth"]
 Turning = Literal["up", "down"]
 
 _READING_SD_DB = 0.15  # flicker of a receiver's level, one standard deviation
+_FARTHEST_LN_RATIO = 3.0  # a step of the search that goes farther is held here, where every width is long refuted
 _WIDTH_PRIOR = 0.12  # how well the catalogue's beamwidth and degrees per turn are known together
 _BACKLASH_PRIOR = 0.3  # share by which the play of a head differs from the catalogue
 _FITTED_DB = 6.0  # below this under the best reading the lobe is no longer a parabola
@@ -102,7 +103,8 @@ def _fit(given: PeakInput, turn_deg: float) -> _Fit:
 
     def misfit(p: Array) -> Array:
         at = turns + p[3] * down
-        model = p[0] - 12.0 * ((at - p[1]) / (width_turns * np.exp(p[2]))) ** 2
+        ratio = np.exp(np.clip(p[2], -_FARTHEST_LN_RATIO, _FARTHEST_LN_RATIO))
+        model = p[0] - 12.0 * ((at - p[1]) / (width_turns * ratio)) ** 2
         return np.concatenate([(level - model) / _READING_SD_DB, [p[2] / _WIDTH_PRIOR, (p[3] - play) / play_sd]])
 
     best = int(np.argmax(level))
