@@ -22,7 +22,6 @@ Axis = Literal["elevation", "azimuth"]
 Turning = Literal["up", "down"]
 
 _READING_SD_DB = 0.15  # flicker of a receiver's level, one standard deviation
-_FARTHEST_LN_RATIO = 3.0  # a step of the search that goes farther is held here, where every width is long refuted
 _WIDTH_PRIOR = 0.12  # how well the catalogue's beamwidth and degrees per turn are known together
 _BACKLASH_PRIOR = 0.3  # share by which the play of a head differs from the catalogue
 _FITTED_DB = 6.0  # below this under the best reading the lobe is no longer a parabola
@@ -103,13 +102,13 @@ def _fit(given: PeakInput, turn_deg: float) -> _Fit:
 
     def misfit(p: Array) -> Array:
         at = turns + p[3] * down
-        ratio = np.exp(np.clip(p[2], -_FARTHEST_LN_RATIO, _FARTHEST_LN_RATIO))
-        model = p[0] - 12.0 * ((at - p[1]) / (width_turns * ratio)) ** 2
+        model = p[0] - 12.0 * ((at - p[1]) / (width_turns * np.exp(p[2]))) ** 2
         return np.concatenate([(level - model) / _READING_SD_DB, [p[2] / _WIDTH_PRIOR, (p[3] - play) / play_sd]])
 
     best = int(np.argmax(level))
     start = np.array([level[best], turns[best] + play * down[best], 0.0, play])
-    found = scipy.optimize.least_squares(misfit, start, x_scale=[1.0, width_turns / 4, 0.1, 0.1])
+    with np.errstate(over="ignore"):  # a step that goes far too wide is a flat curve: the search turns back
+        found = scipy.optimize.least_squares(misfit, start, x_scale=[1.0, width_turns / 4, 0.1, 0.1])
     covariance = np.linalg.pinv(found.jac.T @ found.jac)
     return _Fit(found.x, covariance, used)
 
