@@ -107,7 +107,9 @@ def _fit(given: PeakInput, turn_deg: float) -> _Fit:
 
     best = int(np.argmax(level))
     start = np.array([level[best], turns[best] + play * down[best], 0.0, play])
-    with np.errstate(over="ignore"):  # a step that goes far too wide is a flat curve: the search turns back
+    with np.errstate(
+        over="ignore", divide="ignore", invalid="ignore"
+    ):  # a step that goes far too wide is a flat curve: the search turns back
         found = scipy.optimize.least_squares(misfit, start, x_scale=[1.0, width_turns / 4, 0.1, 0.1])
     covariance = np.linalg.pinv(found.jac.T @ found.jac)
     return _Fit(found.x, covariance, used)
