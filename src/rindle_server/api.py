@@ -27,6 +27,7 @@ from rindle_server.accounts.people_api import router as people_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
+from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
 from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.places_api import router as places_router
@@ -43,6 +44,7 @@ api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
+api.add_router("/jobs", plan_router)
 api.add_router("/stores", stores_router)
 api.add_router("/manuals", manuals_router)
 api.add_router("/places", places_router)

@@ -9,7 +9,10 @@ from pathlib import Path
 
 
 def contents() -> dict[str, object]:
-    """openapi.json, units.json, quantity_cases.json, and facts.json: the words, unit and choices of each fact."""
+    """openapi.json, units.json, quantity_cases.json, plan_kinds.json, and facts.json: the words, unit and choices of
+    each fact.
+    """
+    from rindle_core.catalogue.plan_kinds import PLAN_KINDS
     from rindle_core.kernel.entry import entries_of
     from rindle_core.kernel.units import quantity_cases, wording_table
     from rindle_core.stations.entries import ROOMS
@@ -20,6 +23,7 @@ def contents() -> dict[str, object]:
         "openapi.json": api.get_openapi_schema(path_prefix="/api/"),
         "units.json": wording_table(),
         "quantity_cases.json": quantity_cases(),
+        "plan_kinds.json": [one.model_dump(mode="json") for one in PLAN_KINDS.values()],
         "facts.json": {path: told.model_dump(mode="json", exclude_defaults=True) for path, told in facts.items()},
     }
 

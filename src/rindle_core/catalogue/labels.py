@@ -252,6 +252,7 @@ LABELS: dict[str, str] = {
     "wind_force_coefficient": "Wind force coefficient",
     "swing_loss_db": "Loss at the ends of a satellite's swing",
     "wind_loss_db": "Pointing loss in the working gust",
+    "wire_least_m": "Least distance from an overhead wire",
     "work": "Kinds of work in it",
     "work_h": "Work",
     "workday_h": "Hours of a working day",
@@ -283,6 +284,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "swing_loss_db",
     ),
     "Weather and people": (
+        "wire_least_m",
         "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",
         "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
         "inverter_share", "battery_share",

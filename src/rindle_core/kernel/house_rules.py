@@ -221,6 +221,13 @@ class HouseRules(Model):
     wanted_run_count: float = Field(
         default=3.0, ge=1, le=50, description="Runs of a service test from which their median is held against"
     )
+    wire_least_m: float = Field(
+        default=3.05,
+        ge=1,
+        le=50,
+        description="Least distance from an overhead wire: 10 ft holds up to 50 kV (29 CFR 1910.333(c)(3)); the owner "
+        "of the line prevails",
+    )
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

@@ -15,13 +15,13 @@ from pydantic import Field
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Row
+from rindle_core.science.bodies import Kind, Solid, corner_bearings_deg, seen_over
 
 _STEP_DEG = 0.1  # sampling of the skyline between its points
 BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
 _NEAR_DEG = 15.0  # a read point speaks for so much to either side
 _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
-Kind = Literal["terrain", "building", "tree", "pole", "wire"]
 Season = Literal["leaf", "bare"]
 KIND_WORDS = {"terrain": "terrain", "tree": "tree", "building": "building", "pole": "pole", "wire": "wire"}
 
@@ -58,7 +58,9 @@ class Obstacle(Row):
 
 
 class Profile(NamedTuple):
-    """The skyline round the whole circle, azimuth rising. `source` is the obstacle's index, or -1 for read points."""
+    """The skyline round the whole circle, azimuth rising. `source` is the index of the obstacle, drawn things being
+    counted on after the measured ones, or -1 for read points.
+    """
 
     azimuth_deg: Array
     elevation_deg: Array
@@ -153,8 +155,11 @@ def build_profile(
     eye_height_m: float = 0.0,
     years: float = 0.0,
     without: int | None = None,
+    drawn: Sequence[Solid] = (),
+    eye: tuple[float, float, float] = (0.0, 0.0, 0.0),
 ) -> Profile:
-    """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top.
+    """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top,
+    drawn things by their edges as seen from `eye`, which is told in the plan's own metres.
 
     Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
     index.
@@ -169,6 +174,10 @@ def build_profile(
         for side in (-1, 1)
         for beyond in (0.0, _EDGE_DEG)
     ]
+    bodies = [(len(obstacles) + at, one) for at, one in enumerate(drawn) if len(obstacles) + at != without]
+    for _, solid in bodies:
+        ends = corner_bearings_deg(solid, eye[0], eye[1])
+        corners += [(end + beyond) % 360.0 for end in ends.tolist() for beyond in (-_EDGE_DEG, 0.0, _EDGE_DEG)]
     azimuth = np.unique(
         np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners])
     )
@@ -185,6 +194,14 @@ def build_profile(
         away = np.where(inside, np.minimum(away, level), away)
         bare = np.where(higher, obstacles[at].leafless_share, bare)
         source = np.where(higher, float(at), source)
+    for at, solid in bodies:
+        tops, level_m = seen_over(solid, eye, azimuth, years)
+        there = ~np.isnan(tops)
+        over = there & (np.nan_to_num(tops, nan=-91.0) > elevation)
+        elevation = np.where(over, tops, elevation)
+        away = np.where(there, np.minimum(away, np.maximum(level_m, 0.01)), away)
+        bare = np.where(over, solid.leafless_share, bare)
+        source = np.where(over, float(at), source)
     return Profile(azimuth, elevation, away, bare, source)
 
 
@@ -215,9 +232,8 @@ def elevation_at(profile: Profile, azimuth_deg: Array) -> Array:
     return found
 
 
-def scanned_percent(points: Sequence[SkylinePoint], obstacles: Sequence[Obstacle], bearings_deg: Array) -> float:
-    """Share of the bearings that have a read point or an obstacle within 15°: how far the sweep has come."""
-    read = np.array([*(point.azimuth_deg for point in points), *(one.azimuth_deg for one in obstacles)])
+def scanned_percent(read: Array, bearings_deg: Array) -> float:
+    """Share of the bearings that have something known within 15°: how far the sweep has come."""
     if not len(read) or not len(bearings_deg):
         return 0.0
     off = np.abs(wrap_180(bearings_deg[:, None] - read[None, :])).min(axis=1)

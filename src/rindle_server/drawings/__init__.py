@@ -20,6 +20,7 @@ from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.mount import mount_elevation
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
+from rindle_server.drawings.plan_side import side_drawing
 from rindle_server.drawings.sky import StripSubject, position_strips, skyline_strip, subject_of
 from rindle_server.drawings.svg import Drawing, Look, for_print
 
@@ -62,6 +63,11 @@ def _feeds(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
 def _plan(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     there = facts.brief.latitude_deg is not None and (facts.sky.positions or result.aim is not None)
     return [site_plan(facts, result, look)] if there else []
+
+
+def _side(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = side_drawing(facts, look, facts.sky.position_letter)
+    return [drawn] if drawn else []
 
 
 def _peaks(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
@@ -130,6 +136,7 @@ GROUPS: dict[str, Made] = {
     "setting": _setting,
     "feeds": _feeds,
     "plan": _plan,
+    "side": _side,
     "skyline": _skyline,
     "skyline-wide": _wide,
     "positions": _positions,

@@ -6,7 +6,10 @@ import math
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.sky.plan_models import PositionOnPlan
+from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.seen import set_for
+from rindle_server.drawings.plan_things import draw_thing, name_thing, row_of
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,
@@ -14,6 +17,7 @@ from rindle_server.drawings.svg import (
     Point,
     arrow,
     circle,
+    for_print,
     ink,
     line,
     path,
@@ -126,15 +130,65 @@ def _sight(fit: _Fit, spots: list[tuple[str, float, float]], azimuth: float) -> 
     return parts
 
 
+def _zone(one: PositionOnPlan, fit: _Fit) -> list[str]:
+    """What is kept clear in front."""
+    if not one.zone:
+        return []
+    return [
+        path(
+            [fit.at(east, north) for east, north in one.zone],
+            "rust",
+            1.2,
+            fill=ink("rust-tint"),
+            close=True,
+            fill_opacity=0.7,
+        )
+    ]
+
+
+def _drawn(facts: JobInput, fit: _Fit, system: System) -> list[str]:
+    """The things of the plan, what is kept clear, then their names over all of them."""
+    order = {"people": 0, "stands": 1, "work": 2}
+    things = sorted((one for one in facts.sky.things if one.whole), key=lambda one: order[one.told.group])
+    found = plan_of(facts)
+    parts = [part for one in things for part in draw_thing(one, fit.at, fit.px)]
+    parts += [part for one in (found.result.positions if found else []) for part in _zone(one, fit)]
+    return parts + [part for one in things for part in name_thing(one, fit.at, system)]
+
+
+_PAPER_MM = (277.0, 190.0)  # A4 lying, with its margins
+_SCALES = (20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000)
+
+
+def plan_to_scale(facts: JobInput, result: JobAssessment) -> str:
+    """The plan alone, so large that a ruler reads it at the round scale that is written on it; A4, lying."""
+    made = site_plan(facts, result, Look())
+    spots = [*((0.0, 0.0), *((east, north) for _, east, north in _spots(facts)))]
+    spots += [spot for one in facts.sky.things for spot in one.spots]
+    fit = _Fit(spots + [(east, north) for _, east, north in _near(facts, _extent_m(facts))], *_WIDE)
+    width_m = _WIDE[0] / fit.px
+    scale = next((one for one in _SCALES if width_m * 1000.0 / one <= _PAPER_MM[0]), _SCALES[-1])
+    width_mm = width_m * 1000.0 / scale
+    height_mm = width_mm * _WIDE[1] / _WIDE[0]
+    said = words((_WIDE[0] - 12, _WIDE[1] - 12), f"1 : {scale}", 15, "ink", "end", 700)
+    sized = made.svg.replace("<svg ", f'<svg width="{width_mm:.2f}mm" height="{height_mm:.2f}mm" ', 1)
+    return for_print(sized.removesuffix("</svg>") + said + "</svg>")
+
+
+def _extent_m(facts: JobInput) -> float:
+    return max(8.0, *(math.hypot(east, north) for _, east, north in _spots(facts)), 8.0)
+
+
 def site_plan(facts: JobInput, result: JobAssessment, look: Look) -> Drawing:
     """North is up. Obstacles stand where the skyline's distances put them."""
     (width, height), system = _SMALL if look.narrow else _WIDE, look.system
     spots = _spots(facts)
-    extent_m = max(8.0, *(math.hypot(east, north) for _, east, north in spots), 8.0)
-    near = _near(facts, extent_m)
-    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near))], width, height)
+    near = _near(facts, _extent_m(facts))
+    drawn = [spot for one in facts.sky.things for spot in one.spots]
+    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near)), *drawn], width, height)
     azimuth = result.aim.azimuth_true_deg if result.aim is not None and result.aim.visible else None
     parts = [tag("rect", x=0, y=0, width=width, height=height, fill=ink("paper"))]
+    parts += _drawn(facts, fit, system)
     for kind, east, north in near:
         parts += _obstacle(fit.at(east, north), kind)
     if azimuth is not None:
@@ -173,7 +227,8 @@ def site_plan(facts: JobInput, result: JobAssessment, look: Look) -> Drawing:
         )
         for kind, east, north in near
     ]
+    rows += [row_of(one, system) for one in facts.sky.things]
     return sheet("plan", "Site from above", width, height, parts, rows)
 
 
-__all__ = ["site_plan"]
+__all__ = ["plan_to_scale", "site_plan"]

@@ -40,7 +40,7 @@ class StripSubject:
 
     def profile(self) -> Profile | None:
         """What the terminal sees; None while nothing was read."""
-        return self.around.profile() if self.around.skyline or self.around.obstacles else None
+        return self.around.profile() if self.around.known else None
 
 
 def subject_of(facts: JobInput, result: JobAssessment, letter: str | None = None) -> StripSubject | None:
@@ -71,7 +71,7 @@ def _kinds_along(subject: StripSubject, profile: Profile, azimuths: Sequence[flo
     kinds: list[Kind] = []
     for azimuth, source in zip(azimuths, sources, strict=True):
         if source >= 0:
-            kinds.append(subject.around.obstacles[source].kind)
+            kinds.append([*subject.around.obstacles, *subject.around.drawn][source].kind)
         elif len(bearings):
             kinds.append(
                 subject.around.skyline[int(np.argmin(np.abs((bearings - azimuth + 180.0) % 360.0 - 180.0)))].kind
@@ -227,11 +227,21 @@ def _labels(strip: Strip, subject: StripSubject) -> list[str]:
     return parts
 
 
+_UNMOVED: dict[str, object] = {
+    "east_m": 0.0,
+    "north_m": 0.0,
+    "ground_rise_m": 0.0,
+    "read_height_m": None,
+    "obstacles": [],
+    "drawn": [],
+}
+
+
 def _as_read(strip: Strip, subject: StripSubject) -> list[str]:
     """The line through the points as they were read, where the terminal will stand elsewhere."""
     if subject.around.shift().distance_m < 0.3 or not subject.around.skyline:
         return []
-    read = subject.around.model_copy(update={"east_m": 0.0, "north_m": 0.0, "read_height_m": None, "obstacles": []})
+    read = subject.around.model_copy(update=_UNMOVED)
     return [path(_outline(strip, read.profile()), "quiet", 1.2, stroke_dasharray="2 4")]
 
 

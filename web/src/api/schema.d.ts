@@ -602,6 +602,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/plan_point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_plan_point"];
+        put?: never;
+        /** A point of the plan by tape and bearing, or by two tapes */
+        post: operations["calc_plan_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/plumb": {
         parameters: {
             query?: never;
@@ -686,6 +704,42 @@ export interface paths {
         put?: never;
         /** A clinometer's own error from the reversal test */
         post: operations["calc_reversal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/side_view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_side_view"];
+        put?: never;
+        /** The site cut upright along the sight-line or another line */
+        post: operations["calc_side_view"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/site_plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_site_plan"];
+        put?: never;
+        /** What a drawn site says of each position of the terminal */
+        post: operations["calc_site_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1659,6 +1713,86 @@ export interface paths {
         head?: never;
         /** Changes facts of Peak */
         patch: operations["patch_peak"];
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Geojson
+         * @description The plan as GeoJSON; what is written can be read in again.
+         */
+        get: operations["rindle_server_jobs_plan_api_plan_geojson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Svg
+         * @description The plan as SVG, to the scale that is written on it when it is printed at its own size.
+         */
+        get: operations["rindle_server_jobs_plan_api_plan_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Geojson
+         * @description The things of a GeoJSON file are added to the plan; what is not known is named and left out.
+         */
+        post: operations["rindle_server_jobs_plan_api_take_geojson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What the plan would come to, for the position that is looked from; nothing is kept.
+         */
+        post: operations["rindle_server_jobs_plan_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/jobs/{number}/pocket.html": {
@@ -2951,6 +3085,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -3235,6 +3370,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -3446,6 +3582,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -3817,6 +3954,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -3943,6 +4081,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -3962,6 +4101,31 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             result: components["schemas"]["BeamResult"];
+        };
+        /**
+         * BeamOver
+         * @description Where people are under or in a beam.
+         */
+        BeamOver: {
+            /**
+             * Distance M
+             * @description Level, from the dish to the nearest of it under the beam
+             */
+            distance_m: number;
+            /**
+             * Inside
+             * @description Whether they reach into it; None: not known
+             */
+            inside: boolean | null;
+            /** Name */
+            name: string;
+            /**
+             * Over M
+             * @description Lower edge of the beam over where they stand; None: floor not known
+             */
+            over_m: number | null;
+            /** Thing Id */
+            thing_id: string;
         };
         /**
          * BeamResult
@@ -5017,6 +5181,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -6030,6 +6195,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -6099,6 +6265,21 @@ export interface components {
             note: string;
         };
         /**
+         * CablePieceDrawn
+         * @description A straight piece of a drawn way.
+         */
+        CablePieceDrawn: {
+            /** Length M */
+            length_m: number;
+            /** Level M */
+            level_m: number;
+            /**
+             * Up M
+             * @description How far it rises; None: the height of an end is not known
+             */
+            up_m: number | null;
+        };
+        /**
          * CableResult
          * @description Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can).
          */
@@ -6127,6 +6308,36 @@ export interface components {
             slope_db: number;
             /** Voltage V */
             voltage_v: number | null;
+        };
+        /**
+         * CableWay
+         * @description The drawn way of a position's cable.
+         */
+        CableWay: {
+            /**
+             * Begins Off M
+             * @description From the terminal to where the way begins, level
+             */
+            begins_off_m: number;
+            /**
+             * Corner Count
+             * @description Bends of over 30°
+             */
+            corner_count: number;
+            /**
+             * Heightless Count
+             * @description Corners of which no height is told
+             */
+            heightless_count: number;
+            /**
+             * Length M
+             * @description Along all pieces; at least, where heights are not known
+             */
+            length_m: number;
+            /** Pieces */
+            pieces: components["schemas"]["CablePieceDrawn"][];
+            /** Thing Id */
+            thing_id: string;
         };
         /**
          * CalculatorEntry
@@ -6780,6 +6991,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -8081,6 +8293,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -8828,6 +9041,12 @@ export interface components {
              */
             wind_loss_db: number;
             /**
+             * Wire Least M
+             * @description Least distance from an overhead wire: 10 ft holds up to 50 kV (29 CFR 1910.333(c)(3)); the owner of the line prevails
+             * @default 3.05
+             */
+            wire_least_m: number;
+            /**
              * Workday H
              * @description Hours of a working day
              * @default 9
@@ -9136,6 +9355,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -9613,6 +9833,7 @@ export interface components {
              *         "wanted_run_count": 3,
              *         "weekends": "free",
              *         "wind_loss_db": 0.5,
+             *         "wire_least_m": 3.05,
              *         "workday_h": 9,
              *         "workday_start_h": 8,
              *         "working_gust_mps": 20
@@ -10357,6 +10578,7 @@ export interface components {
              *       "sky_photos": [],
              *       "sky_set": 0,
              *       "skylines": [],
+             *       "things": [],
              *       "trial": {
              *         "ended_at": null,
              *         "events": [],
@@ -10367,7 +10589,8 @@ export interface components {
              *         "started_at": null
              *       },
              *       "trials_taken_out": [],
-             *       "wind_from_deg": null
+             *       "wind_from_deg": null,
+             *       "wind_rose": []
              *     }
              */
             sky: components["schemas"]["SkyFacts"];
@@ -10580,6 +10803,33 @@ export interface components {
              * @default 0
              */
             tilt_deg: number;
+        };
+        /**
+         * LadderPlace
+         * @description A ladder as it would stand.
+         */
+        LadderPlace: {
+            /**
+             * Angle Deg
+             * @description From the ground; None: the height of its support is not known
+             */
+            angle_deg: number | null;
+            /** Foot Out M */
+            foot_out_m: number;
+            /**
+             * Length M
+             * @description With a metre over the edge at which one steps off
+             */
+            length_m: number | null;
+            /** Name */
+            name: string;
+            /** Thing Id */
+            thing_id: string;
+            /**
+             * Wanted Out M
+             * @description A quarter of the height of its support
+             */
+            wanted_out_m: number;
         };
         /**
          * LadderRung
@@ -10798,6 +11048,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -10963,6 +11214,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -11159,6 +11411,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -11228,6 +11481,11 @@ export interface components {
              */
             boresight_azimuth_deg?: number | null;
             /**
+             * Drawn
+             * @description What is drawn on the site plan
+             */
+            drawn?: components["schemas"]["Solid"][];
+            /**
              * Duration H
              * @default 12
              */
@@ -11240,6 +11498,12 @@ export interface components {
             east_m: number;
             /** Elements */
             elements?: components["schemas"]["ElementLines"][];
+            /**
+             * Ground Rise M
+             * @description Ground under the terminal over that where the skyline was read
+             * @default 0
+             */
+            ground_rise_m: number;
             /**
              * Height M
              * @description Above the ellipsoid; sea level is near enough
@@ -11278,6 +11542,24 @@ export interface components {
              *     }
              */
             panel: components["schemas"]["Panel"];
+            /**
+             * Plan East M
+             * @description Terminal east of the plan's zero
+             * @default 0
+             */
+            plan_east_m: number;
+            /**
+             * Plan Ground M
+             * @description Ground under the terminal over the plan's zero
+             * @default 0
+             */
+            plan_ground_m: number;
+            /**
+             * Plan North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            plan_north_m: number;
             /**
              * Read Height M
              * @description Height over ground of the eye that read the points; None: the terminal's own
@@ -11356,6 +11638,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -12482,6 +12765,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -12599,6 +12883,26 @@ export interface components {
             feed: components["schemas"]["SpareFeedResult"];
             /** Satellite */
             satellite: string;
+        };
+        /**
+         * NearWire
+         * @description The nearest wire that may be live.
+         */
+        NearWire: {
+            /**
+             * Distance M
+             * @description Least, in space, from mast and terminal; None: its height is not known
+             */
+            distance_m: number | null;
+            /**
+             * Level M
+             * @description Level distance
+             */
+            level_m: number;
+            /** Name */
+            name: string;
+            /** Thing Id */
+            thing_id: string;
         };
         /**
          * Need
@@ -13342,6 +13646,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -13764,6 +14069,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -14624,6 +14930,239 @@ export interface components {
             result: components["schemas"]["Place"];
         };
         /**
+         * PlanCorner
+         * @description A corner of a thing, in metres from the job's place.
+         */
+        PlanCorner: {
+            /** East */
+            east_m: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** North */
+            north_m: number;
+            /**
+             * Over ground
+             * @description Of wires and cable ways: height there over the ground below
+             */
+            up_m?: number | null;
+        };
+        /**
+         * PlanLook
+         * @description The plan as it would be. What is left out stays as it is kept; nothing here is kept.
+         */
+        PlanLook: {
+            /**
+             * Bearing Deg
+             * @description Of the cut; None: the sight-line
+             */
+            bearing_deg?: number | null;
+            /**
+             * Height M
+             * @description Of the terminal there over the ground
+             */
+            height_m?: number | null;
+            /**
+             * Letter
+             * @description Position that is looked from
+             * @default
+             */
+            letter: string;
+            /** Positions */
+            positions?: components["schemas"]["Candidate"][] | null;
+            /** Reach M */
+            reach_m?: number | null;
+            /** Things */
+            things?: components["schemas"]["PlanThing"][] | null;
+        };
+        /**
+         * PlanLookOut
+         * @description What it comes to.
+         */
+        PlanLookOut: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Margin Deg
+             * @description Sight-line against all that is read and drawn; None: not known
+             */
+            margin_deg: number | null;
+            /** Nearest Name */
+            nearest_name: string;
+            plan: components["schemas"]["SitePlanResult"] | null;
+            /** Raise Tube M */
+            raise_tube_m: number | null;
+            side: components["schemas"]["SideViewResult"] | null;
+            /** Tube Margin Deg */
+            tube_margin_deg: number | null;
+        };
+        /**
+         * PlanPointInput
+         * @description A known point and a tape from it, with a bearing, or with a second tape from another known point.
+         */
+        PlanPointInput: {
+            /**
+             * Bearing Deg
+             * @description True, from the point
+             */
+            bearing_deg?: number | null;
+            /**
+             * From East M
+             * @default 0
+             */
+            from_east_m: number;
+            /**
+             * From North M
+             * @default 0
+             */
+            from_north_m: number;
+            /** Other East M */
+            other_east_m?: number | null;
+            /** Other North M */
+            other_north_m?: number | null;
+            /**
+             * Other Tape M
+             * @description Level, from the other known point
+             */
+            other_tape_m?: number | null;
+            /**
+             * Side
+             * @description On which side it lies, looking from the first known point to the other
+             * @default right
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Tape M
+             * @description Level
+             */
+            tape_m: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "tape_bearing" | "two_tapes";
+        };
+        /** PlanPointOutcome */
+        PlanPointOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PlanPointResult"];
+        };
+        /**
+         * PlanPointResult
+         * @description The point, in metres from the plan's zero.
+         */
+        PlanPointResult: {
+            /**
+             * Angle Deg
+             * @description Between both tapes at the point; None: one tape
+             */
+            angle_deg: number | null;
+            /** East M */
+            east_m: number;
+            /** North M */
+            north_m: number;
+        };
+        /**
+         * PlanPosition
+         * @description A place for the terminal on the plan; an empty letter is the job's place.
+         */
+        PlanPosition: {
+            /** East M */
+            east_m: number;
+            /**
+             * Height M
+             * @description Terminal over the ground there
+             */
+            height_m?: number | null;
+            /**
+             * Letter
+             * @default
+             */
+            letter: string;
+            /** North M */
+            north_m: number;
+        };
+        /**
+         * PlanTaken
+         * @description What a file brought.
+         */
+        PlanTaken: {
+            job: components["schemas"]["JobOut"];
+            /** Left Out */
+            left_out: string[];
+            /** Taken */
+            taken: number;
+        };
+        /**
+         * PlanThing
+         * @description A thing of the trade on the site plan. Heights are over the ground under it; None: nobody has said.
+         */
+        PlanThing: {
+            /** Across */
+            across_m?: number | null;
+            /** Corners */
+            corners: components["schemas"]["PlanCorner"][];
+            /**
+             * Ground there
+             * @description Over the ground at the job’s place; empty: as the ground heights say
+             */
+            ground_m?: number | null;
+            /**
+             * Grows a year
+             * @default 0
+             */
+            growth_m_per_year: number;
+            /** Height */
+            height_m?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** What */
+            kind: string;
+            /**
+             * Bare share
+             * @description What of it still blocks in the bare season
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * From position
+             * @description Empty: the job’s place
+             * @default
+             */
+            letter: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Roof overhang
+             * @default 0
+             */
+            overhang_m: number;
+            /**
+             * Roof pitch
+             * @description Counts where no ridge is given
+             */
+            pitch_deg?: number | null;
+            /**
+             * Ridge runs along, true bearing
+             * @description Empty: along the longer side
+             */
+            ridge_deg?: number | null;
+            /** Ridge over ground */
+            ridge_m?: number | null;
+        };
+        /**
          * PlumbInput
          * @description A mast that leans by `lean_deg` towards a true bearing, and the direction wanted.
          */
@@ -14718,6 +15257,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -14864,6 +15404,51 @@ export interface components {
             surface: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
         };
         /**
+         * PositionOnPlan
+         * @description What the plan says of a position.
+         */
+        PositionOnPlan: {
+            /**
+             * At Edge
+             * @description Whether it lies in the strip of a roof's edge or ridge where gusts are worst
+             */
+            at_edge: boolean;
+            cable: components["schemas"]["CableWay"] | null;
+            /** East M */
+            east_m: number;
+            /** Ground M */
+            ground_m: number;
+            /**
+             * Inside
+             * @description The building in which it would stand; empty: in none
+             */
+            inside: string;
+            /** Letter */
+            letter: string;
+            /** North M */
+            north_m: number;
+            /** People */
+            people: components["schemas"]["BeamOver"][];
+            /**
+             * Shelter Share
+             * @description Mean over the wind rose, or towards the prevailing wind; None: no wind told
+             */
+            shelter_share: number | null;
+            /** Wind */
+            wind: components["schemas"]["WindSide"][];
+            wire: components["schemas"]["NearWire"] | null;
+            /**
+             * Zone
+             * @description Corners of what is kept clear in front, east and north; empty: none
+             */
+            zone: number[][];
+            /**
+             * Zone M
+             * @description How far along the beam that reaches, level
+             */
+            zone_m: number;
+        };
+        /**
          * PositionRank
          * @description A position with its place in the order, and what speaks for and against it.
          */
@@ -14973,6 +15558,16 @@ export interface components {
              * @default false
              */
             path_crossed: boolean;
+            /**
+             * Plan Holds
+             * @description What the site plan holds against it
+             */
+            plan_holds?: string[];
+            /**
+             * Plan Minds
+             * @description What the site plan has to be minded of it
+             */
+            plan_minds?: string[];
             /**
              * Raise By M
              * @description Height that would clear it; 0: clear now
@@ -15119,6 +15714,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -15454,6 +16050,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -15830,6 +16427,215 @@ export interface components {
             spread_deg: number;
         };
         /**
+         * SideBody
+         * @description What the cut shows of a thing.
+         */
+        SideBody: {
+            /**
+             * Beside
+             * @description Whether it stands beside the line, but within the beam
+             */
+            beside: boolean;
+            /** Foot Up M */
+            foot_up_m: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["SidePoint"][];
+        };
+        /**
+         * SidePeople
+         * @description A place where people are, on the line.
+         */
+        SidePeople: {
+            /** Along M */
+            along_m: number;
+            /** Beam Over M */
+            beam_over_m: number | null;
+            /** Floor Up M */
+            floor_up_m: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SidePoint
+         * @description A point of the cut: along from the terminal, and up over the plan's zero.
+         */
+        SidePoint: {
+            /** Along M */
+            along_m: number;
+            /** Up M */
+            up_m: number;
+        };
+        /**
+         * SideViewInput
+         * @description A plan, the terminal on it, and along what line it is cut.
+         */
+        SideViewInput: {
+            /**
+             * Ahead Years
+             * @default 0
+             */
+            ahead_years: number;
+            /** Aperture Mm */
+            aperture_mm?: number | null;
+            /**
+             * Azimuth True Deg
+             * @description Of the sight-line
+             */
+            azimuth_true_deg?: number | null;
+            /**
+             * Bearing Deg
+             * @description Of the cut, true
+             */
+            bearing_deg: number;
+            /** East M */
+            east_m: number;
+            /** Elevation Deg */
+            elevation_deg?: number | null;
+            /**
+             * Height M
+             * @description Middle of the terminal over the ground there
+             */
+            height_m: number;
+            /** North M */
+            north_m: number;
+            /**
+             * Reach M
+             * @default 60
+             */
+            reach_m: number;
+            /** Receive Ghz */
+            receive_ghz?: number | null;
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Things */
+            things: components["schemas"]["PlanThing"][];
+        };
+        /** SideViewOutcome */
+        SideViewOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SideViewResult"];
+        };
+        /**
+         * SideViewResult
+         * @description The cut. Along the sight-line it holds the beam.
+         */
+        SideViewResult: {
+            /** Bodies */
+            bodies: components["schemas"]["SideBody"][];
+            /** Ground */
+            ground: components["schemas"]["SidePoint"][];
+            /**
+             * Lower Edge
+             * @description Of the beam's tube, its Fresnel share in it; empty: another line
+             */
+            lower_edge: components["schemas"]["SidePoint"][];
+            /** People */
+            people: components["schemas"]["SidePeople"][];
+            /**
+             * Raise M
+             * @description How much higher the terminal would be free of all that is drawn here
+             */
+            raise_m: number | null;
+            terminal: components["schemas"]["SidePoint"];
+            /** Tight Along M */
+            tight_along_m: number | null;
+            /**
+             * Tight Name
+             * @description What comes nearest to the lower edge; empty: nothing under it
+             */
+            tight_name: string;
+            /**
+             * Tight Over M
+             * @description Lower edge over its top there; negative: it stands in the beam
+             */
+            tight_over_m: number | null;
+            /** Upper Edge */
+            upper_edge: components["schemas"]["SidePoint"][];
+        };
+        /**
          * SignIn
          * @description Name and password.
          */
@@ -15957,6 +16763,145 @@ export interface components {
             satellite_longitude_deg?: number | null;
         };
         /**
+         * SitePlanInput
+         * @description The things of a plan and the positions on it. Without azimuth and elevation nothing is said of a beam.
+         */
+        SitePlanInput: {
+            /** Aperture Mm */
+            aperture_mm?: number | null;
+            /** Azimuth True Deg */
+            azimuth_true_deg?: number | null;
+            /** Elevation Deg */
+            elevation_deg?: number | null;
+            /**
+             * Keep Clear M
+             * @description Along the beam, where radio energy is strong
+             * @default 0
+             */
+            keep_clear_m: number;
+            /** Most Cable M */
+            most_cable_m?: number | null;
+            /**
+             * Planned
+             * @description Letter of the position that is planned
+             * @default
+             */
+            planned: string;
+            /** Positions */
+            positions: components["schemas"]["PlanPosition"][];
+            /**
+             * @default {
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_weight_min": 120,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Things */
+            things: components["schemas"]["PlanThing"][];
+            /** Wind From Deg */
+            wind_from_deg?: number | null;
+            /** Wind Rose */
+            wind_rose?: components["schemas"]["WindSector"][];
+        };
+        /** SitePlanOutcome */
+        SitePlanOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SitePlanResult"];
+        };
+        /**
+         * SitePlanResult
+         * @description The plan with what it computes.
+         */
+        SitePlanResult: {
+            /** Ground Known */
+            ground_known: boolean;
+            /**
+             * Heightless
+             * @description Names of things that count for nothing until their height is told
+             */
+            heightless: string[];
+            /** Heightless Ids */
+            heightless_ids: string[];
+            /** Ladders */
+            ladders: components["schemas"]["LadderPlace"][];
+            /** Positions */
+            positions: components["schemas"]["PositionOnPlan"][];
+        };
+        /**
          * SitesAsked
          * @description A list of sites, and which terminal of the stores all of them get.
          */
@@ -16054,6 +16999,8 @@ export interface components {
              * @description When growth breaks a rule that holds today
              */
             look_again_by?: string | null;
+            /** @description What the site plan says; None while nothing is drawn */
+            plan?: components["schemas"]["SitePlanResult"] | null;
             /** Positions */
             positions: components["schemas"]["PositionView"][];
             /** Read Height M */
@@ -16137,6 +17084,8 @@ export interface components {
             sky_set: number;
             /** Skylines */
             skylines?: components["schemas"]["SkylineSet"][];
+            /** Site plan */
+            things?: components["schemas"]["PlanThing"][];
             /**
              * @default {
              *       "ended_at": null,
@@ -16159,6 +17108,8 @@ export interface components {
              * @description Where the prevailing wind comes from, true
              */
             wind_from_deg?: number | null;
+            /** Wind rose */
+            wind_rose?: components["schemas"]["WindSector"][];
         };
         /**
          * SkyFactsPatch
@@ -16193,6 +17144,8 @@ export interface components {
             sky_set?: number | null;
             /** Skylines */
             skylines?: components["schemas"]["SkylineSet"][] | null;
+            /** Site plan */
+            things?: components["schemas"]["PlanThing"][] | null;
             /** Trial */
             trial?: components["schemas"]["TrialFacts"] | null;
             /**
@@ -16205,6 +17158,8 @@ export interface components {
              * @description Where the prevailing wind comes from, true
              */
             wind_from_deg?: number | null;
+            /** Wind rose */
+            wind_rose?: components["schemas"]["WindSector"][] | null;
         };
         /**
          * SkyInput
@@ -16225,11 +17180,22 @@ export interface components {
              */
             date: string;
             /**
+             * Drawn
+             * @description What is drawn on the site plan
+             */
+            drawn?: components["schemas"]["Solid"][];
+            /**
              * East M
              * @description Terminal east of the place where the skyline was read
              * @default 0
              */
             east_m: number;
+            /**
+             * Ground Rise M
+             * @description Ground under the terminal over that where the skyline was read
+             * @default 0
+             */
+            ground_rise_m: number;
             /**
              * Height M
              * @description Above the ellipsoid; sea level is near enough
@@ -16248,6 +17214,24 @@ export interface components {
             north_m: number;
             /** Obstacles */
             obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Plan East M
+             * @description Terminal east of the plan's zero
+             * @default 0
+             */
+            plan_east_m: number;
+            /**
+             * Plan Ground M
+             * @description Ground under the terminal over the plan's zero
+             * @default 0
+             */
+            plan_ground_m: number;
+            /**
+             * Plan North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            plan_north_m: number;
             /**
              * Read Height M
              * @description Height over ground of the eye that read the points; None: the terminal's own
@@ -16328,6 +17312,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -16477,11 +17462,22 @@ export interface components {
              */
             date: string;
             /**
+             * Drawn
+             * @description What is drawn on the site plan
+             */
+            drawn?: components["schemas"]["Solid"][];
+            /**
              * East M
              * @description Terminal east of the place where the skyline was read
              * @default 0
              */
             east_m: number;
+            /**
+             * Ground Rise M
+             * @description Ground under the terminal over that where the skyline was read
+             * @default 0
+             */
+            ground_rise_m: number;
             /**
              * Height M
              * @description Above the ellipsoid; sea level is near enough
@@ -16500,6 +17496,24 @@ export interface components {
             north_m: number;
             /** Obstacles */
             obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Plan East M
+             * @description Terminal east of the plan's zero
+             * @default 0
+             */
+            plan_east_m: number;
+            /**
+             * Plan Ground M
+             * @description Ground under the terminal over the plan's zero
+             * @default 0
+             */
+            plan_ground_m: number;
+            /**
+             * Plan North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            plan_north_m: number;
             /**
              * Reach M
              * @default 15
@@ -16585,6 +17599,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -16725,6 +17740,34 @@ export interface components {
             points: components["schemas"]["SkylinePoint"][];
         };
         /**
+         * Solid
+         * @description A body as a calculator's input: the edges of its top, each east, north and up of both its ends, metres.
+         */
+        Solid: {
+            /** Edges M */
+            edges_m: number[][];
+            /**
+             * Growth M Per Year
+             * @default 0
+             */
+            growth_m_per_year: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Leafless Share
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
          * SpareFeedInput
          * @description A second feed beside the main one for a satellite near by.
          */
@@ -16834,6 +17877,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -17021,6 +18065,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -17137,6 +18182,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -17432,6 +18478,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -18106,6 +19153,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -18257,11 +19305,22 @@ export interface components {
              */
             date: string;
             /**
+             * Drawn
+             * @description What is drawn on the site plan
+             */
+            drawn?: components["schemas"]["Solid"][];
+            /**
              * East M
              * @description Terminal east of the place where the skyline was read
              * @default 0
              */
             east_m: number;
+            /**
+             * Ground Rise M
+             * @description Ground under the terminal over that where the skyline was read
+             * @default 0
+             */
+            ground_rise_m: number;
             /**
              * Height M
              * @description Above the ellipsoid; sea level is near enough
@@ -18280,6 +19339,24 @@ export interface components {
             north_m: number;
             /** Obstacles */
             obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Plan East M
+             * @description Terminal east of the plan's zero
+             * @default 0
+             */
+            plan_east_m: number;
+            /**
+             * Plan Ground M
+             * @description Ground under the terminal over the plan's zero
+             * @default 0
+             */
+            plan_ground_m: number;
+            /**
+             * Plan North M
+             * @description Terminal north of it
+             * @default 0
+             */
+            plan_north_m: number;
             /**
              * Read Height M
              * @description Height over ground of the eye that read the points; None: the terminal's own
@@ -18360,6 +19437,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -18698,6 +19776,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -19022,6 +20101,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -19137,6 +20217,7 @@ export interface components {
              *       "wanted_run_count": 3,
              *       "weekends": "free",
              *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
              *       "workday_h": 9,
              *       "workday_start_h": 8,
              *       "working_gust_mps": 20
@@ -19208,6 +20289,40 @@ export interface components {
             force_n: number;
             /** Pressure Pa */
             pressure_pa: number;
+        };
+        /**
+         * WindSector
+         * @description How often the wind comes from a direction.
+         */
+        WindSector: {
+            /** Wind from, true */
+            from_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Of the time */
+            share_percent: number;
+        };
+        /**
+         * WindSide
+         * @description Shelter towards a side.
+         */
+        WindSide: {
+            /**
+             * By
+             * @description What shelters it
+             */
+            by: string;
+            /** From Deg */
+            from_deg: number;
+            /**
+             * Share
+             * @description 0 open, 1 as sheltered as a place can be
+             */
+            share: number;
         };
         /**
          * WorkOrderInput
@@ -20752,6 +21867,52 @@ export interface operations {
             };
         };
     };
+    schema_plan_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_plan_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanPointInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPointOutcome"];
+                };
+            };
+        };
+    };
     schema_plumb: {
         parameters: {
             query?: never;
@@ -20978,6 +22139,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReversalOutcome"];
+                };
+            };
+        };
+    };
+    schema_side_view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_side_view: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SideViewInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideViewOutcome"];
+                };
+            };
+        };
+    };
+    schema_site_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_site_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitePlanInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitePlanOutcome"];
                 };
             };
         };
@@ -22728,6 +23981,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_plan_geojson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_plan_svg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_take_geojson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanTaken"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLookOut"];
                 };
             };
         };

@@ -11,6 +11,7 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
 from rindle_core.stations.sky.findings import PLANNED, SCAN, TRIAL
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
+from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.positions import bearings_that_matter, position_of
 from rindle_core.stations.sky.seen import (
     has_skyline,
@@ -23,6 +24,7 @@ from rindle_core.stations.sky.seen import (
     surroundings,
     terminal_height,
 )
+from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.trial import TrialInput, TrialResult, trial
 from rindle_core.stations.sky.ways import ways_for
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
@@ -78,6 +80,7 @@ def _look_again_by(job: JobInput) -> dt.date | None:
 def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
     """The skyline in use, the candidates compared, the trial; and the findings of both."""
     index, used = set_for(job, job.sky.position_letter)
+    plan = plan_of(job)
     letters = [one.letter for one in job.sky.positions]
     rows = [position_of(job, letter) for letter in dict.fromkeys(letters)] if job.picks.terminal is not None else []
     most_cable_m = job.picks.terminal.cable.most_m if job.picks.terminal else None
@@ -98,7 +101,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         )
     tried = trial_of(job)
     around = surroundings(job, job.sky.position_letter)
-    read_percent = scanned_percent(used.points, used.obstacles, bearings_that_matter(job))
+    read_percent = scanned_percent(Surroundings(**around).read_bearings_deg(), bearings_that_matter(job))
     unread = has_skyline(job) and read_percent < job.picks.rules.scan_least_percent
     result = SkyAssessment(
         set_index=index,
@@ -113,6 +116,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         trial=tried.result if tried else None,
         ways=ways_for(job, [view for view, _ in rows], compared.result if compared else None),
         look_again_by=_look_again_by(job),
+        plan=plan.result if plan else None,
     )
     findings = [
         *_judge_scan(job, read_percent),
@@ -120,6 +124,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *_judge_planned(job, compared.result if compared else None),
         *(_of_the_plan(job, tried.findings) if tried else []),
         *_judge_trial_wanted(job),
+        *(plan.findings if plan else []),
     ]
     return result, findings
 

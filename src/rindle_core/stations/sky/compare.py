@@ -37,6 +37,8 @@ class PositionSky(CandidateFacts):
     interruptions_per_h: float | None = None
     raise_by_m: float | None = Field(default=None, description="Height that would clear it; 0: clear now")
     mount_against: list[str] = Field(default_factory=list, description="What speaks against its mount, or its surface")
+    plan_holds: list[str] = Field(default_factory=list, description="What the site plan holds against it")
+    plan_minds: list[str] = Field(default_factory=list, description="What the site plan has to be minded of it")
     tried: bool = Field(default=False, description="Whether a trial stands behind the figure")
 
 
@@ -88,7 +90,7 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append("people walk in front of it")
     if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
         found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
-    return found
+    return [*found, *one.plan_holds]
 
 
 def _cable_is_tight(one: PositionSky, given: CompareInput) -> bool:
@@ -118,7 +120,7 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append("people walk where its cable or foot lies")
     if one.machines:
         found.append("machines or cattle reach it")
-    return [*found, *one.mount_against]
+    return [*found, *one.plan_minds, *one.mount_against]
 
 
 def _good(one: PositionSky) -> list[str]:
@@ -162,7 +164,8 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
 def _level(one: PositionSky, given: CompareInput) -> Level:
     if _holds(one, given):
         return Level.HOLD
-    return Level.MIND if one.sky_level is Level.CLEAR and _cable_is_tight(one, given) else one.sky_level
+    minded = _cable_is_tight(one, given) or one.plan_minds
+    return Level.MIND if one.sky_level is Level.CLEAR and minded else one.sky_level
 
 
 def _sky_lacks(one: PositionSky, given: CompareInput) -> float:

@@ -12,6 +12,8 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.sky.plan_models import WindSector
+from rindle_core.stations.sky.plan_things import PlanThing
 from rindle_core.stations.sky.sky_photo import PhotoInput
 from rindle_core.stations.sky.trial_log import TrialEvent
 
@@ -55,6 +57,7 @@ class SkyFacts(Facts):
     position_letter: Annotated[str, Entry("The terminal is planned at", hint="Empty: the job’s place")] = Field(
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
+    things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
     skylines: Annotated[list[SkylineSet], Entry("Skylines")] = Field(default_factory=list, max_length=40)
     sky_set: Annotated[int, Entry("Skyline in use")] = Field(
         default=0, ge=0, le=39, description="Number of the skyline in use"
@@ -70,6 +73,7 @@ class SkyFacts(Facts):
     wind_from_deg: Annotated[float | None, Entry("Prevailing wind comes from", hint="True; shown on the plan")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Where the prevailing wind comes from, true"
     )
+    wind_rose: Annotated[list[WindSector], Entry("Wind rose")] = Field(default_factory=list, max_length=72)
     trial: Annotated[TrialFacts, Entry("Trial")] = TrialFacts()
     trials_taken_out: Annotated[list[TrialFacts], Entry("Trials put aside")] = Field(
         default_factory=list, max_length=5, description="Put aside, the newest last; they can be brought back"

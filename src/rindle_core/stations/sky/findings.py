@@ -169,3 +169,62 @@ TRIAL_OUTSIDE = Kind(
     source="Times of the log against the trial's clock",
     at="sky.trial",
 )
+PLAN_BEAM = Kind(
+    "sky.plan_beam",
+    "lower edge of the beam over drawn places where people are",
+    against="house rule `person_reach_m`",
+    unit="m",
+    source="Plane geometry of the aperture's tube over the drawn ground",
+    at="sky.things",
+)
+PLAN_WIRE = Kind(
+    "sky.plan_wire",
+    "distance of mast and terminal from a drawn wire",
+    against="house rule `wire_least_m`",
+    unit="m",
+    source="29 CFR 1910.333(c)(3): 10 ft up to 50 kV; the owner of the line prevails",
+    at="sky.things",
+)
+PLAN_INSIDE = Kind(
+    "sky.plan_inside",
+    "the terminal's height against the roof where it is drawn",
+    against="the roof there",
+    source="Drawn outline and roof",
+    at="sky.things",
+)
+PLAN_CABLE = Kind(
+    "sky.plan_cable",
+    "length of the drawn cable way",
+    against="the terminal's longest cable; house rule `cable_warn_share`",
+    unit="m",
+    source="Drawn corners with their heights",
+    at="sky.things",
+)
+PLAN_LADDER = Kind(
+    "sky.plan_ladder",
+    "how steep a drawn ladder stands",
+    against="65° to 77°",
+    unit="deg",
+    source="29 CFR 1926.1053(b)(5)(i): a quarter of the working length out",
+    at="sky.things",
+)
+PLAN_HEIGHTS = Kind(
+    "sky.plan_heights",
+    "drawn things of which no height is told",
+    against="every height told",
+    at="sky.things",
+)
+PLAN_GROUND = Kind(
+    "sky.plan_ground",
+    "whether the plan's ground is told or taken as level",
+    against="ground heights",
+    at="sky.things",
+)
+PLAN_TAPES = Kind(
+    "sky.plan_tapes",
+    "angle at which two tapes cross",
+    against="30° to 150°",
+    unit="deg",
+    source="Intersection by distances: the error grows with one over the sine of the angle",
+    at="sky.things",
+)

@@ -216,7 +216,7 @@ def _undistanced(given: SkyInput) -> bool:
 
 
 def _all_undistanced(given: SkyInput) -> bool:
-    return not given.obstacles and all(point.distance_m is None for point in given.skyline)
+    return not (given.obstacles or given.drawn) and all(point.distance_m is None for point in given.skyline)
 
 
 def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
@@ -245,7 +245,7 @@ def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
 
     None where nothing grows into it.
     """
-    if not any(one.growth_m_per_year for one in given.obstacles):
+    if not given.grows:
         return None, None
 
     def at(years: float) -> Margins:
@@ -308,10 +308,7 @@ def reading_gap_deg(given: SkyInput, azimuth_deg: float) -> float:
 
     With one on the bearing itself it is the wider of the two stretches beside it: one tree tells nothing of its sides.
     """
-    bearings = np.array(
-        [*(point.azimuth_deg for point in given.skyline), *(one.azimuth_deg for one in given.obstacles)]
-    )
-    offsets = wrap_180(bearings - azimuth_deg)
+    offsets = wrap_180(given.read_bearings_deg() - azimuth_deg)
     left_deg = -float(np.max(offsets[offsets < -_ON_IT_DEG], initial=-360.0))
     right_deg = float(np.min(offsets[offsets > _ON_IT_DEG], initial=360.0))
     on_it = bool(np.any(np.abs(offsets) <= _ON_IT_DEG))
@@ -410,12 +407,11 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
         "tube_half_angle_deg": None,
         "nearest": None,
     }
-    if given.skyline or given.obstacles:
+    if given.known:
         profile = given.profile()
         tight = margins(sight, profile)
         source = int(profile.source[tight.at])
-        shares = [point.leafless_share for point in given.skyline] + [one.leafless_share for one in given.obstacles]
-        bare = min(shares) < BARE_SHARE
+        bare = given.least_leafless_share < BARE_SHARE
         (tube_m, flat_m), (tube_y, flat_y) = _raises(given, sight), _years(given, sight)
         found = {
             "margin_deg": tight.flat_deg,
@@ -424,7 +420,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "nearest": SkyDirection(
                 azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg
             ),
-            "nearest_name": given.obstacles[source].name if source >= 0 else "",
+            "nearest_name": given.name_of(source),
             "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,

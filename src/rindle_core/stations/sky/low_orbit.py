@@ -260,7 +260,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         sectors=sectors,
         costliest=worst if worst.blocked_percent > 0 else None,
         removals=removals,
-        raises=_raises(given, served) if given.bearings and (given.skyline or given.obstacles) else [],
+        raises=_raises(given, served) if given.bearings and given.known else [],
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
@@ -290,7 +290,7 @@ def low_orbit(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
 
 
 def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
-    if not given.skyline and not given.obstacles:
+    if not given.known:
         return [
             EMPTY.missing(
                 "No skyline has been read",

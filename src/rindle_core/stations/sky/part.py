@@ -10,6 +10,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.plan_models import SitePlanResult
 from rindle_core.stations.sky.positions import PositionView
 from rindle_core.stations.sky.trial import TrialResult
 from rindle_core.stations.sky.ways_out import WaysOutResult
@@ -31,6 +32,9 @@ class SkyAssessment(Model):
     compared: CompareResult | None
     trial: TrialResult | None
     ways: WaysOutResult | None = Field(default=None, description="What can be done about a sky that is not clear")
+    plan: SitePlanResult | None = Field(
+        default=None, description="What the site plan says; None while nothing is drawn"
+    )
     look_again_by: dt.date | None = Field(default=None, description="When growth breaks a rule that holds today")
 
 

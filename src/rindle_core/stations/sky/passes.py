@@ -306,7 +306,7 @@ def run_passes(given: LowOrbitInput, progress: Progress | None) -> Run:
     Raises InputError where nothing says where the satellites are, Stopped where it was asked for.
     """
     passes = _followed(given, progress) if progress else _known(given.model_dump_json(exclude=_OF_THE_SKYLINE))
-    profile = given.profile() if given.skyline or given.obstacles else build_profile([], assumed_distance_m=1.0)
+    profile = given.profile() if given.known else build_profile([], assumed_distance_m=1.0)
     return Run(passes, profile, states_of(passes.served, profile, given.season == "bare", given.seed))
 
 

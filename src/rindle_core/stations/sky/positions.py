@@ -15,7 +15,10 @@ from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.compare import PositionSky
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
-from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings
+from rindle_core.stations.sky.plan_judge import plan_against
+from rindle_core.stations.sky.plan_seen import on_plan, plan_input
+from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings, terminal_height
+from rindle_core.stations.sky.surroundings import Surroundings
 
 
 class PositionView(Model):
@@ -35,8 +38,15 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     fixed, simulated = sky_of(job, letter), low_orbit_of(job, letter)
     found = fixed or simulated
     around = surroundings(job, letter)
-    read_percent = scanned_percent(used.points, used.obstacles, bearings_that_matter(job))
-    known = bool(around["skyline"] or around["obstacles"]) and found is not None
+    seen = Surroundings(**around)
+    read_percent = scanned_percent(seen.read_bearings_deg(), bearings_that_matter(job))
+    known = seen.known and found is not None
+    drawn, plan = on_plan(job, letter), plan_input(job)
+    holds, minds = plan_against(drawn, terminal_height(job, letter), plan) if drawn and plan else ([], [])
+    if drawn is not None and not fields["exposure"]:
+        fields["exposure"] = drawn.exposure
+    if drawn is not None and drawn.cable is not None and fields["cable_length_m"] is None:
+        fields["cable_length_m"] = round(drawn.cable.length_m, 1)
     level = worst(found.findings) if known and found else Level.UNKNOWN
     if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
@@ -51,6 +61,8 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
             "interruptions_per_h": simulated.result.interruptions_per_h if simulated and known else None,
             "raise_by_m": fixed.result.raise_tube_m if fixed else None,
             "tried": tried,
+            "plan_holds": holds,
+            "plan_minds": minds,
             "mount_against": mount_against(job, candidate) if candidate else [],
         }
     )

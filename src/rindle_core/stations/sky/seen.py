@@ -13,6 +13,7 @@ from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
+from rindle_core.stations.sky.plan_things import ground_of, solids_of
 
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
@@ -23,15 +24,24 @@ def candidate_of(job: JobInput, letter: str) -> CandidateAt | None:
     return None if one is None else one.placed(job.brief.place)
 
 
-def offset_of(job: JobInput, letter: str) -> tuple[float, float]:
-    """East and north of a candidate from the job's place, metres;
-
-    the place itself where the letter is empty or not placed.
-    """
-    one = candidate_of(job, letter)
-    if one is None or job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+def spot_of(job: JobInput, letter: str) -> tuple[float, float] | None:
+    """East and north of a position from the job's place, metres; None for a candidate that lies nowhere yet."""
+    if not letter:
         return 0.0, 0.0
-    return one.offset_m(job.brief.latitude_deg, job.brief.longitude_deg) or (0.0, 0.0)
+    one = candidate_of(job, letter)
+    if one is None:
+        return None
+    if job.brief.latitude_deg is not None and job.brief.longitude_deg is not None:
+        return one.offset_m(job.brief.latitude_deg, job.brief.longitude_deg)
+    if one.distance_m is None or one.bearing_deg is None or one.latitude_deg is not None:
+        return None
+    turn = math.radians(one.bearing_deg)  # measured from a place whose coordinates nobody has told yet
+    return one.distance_m * math.sin(turn), one.distance_m * math.cos(turn)
+
+
+def offset_of(job: JobInput, letter: str) -> tuple[float, float]:
+    """The same; the place itself where a candidate lies nowhere."""
+    return spot_of(job, letter) or (0.0, 0.0)
 
 
 def set_for(job: JobInput, letter: str) -> tuple[int | None, SkylineSet]:
@@ -51,9 +61,9 @@ def set_for(job: JobInput, letter: str) -> tuple[int | None, SkylineSet]:
 
 
 def has_skyline(job: JobInput) -> bool:
-    """Whether anything was read for the planned position."""
+    """Whether anything was read or drawn for the planned position."""
     around = surroundings(job, job.sky.position_letter)
-    return bool(around["skyline"] or around["obstacles"])
+    return bool(around["skyline"] or around["obstacles"] or around["drawn"])
 
 
 def terminal_height(job: JobInput, letter: str) -> float | None:
@@ -74,6 +84,8 @@ def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
     if used.letter != letter and math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
         used = SkylineSet()  # another valley: nothing that was read there says anything here
         from_east, from_north = to_east, to_north
+    ground = ground_of(job.sky.things)
+    under_m = ground.at(to_east, to_north)
     return {
         "skyline": used.points,
         "obstacles": used.obstacles,
@@ -81,6 +93,11 @@ def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
         "terminal_height_m": height if height is not None else (used.read_height_m or 0.0),
         "east_m": to_east - from_east,
         "north_m": to_north - from_north,
+        "drawn": solids_of(job.sky.things),
+        "plan_east_m": to_east,
+        "plan_north_m": to_north,
+        "plan_ground_m": under_m,
+        "ground_rise_m": under_m - ground.at(from_east, from_north),
         "ahead_years": job.sky.ahead_years,
         "rules": job.picks.rules,
     }
@@ -169,6 +186,7 @@ __all__ = [
     "set_for",
     "simulated_once",
     "sky_of",
+    "spot_of",
     "surroundings",
     "terminal_height",
 ]

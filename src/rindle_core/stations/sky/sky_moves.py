@@ -93,7 +93,9 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
                 )
             )
     spots.sort(key=lambda one: one.distance_m)
-    distances = [point.distance_m is None for point in given.skyline] + [False for _ in given.obstacles]
+    distances = [point.distance_m is None for point in given.skyline] + [
+        False for _ in (*given.obstacles, *given.drawn)
+    ]
     result = SkyShiftResult(
         spots=spots,
         nearest_free=next((one for one in spots if one.level in (Level.CLEAR, Level.MIND)), None),

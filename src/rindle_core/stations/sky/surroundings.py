@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
 from pydantic import Field
 
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
+from rindle_core.science.bodies import Solid, corner_bearings_deg
 from rindle_core.science.skyline import (
     BARE_SHARE,
     Obstacle,
@@ -38,13 +41,47 @@ class Surroundings(Model):
         default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read"
     )
     north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
+    drawn: list[Solid] = Field(default_factory=list, max_length=200, description="What is drawn on the site plan")
+    plan_east_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal east of the plan's zero")
+    plan_north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
+    plan_ground_m: float = Field(
+        default=0.0, ge=-500, le=500, description="Ground under the terminal over the plan's zero"
+    )
+    ground_rise_m: float = Field(
+        default=0.0, ge=-500, le=500, description="Ground under the terminal over that where the skyline was read"
+    )
     ahead_years: float = Field(default=0.0, ge=0, le=40, description="Growth that is added before judging")
     rules: HouseRules = DEFAULT_RULES
+
+    @property
+    def known(self) -> bool:
+        """Whether anything is read, measured or drawn."""
+        return bool(self.skyline or self.obstacles or self.drawn)
+
+    @property
+    def grows(self) -> bool:
+        """Whether anything there grows."""
+        return any(one.growth_m_per_year for one in self.obstacles) or any(one.growth_m_per_year for one in self.drawn)
+
+    @property
+    def least_leafless_share(self) -> float:
+        """Of all that stands there, the least that still blocks in the bare season."""
+        shares = [one.leafless_share for one in self.skyline] + [one.leafless_share for one in self.obstacles]
+        return min([*shares, *(one.leafless_share for one in self.drawn)], default=1.0)
+
+    def name_of(self, source: int) -> str:
+        """What a profile's source is called; empty for read points."""
+        return "" if source < 0 else [*(one.name for one in self.obstacles), *(one.name for one in self.drawn)][source]
+
+    def read_bearings_deg(self) -> Array:
+        """Bearings of which something is known: those of points and obstacles, and all that drawn things cover."""
+        told = [one.azimuth_deg for one in self.skyline] + [one.azimuth_deg for one in self.obstacles]
+        return np.array([*told, *drawn_bearings_deg(self.drawn, self.plan_east_m, self.plan_north_m)])
 
     def shift(self) -> Shift:
         """From the eye that read to the terminal."""
         up_m = 0.0 if self.read_height_m is None else self.terminal_height_m - self.read_height_m
-        return Shift(self.east_m, self.north_m, up_m)
+        return Shift(self.east_m, self.north_m, up_m + self.ground_rise_m)
 
     def profile(
         self,
@@ -56,15 +93,23 @@ class Surroundings(Model):
         without: int | None = None,
     ) -> Profile:
         """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without an obstacle."""
-        base = self.shift() if shift is None else shift
+        here = self.shift()
+        base = here if shift is None else shift
+        eye = (
+            self.plan_east_m + base.east_m - here.east_m,
+            self.plan_north_m + base.north_m - here.north_m,
+            self.plan_ground_m + self.terminal_height_m + raised_m + base.up_m - here.up_m,
+        )
         return build_profile(
             [one for one in self.skyline if not bare or one.leafless_share >= BARE_SHARE],
             [one for one in self.obstacles if not bare or one.leafless_share >= BARE_SHARE],
             assumed_distance_m=self.rules.assumed_obstacle_distance_m,
             shift=base._replace(up_m=base.up_m + raised_m),
-            eye_height_m=self.terminal_height_m + raised_m,
+            eye_height_m=self.terminal_height_m + self.ground_rise_m + raised_m,
             years=self.ahead_years if years is None else years,
             without=without,
+            drawn=[one for one in self.drawn if not bare or one.leafless_share >= BARE_SHARE],
+            eye=eye,
         )
 
     def removable(self) -> list[tuple[str, Profile]]:
@@ -74,6 +119,9 @@ class Surroundings(Model):
         left = [
             (one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at))
             for at, one in enumerate(self.obstacles)
+        ]
+        left += [
+            (one.name or one.kind, self.profile(without=len(self.obstacles) + at)) for at, one in enumerate(self.drawn)
         ]
         for name, group in point_groups(self.skyline):
             rest = [one for at, one in enumerate(self.skyline) if at not in group]
@@ -102,4 +150,19 @@ class Surroundings(Model):
         ]
 
 
-__all__ = ["Surroundings"]
+_SPAN_STEP_DEG = 1.0
+
+
+def drawn_bearings_deg(drawn: list[Solid], east_m: float, north_m: float) -> list[float]:
+    """The bearings that drawn things cover, seen from a place, to the degree, with their ends."""
+    found: set[float] = set()
+    for solid in drawn:
+        for edge in solid.edges_m:
+            ends = corner_bearings_deg(Solid(kind=solid.kind, edges_m=[edge]), east_m, north_m)
+            start, span = float(ends[0]), float(wrap_180(ends[-1] - ends[0]))
+            count = int(abs(span) / _SPAN_STEP_DEG) + 1
+            found |= {round((start + span * at / count) % 360.0, 3) for at in range(count + 1)}
+    return sorted(found)
+
+
+__all__ = ["Surroundings", "drawn_bearings_deg"]

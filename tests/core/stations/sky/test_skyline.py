@@ -216,10 +216,10 @@ def test_each_half_metre_gains_what_geometry_says():
 
 def test_the_sweep_is_counted_by_the_bearings_that_matter():
     every = np.arange(0.0, 360.0, 1.0)
-    points = [SkylinePoint(azimuth_deg=a, elevation_deg=5) for a in (0, 30, 60)]
-    assert scanned_percent(points, [], every) == pytest.approx(100 * 91 / 360, abs=0.01)  # -15° to 75°, both ends read
-    assert scanned_percent(points, [], np.arange(-15.0, 76.0)) == 100.0
-    assert scanned_percent([], [], every) == 0.0
+    read = np.array([0.0, 30.0, 60.0])
+    assert scanned_percent(read, every) == pytest.approx(100 * 91 / 360, abs=0.01)  # -15° to 75°, both ends read
+    assert scanned_percent(read, np.arange(-15.0, 76.0)) == 100.0
+    assert scanned_percent(np.array([]), every) == 0.0
 
 
 def test_what_has_no_distance_cannot_be_climbed_over_and_that_is_said():

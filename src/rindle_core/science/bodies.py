@@ -1,0 +1,325 @@
+"""What stands on a site, as bodies of a plan: how they cut the sky from a place, and what a vertical cut shows of them.
+
+A plan is flat and level: metres east, north and up of its zero. Every body is told by its outline from above and its
+top; a roof has two planes that meet in a ridge. Seen from anywhere, the upper border of such a body is made of its
+edges, so that a skyline of edges is exact.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from typing import Annotated, Literal, NamedTuple
+
+import numpy as np
+import numpy.typing as npt
+from pydantic import Field
+
+from rindle_core.kernel.geometry import Array, wrap_180
+from rindle_core.kernel.model import Model
+
+_ROUND_CORNERS = 24  # of a crown or a pole: the circle lies inside, so that nothing is called free that is not
+_SAME_M = 1e-6
+_RADIAL_DEG = 1e-7  # an edge seen end-on
+
+Kind = Literal["terrain", "building", "tree", "pole", "wire"]
+Spot = tuple[float, float]
+
+
+class Ridge(NamedTuple):
+    """The line in which the two planes of a roof meet, and how steeply they fall from it."""
+
+    east_m: float
+    north_m: float
+    bearing_deg: float
+    up_m: float
+    fall: float  # metres down for each metre level away from the ridge
+
+    def off_m(self, east_m: float, north_m: float) -> float:
+        """Level distance of a spot from the ridge, with its side as sign."""
+        bearing = math.radians(self.bearing_deg)
+        return (east_m - self.east_m) * math.cos(bearing) - (north_m - self.north_m) * math.sin(bearing)
+
+
+class Body(NamedTuple):
+    """Something that stands on the plan. `corner_up_m` is the top at each corner; a ridge goes before it."""
+
+    name: str
+    kind: Kind
+    corners: tuple[Spot, ...]
+    closed: bool
+    corner_up_m: tuple[float, ...]
+    foot_up_m: float
+    ridge: Ridge | None = None
+    growth_m_per_year: float = 0.0
+    leafless_share: float = 1.0
+
+    def top_m(self, east_m: float, north_m: float, along: tuple[int, float] | None = None) -> float:
+        """Top over the plan's zero at a spot; `along`: on which stretch of the outline, and what share of the way."""
+        if self.ridge is not None:
+            return self.ridge.up_m - self.ridge.fall * abs(self.ridge.off_m(east_m, north_m))
+        if along is None:
+            return max(self.corner_up_m)
+        at, share = along
+        ends = self.corner_up_m[at], self.corner_up_m[(at + 1) % len(self.corner_up_m)]
+        return ends[0] + share * (ends[1] - ends[0])
+
+
+class Solid(Model):
+    """A body as a calculator's input: the edges of its top, each east, north and up of both its ends, metres."""
+
+    name: str = Field(default="", max_length=60)
+    kind: Kind
+    edges_m: list[Annotated[list[float], Field(min_length=6, max_length=6)]] = Field(min_length=1, max_length=500)
+    growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
+    leafless_share: float = Field(default=1.0, ge=0, le=1)
+
+
+def round_outline(at: Spot, across_m: float) -> tuple[Spot, ...]:
+    """Corners about a circle, which touches their sides from within."""
+    radius = max(across_m, 0.02) / 2.0 / math.cos(math.pi / _ROUND_CORNERS)
+    turns = (2.0 * math.pi * (k + 0.5) / _ROUND_CORNERS for k in range(_ROUND_CORNERS))
+    return tuple((at[0] + radius * math.sin(turn), at[1] + radius * math.cos(turn)) for turn in turns)
+
+
+def longest_side_deg(corners: Sequence[Spot]) -> float:
+    """Bearing of the longer side of the narrowest rectangle round the corners, 0 to 180°: a ridge usually lies so."""
+    import shapely
+
+    box = shapely.MultiPoint(corners).minimum_rotated_rectangle
+    if box.geom_type != "Polygon":
+        (one, other) = (corners[0], corners[-1])
+    else:
+        ring = list(box.exterior.coords)
+        sides = [(ring[at], ring[at + 1]) for at in range(4)]
+        one, other = max(sides, key=lambda side: math.dist(*side))
+    return math.degrees(math.atan2(other[0] - one[0], other[1] - one[1])) % 180.0
+
+
+def ridge_over(corners: Sequence[Spot], eaves_up_m: float, ridge_up_m: float, bearing_deg: float | None) -> Ridge:
+    """The ridge over the middle of an outline: each plane falls from it to the eaves over the outermost wall."""
+    towards = longest_side_deg(corners) if bearing_deg is None else bearing_deg
+    flat = Ridge(0.0, 0.0, towards, ridge_up_m, 0.0)
+    offs = [flat.off_m(*corner) for corner in corners]
+    middle, half = (min(offs) + max(offs)) / 2.0, max((max(offs) - min(offs)) / 2.0, _SAME_M)
+    bearing = math.radians(towards)
+    return Ridge(
+        middle * math.cos(bearing),
+        -middle * math.sin(bearing),
+        towards,
+        ridge_up_m,
+        (ridge_up_m - eaves_up_m) / half,
+    )
+
+
+def widened(corners: Sequence[Spot], by_m: float) -> tuple[Spot, ...]:
+    """An outline moved outwards on every side, its corners kept sharp."""
+    if by_m <= 0:
+        return tuple(corners)
+    import shapely
+
+    ring = shapely.Polygon(corners).buffer(by_m, join_style="mitre").exterior.coords
+    return tuple((float(east), float(north)) for east, north in list(ring)[:-1])
+
+
+def strip_outline(corners: Sequence[Spot], across_m: float) -> tuple[Spot, ...]:
+    """The outline of a line that is so wide, such as a hedge."""
+    import shapely
+
+    shape = shapely.LineString(corners).buffer(max(across_m, 0.02) / 2.0, cap_style="flat", join_style="mitre")
+    ring = shapely.get_exterior_ring(shape).coords
+    return tuple((float(east), float(north)) for east, north in list(ring)[:-1])
+
+
+def _crossing_share(ridge: Ridge, one: Spot, other: Spot) -> float | None:
+    """Where a stretch of an outline passes under the ridge, as a share of it; None where it does not."""
+    a, b = ridge.off_m(*one), ridge.off_m(*other)
+    return None if a * b >= 0 else a / (a - b)
+
+
+def edges_of(body: Body) -> list[list[float]]:
+    """East, north and up of both ends of every edge of the body's top, metres. The ridge lies over the outline."""
+    count = len(body.corners)
+    stretches = range(count if body.closed else count - 1)
+    found: list[list[float]] = []
+    under_ridge: list[Spot] = []
+    for at in stretches:
+        one, other = body.corners[at], body.corners[(at + 1) % count]
+        shares = [0.0, 1.0]
+        if body.ridge is not None and (share := _crossing_share(body.ridge, one, other)) is not None:
+            shares.insert(1, share)
+        told = []
+        for share in shares:
+            spot = (one[0] + share * (other[0] - one[0]), one[1] + share * (other[1] - one[1]))
+            told.append((*spot, body.top_m(*spot, along=(at, share))))
+        if len(shares) == 3:
+            under_ridge.append((told[1][0], told[1][1]))
+        found += [[*a, *b] for a, b in itertools.pairwise(told)]
+    if body.ridge is not None:
+        on_it = [corner for corner in body.corners if abs(body.ridge.off_m(*corner)) < _SAME_M]
+        turn, up = math.radians(body.ridge.bearing_deg), body.ridge.up_m
+        ends = sorted([*under_ridge, *on_it], key=lambda at: at[0] * math.sin(turn) + at[1] * math.cos(turn))
+        found += [[*a, up, *b, up] for a, b in zip(ends[::2], ends[1::2], strict=False)]
+    if count == 1:
+        found = [[*body.corners[0], body.corner_up_m[0], *body.corners[0], body.corner_up_m[0]]]
+    return found
+
+
+def solid_of(body: Body) -> Solid:
+    """The body as it is seen."""
+    return Solid(
+        name=body.name,
+        kind=body.kind,
+        edges_m=[[round(one, 4) for one in edge] for edge in edges_of(body)],
+        growth_m_per_year=body.growth_m_per_year,
+        leafless_share=body.leafless_share,
+    )
+
+
+def corner_bearings_deg(solid: Solid, east_m: float, north_m: float) -> Array:
+    """Bearings of the ends of its edges from a place, degrees."""
+    edges = np.asarray(solid.edges_m)
+    east = np.concatenate([edges[:, 0], edges[:, 3]]) - east_m
+    north = np.concatenate([edges[:, 1], edges[:, 4]]) - north_m
+    found: Array = np.unique(np.degrees(np.arctan2(east, north)) % 360.0)
+    return found
+
+
+def seen_over(
+    solid: Solid, eye: tuple[float, float, float], azimuth_deg: Array, years: float = 0.0
+) -> tuple[Array, Array]:
+    """The solid's upper border from an eye (east, north, up): elevation, degrees, and level distance, metres, at each
+    of the bearings, which rise; NaN and infinity where it is not in the way.
+
+    Derivation: on a bearing d an edge from P to Q is met at the share t of its length with (P + t (Q - P)) × d = 0; the
+    elevation there is atan2(up, level). The border of a body of flat faces lies on its edges.
+    """
+    top = np.full(len(azimuth_deg), np.nan)
+    away = np.full(len(azimuth_deg), np.inf)
+    edges = np.asarray(solid.edges_m, dtype=float)
+    edges = edges - np.array([eye[0], eye[1], 0.0, eye[0], eye[1], 0.0])
+    lift = solid.growth_m_per_year * years - eye[2]
+    starts = np.degrees(np.arctan2(edges[:, 0], edges[:, 1])) % 360.0
+    spans = wrap_180(np.degrees(np.arctan2(edges[:, 3], edges[:, 4])) - starts)
+    for edge, start, span in zip(edges, starts, spans, strict=True):
+        low = start if span >= 0 else start + span
+        at = _within(azimuth_deg, low % 360.0, abs(span))
+        if not len(at):
+            continue
+        if abs(span) < _RADIAL_DEG:
+            levels, ups = np.hypot(edge[[0, 3]], edge[[1, 4]]), edge[[2, 5]] + lift
+            seen = np.degrees(np.arctan2(ups, np.maximum(levels, 0.01)))
+            elevation, level = np.full(len(at), seen.max()), np.full(len(at), levels.min())
+        else:
+            turn = np.radians(azimuth_deg[at])
+            sine, cosine = np.sin(turn), np.cos(turn)
+            run = edge[3:5] - edge[0:2]
+            share = np.clip(-(edge[0] * cosine - edge[1] * sine) / (run[0] * cosine - run[1] * sine), 0.0, 1.0)
+            level = np.hypot(edge[0] + share * run[0], edge[1] + share * run[1])
+            up = edge[2] + share * (edge[5] - edge[2]) + lift
+            elevation = np.degrees(np.arctan2(up, np.maximum(level, 0.01)))
+        top[at] = np.fmax(top[at], elevation)
+        away[at] = np.minimum(away[at], level)
+    return top, away
+
+
+def _within(azimuth_deg: Array, low_deg: float, span_deg: float) -> npt.NDArray[np.intp]:
+    """Indices of the rising bearings from a bearing on over a span, across north too."""
+    eps = _RADIAL_DEG
+    first = np.searchsorted(azimuth_deg, low_deg - eps, side="left")
+    last = np.searchsorted(azimuth_deg, low_deg + span_deg + eps, side="right")
+    found = np.arange(first, last)
+    if low_deg + span_deg >= 360.0 - eps:
+        found = np.concatenate(
+            [found, np.arange(np.searchsorted(azimuth_deg, low_deg + span_deg - 360.0 + eps, "right"))]
+        )
+    return np.unique(found)
+
+
+class Cut(NamedTuple):
+    """What a vertical cut shows of a body: points along the cut and up, from foot to foot; a line has no width."""
+
+    name: str
+    kind: Kind
+    points: tuple[tuple[float, float], ...]
+    foot_up_m: float
+    growth_m_per_year: float
+
+
+def cut_of(body: Body, start: Spot, bearing_deg: float, reach_m: float) -> list[Cut]:
+    """The vertical cut of a body along a bearing from a spot: each stretch with its top, in metres along and up."""
+    import shapely
+
+    turn = math.radians(bearing_deg)
+    along = (math.sin(turn), math.cos(turn))
+    line = shapely.LineString([start, (start[0] + reach_m * along[0], start[1] + reach_m * along[1])])
+    if len(body.corners) == 1:
+        return []
+    shape = shapely.Polygon(body.corners) if body.closed else shapely.LineString(body.corners)
+    met = line.intersection(shape)
+    found = []
+    for part in getattr(met, "geoms", [met]):
+        if part.is_empty:
+            continue
+        spots = list(part.coords)
+        runs = sorted(
+            (east - start[0]) * along[0] + (north - start[1]) * along[1] for east, north in (spots[0], spots[-1])
+        )
+        found.append(Cut(body.name, body.kind, _tops(body, start, along, runs), body.foot_up_m, body.growth_m_per_year))
+    return sorted(found, key=lambda one: one.points[0][0])
+
+
+def _tops(body: Body, start: Spot, along: Spot, runs: list[float]) -> tuple[tuple[float, float], ...]:
+    def spot(run: float) -> Spot:
+        return start[0] + run * along[0], start[1] + run * along[1]
+
+    if body.closed:
+        told = sorted({runs[0], runs[1]})
+        if body.ridge is not None and (share := _crossing_share(body.ridge, spot(runs[0]), spot(runs[1]))) is not None:
+            told.insert(1, runs[0] + share * (runs[1] - runs[0]))
+        return tuple((run, body.top_m(*spot(run))) for run in told)
+    return tuple((run, body.top_m(*spot(run), along=_stretch(body, spot(run)))) for run in sorted(set(runs)))
+
+
+def _stretch(body: Body, at: Spot) -> tuple[int, float]:
+    """The stretch of an open line on which a spot lies, and the share of the way."""
+    best = (0, 0.0)
+    least = math.inf
+    for index, (one, other) in enumerate(zip(body.corners[:-1], body.corners[1:], strict=True)):
+        run = (other[0] - one[0], other[1] - one[1])
+        square = run[0] ** 2 + run[1] ** 2
+        share = 0.0 if square == 0 else ((at[0] - one[0]) * run[0] + (at[1] - one[1]) * run[1]) / square
+        share = min(1.0, max(0.0, share))
+        off = math.dist(at, (one[0] + share * run[0], one[1] + share * run[1]))
+        if off < least:
+            best, least = (index, share), off
+    return best
+
+
+def covers(body: Body, at: Spot) -> bool:
+    """Whether a spot lies inside the outline of a closed body."""
+    import shapely
+
+    return body.closed and bool(shapely.Polygon(body.corners).contains(shapely.Point(at)))
+
+
+__all__ = [
+    "Body",
+    "Cut",
+    "Kind",
+    "Ridge",
+    "Solid",
+    "Spot",
+    "corner_bearings_deg",
+    "covers",
+    "cut_of",
+    "edges_of",
+    "longest_side_deg",
+    "ridge_over",
+    "round_outline",
+    "seen_over",
+    "solid_of",
+    "strip_outline",
+    "widened",
+]

@@ -1,0 +1,125 @@
+"""The site plan over the API: what it comes to while somebody moves something, and the plan as files."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+from pydantic import Field
+
+from rindle_core.job import JobInput
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Finding
+from rindle_core.kernel.model import Model
+from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
+from rindle_core.stations.sky.plan_models import SitePlanResult
+from rindle_core.stations.sky.plan_seen import plan_of, side_of
+from rindle_core.stations.sky.plan_things import PlanThing
+from rindle_core.stations.sky.seen import sky_of
+from rindle_core.stations.sky.side_view import SideViewResult, side_view
+from rindle_server.drawings.plan import plan_to_scale
+from rindle_server.errors import Conflict
+from rindle_server.files import text_of
+from rindle_server.jobs import edit
+from rindle_server.jobs.api_models import JobOut, job_out
+from rindle_server.jobs.facts import assessed, facts_of
+
+router = Router(tags=["plan"])
+
+
+class PlanLook(Model):
+    """The plan as it would be. What is left out stays as it is kept; nothing here is kept."""
+
+    things: list[PlanThing] | None = Field(default=None, max_length=200)
+    positions: list[Candidate] | None = Field(default=None, max_length=50)
+    letter: str = Field(default="", max_length=3, description="Position that is looked from")
+    height_m: float | None = Field(default=None, ge=0, le=300, description="Of the terminal there over the ground")
+    bearing_deg: float | None = Field(default=None, ge=0, lt=360.0, description="Of the cut; None: the sight-line")
+    reach_m: float | None = Field(default=None, gt=1, le=2000)
+
+
+class PlanLookOut(Schema):
+    """What it comes to."""
+
+    plan: SitePlanResult | None
+    side: SideViewResult | None
+    margin_deg: float | None = Field(description="Sight-line against all that is read and drawn; None: not known")
+    tube_margin_deg: float | None
+    raise_tube_m: float | None
+    nearest_name: str
+    findings: list[Finding]
+
+
+def _as_looked(facts: JobInput, order: PlanLook) -> JobInput:
+    things = facts.sky.things if order.things is None else order.things
+    positions = facts.sky.positions if order.positions is None else order.positions
+    mount = facts.mount
+    if order.height_m is not None:
+        told = {"height_above_ground_m": order.height_m}
+        positions = [one.model_copy(update=told) if one.letter == order.letter else one for one in positions]
+        mount = mount if order.letter else mount.model_copy(update=told)
+    sky = facts.sky.model_copy(update={"things": things, "positions": positions, "position_letter": order.letter})
+    return facts.model_copy(update={"sky": sky, "mount": mount})
+
+
+@router.post("/{number}/plan/look", response=PlanLookOut)
+def look(request: HttpRequest, number: str, order: PlanLook) -> PlanLookOut:
+    """What the plan would come to, for the position that is looked from; nothing is kept."""
+    facts = _as_looked(assessed(edit.find(number)).facts, order)
+    found, cut, seen = plan_of(facts), side_of(facts, order.letter, order.bearing_deg, order.reach_m), sky_of(facts)
+    return PlanLookOut(
+        plan=found.result if found else None,
+        side=side_view(cut).result if cut else None,
+        margin_deg=seen.result.margin_deg if seen else None,
+        tube_margin_deg=seen.result.tube_margin_deg if seen else None,
+        raise_tube_m=seen.result.raise_tube_m if seen else None,
+        nearest_name=seen.result.nearest_name if seen else "",
+        findings=found.findings if found else [],
+    )
+
+
+def _place_of(facts: JobInput) -> tuple[float, float]:
+    if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
+        raise Conflict.one("place", "The job's place is not known: enter it at Brief, then the plan has coordinates.")
+    return facts.brief.latitude_deg, facts.brief.longitude_deg
+
+
+@router.get("/{number}/plan.geojson")
+def plan_geojson(request: HttpRequest, number: str) -> HttpResponse:
+    """The plan as GeoJSON; what is written can be read in again."""
+    facts = assessed(edit.find(number)).facts
+    answer = HttpResponse(as_geojson(facts.sky.things, *_place_of(facts)), content_type="application/geo+json")
+    answer["Content-Disposition"] = f'attachment; filename="site-plan-{number}.geojson"'
+    return answer
+
+
+@router.get("/{number}/plan.svg")
+def plan_svg(request: HttpRequest, number: str) -> HttpResponse:
+    """The plan as SVG, to the scale that is written on it when it is printed at its own size."""
+    found = assessed(edit.find(number))
+    answer = HttpResponse(plan_to_scale(found.facts, found.result), content_type="image/svg+xml; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="site-plan-{number}.svg"'
+    return answer
+
+
+class PlanTaken(Schema):
+    """What a file brought."""
+
+    taken: int
+    left_out: list[str]
+    job: JobOut
+
+
+@router.post("/{number}/plan/geojson", response=PlanTaken)
+def take_geojson(request: HttpRequest, number: str, file: File[UploadedFile]) -> PlanTaken:
+    """The things of a GeoJSON file are added to the plan; what is not known is named and left out."""
+    job = edit.editable(number)
+    facts = facts_of(job)
+    read = read_geojson(text_of(file), *_place_of(facts))
+    if not read.things:
+        raise InputError.one(
+            "file", "holds nothing for a site plan; `kind` or a tag such as `building` says what it is"
+        )
+    edit.patch(job, "sky", {"things": [one.model_dump(mode="json") for one in (*facts.sky.things, *read.things)]})
+    return PlanTaken(taken=len(read.things), left_out=read.left_out, job=job_out(job))
