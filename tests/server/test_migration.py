@@ -58,6 +58,7 @@ def moved(tmp_path_factory):
 
 # What the demo's jobs have been given since.
 SINCE = {
+    "things",
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "forecast"),
     *(
         "kit",

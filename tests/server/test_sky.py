@@ -95,6 +95,7 @@ def test_a_skyline_read_lower_than_the_terminal_is_corrected_where_distances_are
             "points": [{"azimuth_deg": a, "elevation_deg": 40, "distance_m": 10} for a in range(0, 360, 30)],
         }
     ]
+    put(crew, FIXED, "things", [])
     job = put(crew, FIXED, "skylines", rows).json()
     # Seen from 5.2 m instead of 1.6 m: atan((10 tan 40° - 3.6) / 10) all round, and the satellite stands at 55.1°.
     top = math.degrees(math.atan((10 * math.tan(math.radians(40)) - 3.6) / 10))

@@ -10,6 +10,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Annotated, Literal, NamedTuple
 
 import numpy as np
@@ -21,6 +22,7 @@ from rindle_core.kernel.model import Model
 
 _ROUND_CORNERS = 24  # of a crown or a pole: the circle lies inside, so that nothing is called free that is not
 _SAME_M = 1e-6
+_SPARSE = 4  # of the samples of lower edges: straight lines are met less than a tenth of a degree off
 _RADIAL_DEG = 1e-7  # an edge seen end-on
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
@@ -186,42 +188,72 @@ def corner_bearings_deg(solid: Solid, east_m: float, north_m: float) -> Array:
     return found
 
 
-def seen_over(
-    solid: Solid, eye: tuple[float, float, float], azimuth_deg: Array, years: float = 0.0
-) -> tuple[Array, Array]:
-    """The solid's upper border from an eye (east, north, up): elevation, degrees, and level distance, metres, at each
-    of the bearings, which rise; NaN and infinity where it is not in the way.
+class Seen(NamedTuple):
+    """A body from an eye, along bearings: its upper border with the level distance there, and its lower and nearer
+    edges as bearing, elevation and distance.
+    """
+
+    top_deg: Array
+    level_m: Array
+    lower: Array
+
+
+def seen_over(solid: Solid, eye: tuple[float, float, float], azimuth_deg: Array, years: float = 0.0) -> Seen:
+    """The solid's upper border from an eye (east, north, up), at each of the bearings, which rise; NaN and infinity
+    where it is not in the way.
 
     Derivation: on a bearing d an edge from P to Q is met at the share t of its length with (P + t (Q - P)) × d = 0; the
     elevation there is atan2(up, level). The border of a body of flat faces lies on its edges.
     """
-    top = np.full(len(azimuth_deg), np.nan)
-    away = np.full(len(azimuth_deg), np.inf)
     edges = np.asarray(solid.edges_m, dtype=float)
-    edges = edges - np.array([eye[0], eye[1], 0.0, eye[0], eye[1], 0.0])
+    tracks = _tracks(edges.tobytes(), eye[0], eye[1], np.ascontiguousarray(azimuth_deg).tobytes())
+    top, away = np.full(len(azimuth_deg), np.nan), np.full(len(azimuth_deg), np.inf)
+    if not len(tracks.at):
+        return Seen(top, away, np.empty((3, 0)))
     lift = solid.growth_m_per_year * years - eye[2]
+    elevation = np.degrees(np.arctan2(tracks.up_m + lift, tracks.level_m))
+    counts = np.diff([*tracks.starts, len(elevation)])
+    highest = np.maximum.reduceat(elevation, tracks.starts)
+    is_top = elevation >= np.repeat(highest, counts)
+    nearest = np.minimum.reduceat(np.where(is_top, tracks.level_m, np.inf), tracks.starts)
+    top[tracks.at[tracks.starts]], away[tracks.at[tracks.starts]] = highest, nearest
+    lower = np.flatnonzero(~is_top & (tracks.level_m < np.repeat(nearest, counts)))[::_SPARSE]
+    return Seen(top, away, np.stack([azimuth_deg[tracks.at[lower]], elevation[lower], tracks.level_m[lower]]))
+
+
+class _Tracks(NamedTuple):
+    """Where bearings meet edges, in the order of the bearings; `starts`: the first of each bearing that meets any."""
+
+    at: npt.NDArray[np.intp]
+    level_m: Array
+    up_m: Array
+    starts: npt.NDArray[np.intp]
+
+
+@lru_cache(maxsize=256)
+def _tracks(edges_bytes: bytes, east_m: float, north_m: float, azimuth_bytes: bytes) -> _Tracks:
+    """Without the eye's height: a raised terminal meets the same edges at the same places."""
+    azimuth = np.frombuffer(azimuth_bytes)
+    edges = np.frombuffer(edges_bytes).reshape(-1, 6) - np.array([east_m, north_m, 0.0, east_m, north_m, 0.0])
     starts = np.degrees(np.arctan2(edges[:, 0], edges[:, 1])) % 360.0
     spans = wrap_180(np.degrees(np.arctan2(edges[:, 3], edges[:, 4])) - starts)
+    found: list[tuple[npt.NDArray[np.intp], Array, Array]] = []
     for edge, start, span in zip(edges, starts, spans, strict=True):
-        low = start if span >= 0 else start + span
-        at = _within(azimuth_deg, low % 360.0, abs(span))
-        if not len(at):
-            continue
+        at = _within(azimuth, (start if span >= 0 else start + span) % 360.0, abs(span))
         if abs(span) < _RADIAL_DEG:
-            levels, ups = np.hypot(edge[[0, 3]], edge[[1, 4]]), edge[[2, 5]] + lift
-            seen = np.degrees(np.arctan2(ups, np.maximum(levels, 0.01)))
-            elevation, level = np.full(len(at), seen.max()), np.full(len(at), levels.min())
-        else:
-            turn = np.radians(azimuth_deg[at])
-            sine, cosine = np.sin(turn), np.cos(turn)
-            run = edge[3:5] - edge[0:2]
-            share = np.clip(-(edge[0] * cosine - edge[1] * sine) / (run[0] * cosine - run[1] * sine), 0.0, 1.0)
-            level = np.hypot(edge[0] + share * run[0], edge[1] + share * run[1])
-            up = edge[2] + share * (edge[5] - edge[2]) + lift
-            elevation = np.degrees(np.arctan2(up, np.maximum(level, 0.01)))
-        top[at] = np.fmax(top[at], elevation)
-        away[at] = np.minimum(away[at], level)
-    return top, away
+            ends = ((np.full(len(at), np.hypot(*edge[k : k + 2])), np.full(len(at), edge[k + 2])) for k in (0, 3))
+            found += [(at, level, up) for level, up in ends]
+            continue
+        turn, run = np.radians(azimuth[at]), edge[3:5] - edge[0:2]
+        sine, cosine = np.sin(turn), np.cos(turn)
+        share = np.clip(-(edge[0] * cosine - edge[1] * sine) / (run[0] * cosine - run[1] * sine), 0.0, 1.0)
+        level = np.hypot(edge[0] + share * run[0], edge[1] + share * run[1])
+        found.append((at, level, edge[2] + share * (edge[5] - edge[2])))
+    at, level, up = (np.concatenate([one[k] for one in found]) for k in range(3))
+    order = np.argsort(at, kind="stable")
+    at = at[order]
+    first = np.flatnonzero(np.diff(at, prepend=-1)) if len(at) else np.empty(0, dtype=np.intp)
+    return _Tracks(at.astype(np.intp), np.maximum(level[order], 0.01), up[order], first)
 
 
 def _within(azimuth_deg: Array, low_deg: float, span_deg: float) -> npt.NDArray[np.intp]:
@@ -229,12 +261,10 @@ def _within(azimuth_deg: Array, low_deg: float, span_deg: float) -> npt.NDArray[
     eps = _RADIAL_DEG
     first = np.searchsorted(azimuth_deg, low_deg - eps, side="left")
     last = np.searchsorted(azimuth_deg, low_deg + span_deg + eps, side="right")
-    found = np.arange(first, last)
-    if low_deg + span_deg >= 360.0 - eps:
-        found = np.concatenate(
-            [found, np.arange(np.searchsorted(azimuth_deg, low_deg + span_deg - 360.0 + eps, "right"))]
-        )
-    return np.unique(found)
+    over = low_deg + span_deg - 360.0 + eps
+    if over < 0:
+        return np.arange(first, last)
+    return np.concatenate([np.arange(first, last), np.arange(np.searchsorted(azimuth_deg, over, "right"))])
 
 
 class Cut(NamedTuple):
@@ -309,6 +339,7 @@ __all__ = [
     "Cut",
     "Kind",
     "Ridge",
+    "Seen",
     "Solid",
     "Spot",
     "corner_bearings_deg",

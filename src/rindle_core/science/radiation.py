@@ -48,4 +48,20 @@ def limit_at_m(power_w: float, aperture_m: float, wavelength: float, efficiency:
     return aperture_m / wavelength * math.sqrt(math.pi * efficiency * power_w / (4.0 * limit))
 
 
-__all__ = ["limit_at_m", "near_w_per_m2", "power_density_w_per_m2", "surface_w_per_m2"]
+def in_reach_m(
+    strong_m: float, aperture_m: float, elevation_deg: float, height_m: float | None, reach_m: float
+) -> float:
+    """Level distance from the middle of a dish to which somebody on level ground reaches into what is strong up to so
+    far along the beam; 0: nowhere. The lower edge leaves at the lower rim, D/2 · sin e before the middle and
+    D/2 · cos e below it, as steep as the beam. Without the dish's height nothing is taken as out of reach.
+    """
+    rise, level = math.sin(math.radians(elevation_deg)), math.cos(math.radians(elevation_deg))
+    radius_m = aperture_m / 2.0
+    short_m = reach_m - ((height_m or 0.0) - radius_m * level)  # of the rim over a reach
+    if strong_m == 0 or (short_m <= 0 and rise >= 0):
+        return 0.0
+    along_m = strong_m if rise <= 0 or height_m is None else min(strong_m, short_m / rise)
+    return radius_m * abs(rise) + along_m * level
+
+
+__all__ = ["in_reach_m", "limit_at_m", "near_w_per_m2", "power_density_w_per_m2", "surface_w_per_m2"]

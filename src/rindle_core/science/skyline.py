@@ -20,6 +20,7 @@ from rindle_core.science.bodies import Kind, Solid, corner_bearings_deg, seen_ov
 _STEP_DEG = 0.1  # sampling of the skyline between its points
 BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
 _NEAR_DEG = 15.0  # a read point speaks for so much to either side
+_NOTHING_DEG = -20.0  # where nothing is read: as low as a point may be
 _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Season = Literal["leaf", "bare"]
@@ -67,6 +68,8 @@ class Profile(NamedTuple):
     distance_m: Array
     leafless_share: Array
     source: Array
+    under: Array = np.empty((3, 0))
+    """Bearing, elevation and distance of what stands lower than the skyline there and nearer: it may be in a tube."""
 
 
 class Shift(NamedTuple):
@@ -157,52 +160,76 @@ def build_profile(
     without: int | None = None,
     drawn: Sequence[Solid] = (),
     eye: tuple[float, float, float] = (0.0, 0.0, 0.0),
+    about: tuple[float, float] | None = None,
 ) -> Profile:
     """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top,
     drawn things by their edges as seen from `eye`, which is told in the plan's own metres.
 
     Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
-    index.
+    index; `about` a bearing and how far to either side of it is wanted, where that is not the whole circle.
     """
     seen, _ = moved_points(points, shift)
-    shapes = [
-        (at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles) if at != without
-    ]
+    shapes = [(at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles)]
     corners = [
         (middle + side * (half + beyond)) % 360.0
         for _, middle, half, _, _ in shapes
         for side in (-1, 1)
         for beyond in (0.0, _EDGE_DEG)
     ]
-    bodies = [(len(obstacles) + at, one) for at, one in enumerate(drawn) if len(obstacles) + at != without]
-    for _, solid in bodies:
+    for solid in drawn:
         ends = corner_bearings_deg(solid, eye[0], eye[1])
         corners += [(end + beyond) % 360.0 for end in ends.tolist() for beyond in (-_EDGE_DEG, 0.0, _EDGE_DEG)]
     azimuth = np.unique(
         np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners])
     )
+    if about is not None:
+        azimuth = azimuth[np.abs(wrap_180(azimuth - about[0])) <= about[1]]
     count = len(azimuth)
     if seen:
         elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
     else:
-        elevation, away, bare = np.full(count, -20.0), np.full(count, 200_000.0), np.ones(count)
-    source = np.full(count, -1.0)
+        elevation, away, bare = np.full(count, _NOTHING_DEG), np.full(count, 200_000.0), np.ones(count)
+    layers = _Layers(azimuth, elevation, away, bare)
     for at, middle, half, top, level in shapes:
+        if at == without:
+            continue
         inside = np.abs(wrap_180(azimuth - middle)) <= half + _EDGE_DEG / 2
-        higher = inside & (top > elevation)
-        elevation = np.where(higher, top, elevation)
-        away = np.where(inside, np.minimum(away, level), away)
-        bare = np.where(higher, obstacles[at].leafless_share, bare)
-        source = np.where(higher, float(at), source)
-    for at, solid in bodies:
-        tops, level_m = seen_over(solid, eye, azimuth, years)
-        there = ~np.isnan(tops)
-        over = there & (np.nan_to_num(tops, nan=-91.0) > elevation)
-        elevation = np.where(over, tops, elevation)
-        away = np.where(there, np.minimum(away, np.maximum(level_m, 0.01)), away)
-        bare = np.where(over, solid.leafless_share, bare)
-        source = np.where(over, float(at), source)
-    return Profile(azimuth, elevation, away, bare, source)
+        layers.put(at, obstacles[at].leafless_share, np.where(inside, top, np.nan), np.full(count, level))
+    for at, solid in enumerate(drawn, start=len(obstacles)):
+        if at == without:
+            continue
+        layers.put(at, solid.leafless_share, *seen_over(solid, eye, azimuth, years))
+    return layers.profile()
+
+
+class _Layers:
+    """Things laid over each other: the highest makes the skyline, what it hides is kept beneath."""
+
+    def __init__(self, azimuth: Array, elevation: Array, away: Array, bare: Array) -> None:
+        self._azimuth, self._elevation, self._away, self._bare = azimuth, elevation, away, bare
+        self._source = np.full(len(azimuth), -1.0)
+        self._under: list[Array] = []
+
+    def put(self, at: int, leafless_share: float, top: Array, level_m: Array, beneath: Array | None = None) -> None:
+        """A thing by its top (NaN where it is not) and its distance along the bearings, and what of it lies lower."""
+        there = ~np.isnan(top)
+        over = there & (np.nan_to_num(top, nan=-91.0) > self._elevation)
+        level = np.maximum(level_m, 0.01)
+        if beneath is not None:
+            self._under.append(beneath)
+        hides = over & (self._elevation > _NOTHING_DEG) & (self._away < level)
+        lower = there & ~over & (level < self._away)
+        self._under.append(np.stack([self._azimuth[hides], self._elevation[hides], self._away[hides]]))
+        self._under.append(np.stack([self._azimuth[lower], top[lower], level[lower]]))
+        self._elevation = np.where(over, top, self._elevation)
+        self._away = np.where(over, level, self._away)
+        self._bare = np.where(over, leafless_share, self._bare)
+        self._source = np.where(over, float(at), self._source)
+
+    def profile(self) -> Profile:
+        """What they come to."""
+        under = np.concatenate(self._under, axis=1) if self._under else np.empty((3, 0))
+        return Profile(self._azimuth, self._elevation, self._away, self._bare, self._source, under)
 
 
 def point_groups(points: Sequence[SkylinePoint]) -> list[tuple[str, list[int]]]:

@@ -11,6 +11,7 @@ from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
+from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.aim import dial_card
 from rindle_server.drawings.aim_feeds import feed_bar
 from rindle_server.drawings.aim_setting import setting_card
@@ -113,7 +114,7 @@ def _mount(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     terminal, mast = facts.picks.terminal, facts.mount
     if result.mount is None or not terminal or not mast.mast_free_length_m or not mast.mast_diameter_mm:
         return []
-    height_m = mast.height_above_ground_m or mast.mast_free_length_m
+    height_m = planned_height_m(facts) or mast.mast_free_length_m
     elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
     free_m, wide_mm = mast.mast_free_length_m, mast.mast_diameter_mm
     return [mount_elevation(result.mount, terminal, free_m, height_m, wide_mm, elevation_deg, look)]

@@ -56,7 +56,7 @@ def _bodies(found: SideViewResult, scale: _Scale) -> list[str]:
             dash = {"stroke_dasharray": "4 3"} if body.beside else {}
             parts.append(path(shape, "quiet", 1.3, fill=ink("hill"), close=True, **dash))
         middle = (tops[0][0] + tops[-1][0]) / 2
-        parts.append(words((middle, min(y for _, y in tops) - 7), body.name, 13))
+        parts.append(words((middle, min(y for _, y in tops) - 7), body.name, 14))
     return parts
 
 
@@ -92,7 +92,7 @@ def side_drawing(facts: JobInput, look: Look, letter: str = "") -> Drawing | Non
         line(base, start, "ink", 3),
         circle(start, 6, "stream", 2.5, fill=ink("sheet")),
         *_tight(found, scale, look),
-        words((8, height - 10), f"{given.bearing_deg:.0f}° true, to one scale", 13, "quiet", "start"),
+        words((8, height - 10), f"{given.bearing_deg:.0f}° true, to one scale", 14, "quiet", "start"),
     ]
     parts = [
         tag("rect", x=0, y=0, width=width, height=height, fill=ink("paper")),

@@ -11,7 +11,7 @@ from rindle_core.stations.sky.plan_things import PlanThing, roof_ridge_m
 from rindle_server.drawings.svg import Point, circle, ink, line, path, tag, words
 
 At = Callable[[float, float], Point]
-_LABEL = 13
+_LABEL = 14
 
 
 def _middle(points: Sequence[Point]) -> Point:

@@ -11,6 +11,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.brief.competence import Stop
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
@@ -19,7 +20,15 @@ from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
 
 # Where a hold means that somebody could be hurt: it stands on the page in full.
-_SAFETY = (".stopped.", "bringup.before_power", "sky.radiation", "mount.", "build.competent", "bringup.qualified")
+_SAFETY = (
+    ".stopped.",
+    "bringup.before_power",
+    "sky.radiation",
+    "sky.plan_",
+    "mount.",
+    "build.competent",
+    "bringup.qualified",
+)
 
 
 def _hazards(facts: JobInput, stops: list[Stop]) -> list[dict[str, Any]]:
@@ -42,7 +51,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
     """The method statement as a page."""
     found = worded(assessed(job), system)
     facts, result = found.facts, found.result
-    terminal = facts.picks.terminal
+    terminal, height_m = facts.picks.terminal, planned_height_m(facts)
     held = [
         one
         for view in result.stations
@@ -66,9 +75,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "steps": terminal.build_steps if terminal else [],
             "tools": terminal.tools if terminal else [],
             "mass": format_quantity(terminal.mass_kg(), "kg", system) if terminal else "",
-            "height": ""
-            if facts.mount.height_above_ground_m is None
-            else format_quantity(facts.mount.height_above_ground_m, "m", system),
+            "height": "" if height_m is None else format_quantity(height_m, "m", system),
             "colours": tokens()["day"],
             "font_url": font_url(on_paper),
         },

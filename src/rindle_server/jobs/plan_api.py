@@ -13,10 +13,10 @@ from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
-from rindle_core.stations.sky.plan_models import SitePlanResult
-from rindle_core.stations.sky.plan_seen import plan_of, side_of
+from rindle_core.stations.sky.plan_models import PlanPosition, SitePlanResult
+from rindle_core.stations.sky.plan_seen import plan_of, positions_on_plan, side_of
 from rindle_core.stations.sky.plan_things import PlanThing
-from rindle_core.stations.sky.seen import sky_of
+from rindle_core.stations.sky.seen import margins_of
 from rindle_core.stations.sky.side_view import SideViewResult, side_view
 from rindle_server.drawings.plan import plan_to_scale
 from rindle_server.errors import Conflict
@@ -42,11 +42,11 @@ class PlanLook(Model):
 class PlanLookOut(Schema):
     """What it comes to."""
 
+    spots: list[PlanPosition] = Field(description="Every position that lies somewhere")
     plan: SitePlanResult | None
     side: SideViewResult | None
     margin_deg: float | None = Field(description="Sight-line against all that is read and drawn; None: not known")
     tube_margin_deg: float | None
-    raise_tube_m: float | None
     nearest_name: str
     findings: list[Finding]
 
@@ -67,14 +67,15 @@ def _as_looked(facts: JobInput, order: PlanLook) -> JobInput:
 def look(request: HttpRequest, number: str, order: PlanLook) -> PlanLookOut:
     """What the plan would come to, for the position that is looked from; nothing is kept."""
     facts = _as_looked(assessed(edit.find(number)).facts, order)
-    found, cut, seen = plan_of(facts), side_of(facts, order.letter, order.bearing_deg, order.reach_m), sky_of(facts)
+    found, cut = plan_of(facts), side_of(facts, order.letter, order.bearing_deg, order.reach_m)
+    seen = margins_of(facts, order.letter)
     return PlanLookOut(
+        spots=positions_on_plan(facts),
         plan=found.result if found else None,
         side=side_view(cut).result if cut else None,
-        margin_deg=seen.result.margin_deg if seen else None,
-        tube_margin_deg=seen.result.tube_margin_deg if seen else None,
-        raise_tube_m=seen.result.raise_tube_m if seen else None,
-        nearest_name=seen.result.nearest_name if seen else "",
+        margin_deg=seen[0].flat_deg if seen else None,
+        tube_margin_deg=seen[0].tube_deg if seen else None,
+        nearest_name=seen[1] if seen else "",
         findings=found.findings if found else [],
     )
 

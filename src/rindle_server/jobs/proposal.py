@@ -15,6 +15,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_core.stations.brief.old_line import old_line_of
 from rindle_core.stations.mount.position_mount import PositionMount
+from rindle_core.stations.planned import drawn_way
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import for_print, job_drawings
@@ -99,12 +100,22 @@ def _signature(lines: list[list[tuple[float, float]]]) -> str:
     )
 
 
+def _way(facts: JobInput, system: System) -> str:
+    """The drawn cable way of the planned position in words; empty where none is drawn."""
+    way = drawn_way(facts, facts.sky.position_letter)
+    if way is None:
+        return ""
+    least = "at least " if way.heightless_count else ""
+    bends = f"{way.corner_count} bend{'' if way.corner_count == 1 else 's'}"
+    return f"{least}{format_quantity(way.length_m, 'm', system)} with {bends}, without loops and slack"
+
+
 def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
     """The proposal as one page."""
     found = worded(assessed(job), system)
     facts, visit = found.facts, found.result.visit
     compared = found.result.sky_more.compared if found.result.sky_more else None
-    plan = next(iter(job_drawings(facts, found.result, system, ["plan"])), None)
+    plan, side = (next(iter(job_drawings(facts, found.result, system, [one])), None) for one in ("plan", "side"))
     sign = facts.picks.rules.currency
     money = (
         []
@@ -123,6 +134,8 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "facts": facts,
             "place": understood(facts.brief.place_text),
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
+            "side": mark_safe(for_print(side.svg)) if side else "",
+            "way": _way(facts, system),
             "positions": _positions(facts.sky.positions, found.result.position_mounts, compared, system),
             "recommended": compared.recommended if compared else "",
             "planned": facts.sky.position_letter,

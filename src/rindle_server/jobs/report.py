@@ -31,7 +31,7 @@ from rindle_server.stores.models import Firm
 
 _DRAWINGS = {
     "aim": ["dial"],
-    "sky": ["skyline"],
+    "sky": ["skyline", "plan", "side"],
     "mount": ["mount"],
     "cable": ["cable"],
     "peak": ["peak-elevation", "peak-azimuth"],
@@ -294,7 +294,8 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
     }
     stations = []
     for station in found.result.stations:
-        pictures = [drawn[name] for name in _DRAWINGS.get(station.code, []) if name in drawn]
+        shown = [name for name in _DRAWINGS.get(station.code, []) if name != "plan" or found.facts.sky.things]
+        pictures = [drawn[name] for name in shown if name in drawn]
         stations.append(
             {
                 "view": station,

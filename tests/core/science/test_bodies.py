@@ -28,8 +28,8 @@ def block(corners=SQUARE, top=6.0, ridge=None):
 
 
 def at(body, bearing, eye=(0.0, 0.0, 0.0)):
-    top, away = seen_over(solid_of(body), eye, np.array([bearing]))
-    return float(top[0]), float(away[0])
+    seen = seen_over(solid_of(body), eye, np.array([bearing]))
+    return float(seen.top_deg[0]), float(seen.level_m[0])
 
 
 def test_a_flat_block_is_as_high_as_its_near_wall():

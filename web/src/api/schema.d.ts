@@ -4124,8 +4124,6 @@ export interface components {
              * @description Lower edge of the beam over where they stand; None: floor not known
              */
             over_m: number | null;
-            /** Thing Id */
-            thing_id: string;
         };
         /**
          * BeamResult
@@ -6269,6 +6267,12 @@ export interface components {
          * @description A straight piece of a drawn way.
          */
         CablePieceDrawn: {
+            /**
+             * Indoors
+             * @description Whether it lies behind the entry
+             * @default false
+             */
+            indoors: boolean;
             /** Length M */
             length_m: number;
             /** Level M */
@@ -6336,8 +6340,6 @@ export interface components {
             length_m: number;
             /** Pieces */
             pieces: components["schemas"]["CablePieceDrawn"][];
-            /** Thing Id */
-            thing_id: string;
         };
         /**
          * CalculatorEntry
@@ -9413,6 +9415,8 @@ export interface components {
             deliveries: components["schemas"]["DeliveriesResult"];
             /** @description The figures that the crew's own instruments show */
             dial?: components["schemas"]["DialFigures"] | null;
+            /** @description The planned position's cable as the plan has it */
+            drawn_way?: components["schemas"]["CableWay"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;
             /**
              * Evidence
@@ -10823,8 +10827,6 @@ export interface components {
             length_m: number | null;
             /** Name */
             name: string;
-            /** Thing Id */
-            thing_id: string;
             /**
              * Wanted Out M
              * @description A quarter of the height of its support
@@ -12901,8 +12903,6 @@ export interface components {
             level_m: number;
             /** Name */
             name: string;
-            /** Thing Id */
-            thing_id: string;
         };
         /**
          * Need
@@ -14993,9 +14993,12 @@ export interface components {
             /** Nearest Name */
             nearest_name: string;
             plan: components["schemas"]["SitePlanResult"] | null;
-            /** Raise Tube M */
-            raise_tube_m: number | null;
             side: components["schemas"]["SideViewResult"] | null;
+            /**
+             * Spots
+             * @description Every position that lies somewhere
+             */
+            spots: components["schemas"]["PlanPosition"][];
             /** Tube Margin Deg */
             tube_margin_deg: number | null;
         };
@@ -15308,6 +15311,20 @@ export interface components {
             skew_error_deg: number;
         };
         /**
+         * PositionChange
+         * @description One thing that is another one there, and the work that it brings.
+         */
+        PositionChange: {
+            /** Now */
+            now: string;
+            /** Then */
+            then: string;
+            /** What */
+            what: string;
+            /** Work */
+            work: string;
+        };
+        /**
          * PositionEntryInput
          * @description A place, and how the modem wants it.
          */
@@ -15611,6 +15628,11 @@ export interface components {
          * @description A candidate's sky, for the table and the small strips.
          */
         PositionView: {
+            /**
+             * Changes
+             * @description What would be otherwise than now, were it planned
+             */
+            changes?: components["schemas"]["PositionChange"][];
             /** Letter */
             letter: string;
             low_orbit: components["schemas"]["LowOrbitResult"] | null;
@@ -16894,8 +16916,6 @@ export interface components {
              * @description Names of things that count for nothing until their height is told
              */
             heightless: string[];
-            /** Heightless Ids */
-            heightless_ids: string[];
             /** Ladders */
             ladders: components["schemas"]["LadderPlace"][];
             /** Positions */

@@ -34,6 +34,8 @@ type WholeList =
   | 'tasks'
   | 'forecast'
   | 'skylines'
+  | 'things'
+  | 'wind_rose'
   | 'sky_photos'
   | 'attitudes'
   | 'waivers'

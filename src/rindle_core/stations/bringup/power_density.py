@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from pydantic import Field
 
 from rindle_core.kernel.findings import Level
@@ -11,7 +9,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import wavelength_m
-from rindle_core.science.radiation import limit_at_m, near_w_per_m2, surface_w_per_m2
+from rindle_core.science.radiation import in_reach_m, limit_at_m, near_w_per_m2, surface_w_per_m2
 from rindle_core.stations.bringup.findings import RADIATION
 
 
@@ -48,20 +46,6 @@ class PowerDensityResult(Model):
     )
 
 
-def _people_clear_m(given: PowerDensityInput, at_m: float) -> float:
-    """Where the beam's lowest edge rises over a person's reach. The edge leaves at the lower rim, D/2 · sin e before
-    the
-    middle of the dish and D/2 · cos e below it, and goes as steep as the beam.
-    """
-    rise, level = math.sin(math.radians(given.elevation_deg)), math.cos(math.radians(given.elevation_deg))
-    radius_m = given.aperture_mm / 2000.0
-    short_m = given.rules.person_reach_m - (given.terminal_height_m - radius_m * level)  # of the rim over a reach
-    if at_m == 0 or (short_m <= 0 and rise >= 0):
-        return 0.0
-    along_m = at_m if rise <= 0 else min(at_m, short_m / rise)
-    return radius_m * abs(rise) + along_m * level
-
-
 @register(
     "power_density",
     "Radio energy before a transmitting dish, and how far along the beam nobody should stand",
@@ -90,7 +74,9 @@ def power_density(given: PowerDensityInput) -> Outcome[PowerDensityResult]:
         far_field_m=0.6 * aperture_m**2 / wavelength,
         limit_at_m=at_m,
         keep_clear_m=max(at_m, aperture_m),
-        people_clear_m=_people_clear_m(given, at_m),
+        people_clear_m=in_reach_m(
+            at_m, aperture_m, given.elevation_deg, given.terminal_height_m, given.rules.person_reach_m
+        ),
     )
     finding = RADIATION.at_most(
         result.people_clear_m,

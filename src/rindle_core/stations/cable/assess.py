@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, cable, extra_runs
-from rindle_core.stations.cable.findings import STOPPED, WAITS_CABLE
+from rindle_core.stations.cable.findings import PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
@@ -30,14 +32,36 @@ def cable_of(job: JobInput) -> Outcome[CableResult] | None:
     )
 
 
+def _judge_planned(job: JobInput) -> list[Finding]:
+    """The pieces are those of one position: another one may need more."""
+    needed, drawn = cable_needed_m(job, job.sky.position_letter)
+    if needed is None or not job.cable.cable_pieces:
+        return []
+    letter = job.sky.position_letter
+    name = f"position {letter}" if letter else "the job’s place"
+    told = "is drawn" if drawn else "was measured"
+    return [
+        PLANNED.at_least(
+            sum(one.length_m for one in job.cable.cable_pieces),
+            round(needed, 2),
+            level=Level.MIND,
+            clear=f"The pieces reach as far as {name} needs",
+            under=f"The pieces are shorter than {told} for {name}",
+            why="They may be those of another position, or of another way.",
+            clears_by="Enter the pieces of this way, loops and slack too.",
+        )
+    ]
+
+
 def assess(context: Context) -> Outcome[CablePart]:
     """Loss and supply of the run; the extra runs are told beside it."""
     job = context.job
     found = cable_of(job)
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
-    part = CablePart(cable=found.result if found else None, extra_runs=extras.result)
+    way = drawn_way(job, job.sky.position_letter)
+    part = CablePart(cable=found.result if found else None, extra_runs=extras.result, drawn_way=way)
     judged = found.findings if found else [WAITS_FOR_CABLE]
-    return Outcome(part, [*judged, *stops_of(job, STOPPED, "drill")])
+    return Outcome(part, [*judged, *_judge_planned(job), *stops_of(job, STOPPED, "drill")])
 
 
 __all__ = ["assess"]

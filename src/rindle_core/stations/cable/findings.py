@@ -25,6 +25,14 @@ LENGTH = Kind(
     source="Terminal's cable limits",
     at="cable.cable_pieces",
 )
+PLANNED = Kind(
+    "cable.planned",
+    "the pieces together against what the planned position needs",
+    against="the position's cable, measured or drawn",
+    unit="m",
+    source="Positions and site plan",
+    at="cable.cable_pieces",
+)
 LOOP = Kind(
     "cable.loop",
     "length of the service loop",

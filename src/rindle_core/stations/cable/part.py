@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from pydantic import Field
+
 from rindle_core.kernel.model import Model
 from rindle_core.stations.cable.cable import CableResult, ExtraRunsResult
+from rindle_core.stations.sky.plan_lines import CableWay
 
 
 class CablePart(Model):
@@ -11,6 +14,7 @@ class CablePart(Model):
 
     cable: CableResult | None
     extra_runs: ExtraRunsResult | None = None
+    drawn_way: CableWay | None = Field(default=None, description="The planned position's cable as the plan has it")
 
 
 __all__ = ["CablePart"]

@@ -7,6 +7,7 @@ from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.planned import LOOKS_AT as PLANNED
 from rindle_core.stations.station import Station
 from rindle_core.stations.stops import LOOKS_AT
 
@@ -17,6 +18,6 @@ STATION = Station(
     result=CablePart,
     assess=assess,
     headline=headline,
-    looks_at=LOOKS_AT,
+    looks_at=(*LOOKS_AT, *PLANNED, "mount.height_above_ground_m"),
     reads=(),
 )

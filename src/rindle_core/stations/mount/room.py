@@ -7,6 +7,7 @@ from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.planned import LOOKS_AT as PLANNED
 from rindle_core.stations.station import Station
 from rindle_core.stations.stops import LOOKS_AT
 
@@ -17,6 +18,6 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", "sky.positions", "sky.position_letter", *LOOKS_AT),
+    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", *PLANNED, *LOOKS_AT),
     reads=(),
 )

@@ -7,6 +7,7 @@ from __future__ import annotations
 import datetime as dt
 import math
 from collections.abc import Callable
+from functools import cache
 from typing import NamedTuple
 
 import numpy as np
@@ -29,6 +30,7 @@ _RAISES_M = (0.5, 1.0, 1.5, 2.0, 3.0)  # half metres of mast, the usual choices
 _MOST_RAISE_M = 40.0  # beyond this a mast is another kind of work
 _MOST_YEARS = 40.0  # a forecast of growth beyond this says nothing
 _ON_IT_DEG = 1e-6
+_BEHIND_DEG = 75.0  # so far from the sight-line the angle of a tube says nothing; whether it is touched does
 _REACH_DEG = 60.0  # of the skyline about the sight-line that a margin can depend on while it is under this
 
 
@@ -153,17 +155,48 @@ def margins(sight: Sight, profile: Profile) -> Margins:
     azimuth, top = profile.azimuth_deg[index], profile.elevation_deg[index]
     here = float(np.interp(sight.azimuth_deg, profile.azimuth_deg, profile.elevation_deg, period=360.0))
     blocked = sight.elevation_deg < here
-    up, turned = np.radians(sight.elevation_deg), np.radians(azimuth - sight.azimuth_deg)
-    beside = np.minimum(np.degrees(np.arctan2(np.sin(up), np.cos(up) * np.cos(turned))), 90.0)
+    beside = _beside_deg(sight, azimuth)
     elevation = np.maximum(top, beside) if blocked else np.minimum(top, beside)
     away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth, elevation)
     signed = -away if blocked else away
     at = int(np.argmin(away))
-    along_m = _along_m(profile.distance_m[index], elevation, away)
-    half = tube_half_angle_deg(along_m, sight.aperture_m, sight.wavelength, sight.fresnel_share)
+    half = _half_deg(sight, profile.distance_m[index], elevation, away)
     left = signed - half
     tight = at if blocked else int(np.argmin(left))
-    return Margins(float(signed[at]), float(left[tight]), float(half[tight]), int(index[at]), float(elevation[at]))
+    tube_deg, half_deg = float(left[tight]), float(half[tight])
+    if not blocked:  # what is lower than the skyline may stand nearer, and in the tube
+        under_deg, under_half_deg = _under(sight, profile)
+        if under_deg < tube_deg:
+            tube_deg, half_deg = under_deg, under_half_deg
+    return Margins(float(signed[at]), tube_deg, half_deg, int(index[at]), float(elevation[at]))
+
+
+def _half_deg(sight: Sight, level_m: Array, elevation_deg: Array, away_deg: Array) -> Array:
+    along_m = _along_m(level_m, elevation_deg, away_deg)
+    return tube_half_angle_deg(along_m, sight.aperture_m, sight.wavelength, sight.fresnel_share)
+
+
+def _under(sight: Sight, profile: Profile) -> tuple[float, float]:
+    """What is left beyond the tube of what stands lower than the skyline, and the tube's half-angle there."""
+    azimuth, top, level_m = profile.under
+    near = np.abs(wrap_180(azimuth - sight.azimuth_deg)) <= _REACH_DEG
+    if not near.any():
+        return math.inf, 0.0
+    elevation = np.minimum(top[near], _beside_deg(sight, azimuth[near]))
+    away = separation_deg(sight.azimuth_deg, sight.elevation_deg, azimuth[near], elevation)
+    half = _half_deg(sight, level_m[near], elevation, away)
+    aside_m = level_m[near] / np.maximum(np.cos(np.radians(elevation)), 1e-3) * np.sin(np.radians(away))
+    beside = (away > _BEHIND_DEG) & (aside_m > sight.aperture_m / 2.0)  # beside the dish itself, not before it
+    left = np.where(beside, math.inf, away - half)
+    tight = int(np.argmin(left))
+    return float(left[tight]), float(half[tight])
+
+
+def _beside_deg(sight: Sight, azimuth_deg: Array) -> Array:
+    """The elevation on a bearing that is nearest to the sight-line."""
+    up, turned = np.radians(sight.elevation_deg), np.radians(azimuth_deg - sight.azimuth_deg)
+    found: Array = np.minimum(np.degrees(np.arctan2(np.sin(up), np.cos(up) * np.cos(turned))), 90.0)
+    return found
 
 
 def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> Sight:
@@ -178,6 +211,11 @@ def sight_of(given: SkyInput, satellite_longitude_deg: float | None = None) -> S
         wavelength_m(given.receive_ghz),
         given.rules.fresnel_share,
     )
+
+
+def about(sight: Sight) -> tuple[float, float] | None:
+    """What of the circle a margin can depend on; all of it where the satellite stands high."""
+    return (sight.azimuth_deg, _REACH_DEG + 0.5) if sight.elevation_deg < 90.0 - _REACH_DEG / 2 else None
 
 
 def _least(enough: Callable[[float], bool], most: float) -> float | None:
@@ -199,8 +237,9 @@ def _least(enough: Callable[[float], bool], most: float) -> float | None:
 def _raises(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
     """Rises that clear tube and flat rule, to the next tenth of a metre: whoever raises by what is told is clear."""
 
+    @cache
     def at(raised: float) -> Margins:
-        return margins(sight, given.profile(raised_m=raised))
+        return margins(sight, given.profile(raised_m=raised, about=about(sight)))
 
     found = (
         _least(lambda up: at(up).tube_deg >= 0, _MOST_RAISE_M),
@@ -220,7 +259,7 @@ def _all_undistanced(given: SkyInput) -> bool:
 
 
 def _raised(given: SkyInput, sight: Sight, raise_m: float) -> RaiseMargin:
-    found = margins(sight, given.profile(raised_m=raise_m))
+    found = margins(sight, given.profile(raised_m=raise_m, about=about(sight)))
     return RaiseMargin(raise_m=raise_m, margin_deg=found.flat_deg, tube_margin_deg=found.tube_deg)
 
 
@@ -234,7 +273,7 @@ def _raise_best(given: SkyInput, sight: Sight, tube_m: float | None, flat_m: flo
 
 def _removals(given: SkyInput, sight: Sight) -> list[MarginWithout]:
     rows = []
-    for name, profile in given.removable():
+    for name, profile in given.removable(about(sight)):
         left = margins(sight, profile)
         rows.append(MarginWithout(name=name, margin_deg=left.flat_deg, tube_margin_deg=left.tube_deg))
     return sorted(rows, key=lambda one: -one.margin_deg)
@@ -248,8 +287,9 @@ def _years(given: SkyInput, sight: Sight) -> tuple[float | None, float | None]:
     if not given.grows:
         return None, None
 
+    @cache
     def at(years: float) -> Margins:
-        return margins(sight, given.profile(years=years))
+        return margins(sight, given.profile(years=years, about=about(sight)))
 
     return _least(lambda y: at(y).tube_deg < 0, _MOST_YEARS), _least(
         lambda y: at(y).flat_deg < given.rules.clearance_deg, _MOST_YEARS
@@ -408,7 +448,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
         "nearest": None,
     }
     if given.known:
-        profile = given.profile()
+        profile = given.profile(about=about(sight))
         tight = margins(sight, profile)
         source = int(profile.source[tight.at])
         bare = given.least_leafless_share < BARE_SHARE
@@ -421,7 +461,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
                 azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg
             ),
             "nearest_name": given.name_of(source),
-            "bare_margin_deg": margins(sight, given.profile(bare=True)).flat_deg if bare else None,
+            "bare_margin_deg": margins(sight, given.profile(bare=True, about=about(sight))).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
             "raise_known": all(one is not None for one in (tube_m, flat_m)) or not _undistanced(given),
@@ -454,6 +494,7 @@ __all__ = [
     "SkyDirection",
     "SkyInput",
     "SkyResult",
+    "about",
     "arc_directions",
     "margins",
     "reading_gap_deg",

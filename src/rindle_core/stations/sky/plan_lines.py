@@ -14,6 +14,7 @@ from rindle_core.stations.sky.plan_things import Ground, PlanThing
 
 _TURN_DEG = 30.0  # a lesser bend is the cable's own
 _BEGINS_M = 1.0
+_AT_ENTRY_M = 0.6  # a corner so near to the entry is drawn through it
 
 
 class CablePieceDrawn(Model):
@@ -22,12 +23,12 @@ class CablePieceDrawn(Model):
     length_m: float
     level_m: float
     up_m: float | None = Field(description="How far it rises; None: the height of an end is not known")
+    indoors: bool = Field(default=False, description="Whether it lies behind the entry")
 
 
 class CableWay(Model):
     """The drawn way of a position's cable."""
 
-    thing_id: str
     pieces: list[CablePieceDrawn]
     length_m: float = Field(description="Along all pieces; at least, where heights are not known")
     corner_count: int = Field(description="Bends of over 30°")
@@ -38,7 +39,6 @@ class CableWay(Model):
 class LadderPlace(Model):
     """A ladder as it would stand."""
 
-    thing_id: str
     name: str
     foot_out_m: float
     wanted_out_m: float = Field(description="A quarter of the height of its support")
@@ -75,17 +75,20 @@ def cable_way(
     told = [None if up is None else up + ground.at(*spot) for up, spot in zip(ups, spots, strict=True)]
     last = next((up for up in told if up is not None), 0.0)
     filled = [last := (last if up is None else up) for up in told]
+    entries = [one.spots[0] for one in things if one.told.role == "entry"]
+    near = (k for k, spot in enumerate(spots) if any(math.dist(spot, entry) <= _AT_ENTRY_M for entry in entries))
+    entered = next(near, None)
     points = [(*spot, up) for spot, up in zip(spots, filled, strict=True)]
     pieces = [
         CablePieceDrawn(
             length_m=math.dist(one, other),
             level_m=math.dist(one[:2], other[:2]),
             up_m=other[2] - one[2] if told[k] is not None and told[k + 1] is not None else None,
+            indoors=entered is not None and k >= entered,
         )
         for k, (one, other) in enumerate(itertools.pairwise(points))
     ]
     return CableWay(
-        thing_id=thing.id,
         pieces=pieces,
         length_m=sum(one.length_m for one in pieces),
         corner_count=_bends(points),
@@ -106,7 +109,6 @@ def ladder_places(things: Sequence[PlanThing], ground: Ground) -> list[LadderPla
         height = one.height_m
         found.append(
             LadderPlace(
-                thing_id=one.id,
                 name=one.called,
                 foot_out_m=out,
                 wanted_out_m=(height or 0.0) / 4.0,

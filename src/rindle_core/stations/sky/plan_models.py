@@ -51,7 +51,6 @@ class SitePlanInput(Model):
 class BeamOver(Model):
     """Where people are under or in a beam."""
 
-    thing_id: str
     name: str
     distance_m: float = Field(description="Level, from the dish to the nearest of it under the beam")
     over_m: float | None = Field(description="Lower edge of the beam over where they stand; None: floor not known")
@@ -61,7 +60,6 @@ class BeamOver(Model):
 class NearWire(Model):
     """The nearest wire that may be live."""
 
-    thing_id: str
     name: str
     distance_m: float | None = Field(
         description="Least, in space, from mast and terminal; None: its height is not known"
@@ -113,7 +111,6 @@ class SitePlanResult(Model):
     ladders: list[LadderPlace]
     ground_known: bool
     heightless: list[str] = Field(description="Names of things that count for nothing until their height is told")
-    heightless_ids: list[str]
 
 
 __all__ = [

@@ -10,8 +10,9 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.antenna import wavelength_m
 from rindle_core.science.radiation import limit_at_m
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.fixed_sky import sight_of
 from rindle_core.stations.sky.plan_models import PlanPosition, PositionOnPlan, SitePlanInput, SitePlanResult
-from rindle_core.stations.sky.seen import sky_of, spot_of, terminal_height
+from rindle_core.stations.sky.seen import sky_input, spot_of, terminal_height
 from rindle_core.stations.sky.side_view import SideViewInput
 from rindle_core.stations.sky.site_plan import site_plan
 
@@ -50,8 +51,9 @@ def plan_input(job: JobInput) -> SitePlanInput | None:
     """The `site_plan` input; None while nothing is drawn."""
     if not job.sky.things:
         return None
-    terminal, aimed = job.picks.terminal, sky_of(job)
-    seen = aimed.result.satellite if aimed is not None and aimed.result.satellite.elevation_deg > 0 else None
+    terminal, bare = job.picks.terminal, sky_input(job)
+    sight = sight_of(bare) if bare is not None else None
+    seen = sight if sight is not None and sight.elevation_deg > 0 else None
     return SitePlanInput(
         things=job.sky.things,
         positions=positions_on_plan(job),

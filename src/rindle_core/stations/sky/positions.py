@@ -12,6 +12,7 @@ from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.position_mount import mount_against
 from rindle_core.stations.sky.candidates import CandidateAt
+from rindle_core.stations.sky.changes import PositionChange, changes_to
 from rindle_core.stations.sky.compare import PositionSky
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
@@ -28,6 +29,9 @@ class PositionView(Model):
     own: bool = Field(description="Whether a skyline was read there; else it is moved from another place")
     sky: SkyResult | None
     low_orbit: LowOrbitResult | None
+    changes: list[PositionChange] = Field(
+        default_factory=list, description="What would be otherwise than now, were it planned"
+    )
 
 
 def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
@@ -71,6 +75,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
         own=used.letter == letter and bool(job.sky.skylines),
         sky=fixed.result if fixed else None,
         low_orbit=simulated.result.model_copy(update={"traffic": []}) if simulated else None,
+        changes=changes_to(job, letter),
     )
     return view, ranked
 

@@ -10,7 +10,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
-from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, sky
+from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, SkyResult, about, margins, sight_of, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.plan_things import ground_of, solids_of
@@ -114,6 +114,23 @@ def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | Non
 
     None while place, satellite or dish is missing.
     """
+    given = sky_input(job, letter)
+    return None if given is None else _judged_once(given.model_dump_json())
+
+
+def margins_of(job: JobInput, letter: str) -> tuple[Margins, str] | None:
+    """The margins of `sky_of` alone, and what is nearest: for what moves under a finger. None: nothing is known."""
+    given = sky_input(job, letter)
+    if given is None or not given.known:
+        return None
+    sight = sight_of(given)
+    profile = given.profile(about=about(sight))
+    found = margins(sight, profile)
+    return found, given.name_of(int(profile.source[found.at]))
+
+
+def sky_input(job: JobInput, letter: str | None = None) -> SkyInput | None:
+    """The `sky` input at a position; None while place, satellite or dish is missing."""
     terminal = job.picks.terminal
     if (
         job.brief.latitude_deg is None
@@ -123,7 +140,7 @@ def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | Non
         or terminal.panel is not None
     ):
         return None
-    given = SkyInput(
+    return SkyInput(
         latitude_deg=job.brief.latitude_deg,
         longitude_deg=job.brief.longitude_deg,
         height_m=job.brief.above_sea_m,
@@ -133,7 +150,6 @@ def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | Non
         receive_ghz=terminal.receive_ghz,
         **surroundings(job, job.sky.position_letter if letter is None else letter),
     )
-    return _judged_once(given.model_dump_json())
 
 
 @lru_cache(maxsize=64)
@@ -182,9 +198,11 @@ __all__ = [
     "has_skyline",
     "low_orbit_input",
     "low_orbit_of",
+    "margins_of",
     "offset_of",
     "set_for",
     "simulated_once",
+    "sky_input",
     "sky_of",
     "spot_of",
     "surroundings",

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.bodies import Body, Spot, covers, cut_of
+from rindle_core.science.radiation import in_reach_m
 from rindle_core.science.shelter import edge_zone_m, shelter_share
 from rindle_core.stations.sky.plan_judge import judge_plan
 from rindle_core.stations.sky.plan_lines import cable_way, ladder_places
@@ -93,7 +94,7 @@ def _people(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[Bea
         inside = None if over is None else over < given.rules.person_reach_m
         if over is not None and over < -given.rules.person_reach_m - aperture_m:
             inside = False  # the whole beam passes below
-        found.append(BeamOver(thing_id=thing.id, name=thing.called, distance_m=distance, over_m=over, inside=inside))
+        found.append(BeamOver(name=thing.called, distance_m=distance, over_m=over, inside=inside))
     return sorted(found, key=lambda two: two.distance_m)
 
 
@@ -111,7 +112,7 @@ def _wire(given: SitePlanInput, one: PlanPosition, ground: Ground) -> NearWire |
         space = None
         if body is not None and one.height_m is not None:
             space = math.hypot(level, max(0.0, min(body.corner_up_m) - top_m))
-        found.append(NearWire(thing_id=thing.id, name=thing.called, distance_m=space, level_m=level))
+        found.append(NearWire(name=thing.called, distance_m=space, level_m=level))
     return min(found, key=lambda two: two.level_m if two.distance_m is None else two.distance_m, default=None)
 
 
@@ -183,10 +184,16 @@ def _inside(one: PlanPosition, bodies: Sequence[Body], ground_m: float) -> str:
 
 
 def _zone_m(given: SitePlanInput, one: PlanPosition) -> float:
-    """How far in front people are kept away, level: the dish's diameter, or as far as radio energy is strong."""
+    """How far in front people are kept away, level: the dish's diameter, or as far as somebody who stands on the ground
+    reaches into strong radio energy.
+    """
     if given.aperture_mm is None or given.elevation_deg is None or given.azimuth_true_deg is None:
         return 0.0
-    return max(given.aperture_mm / 1000.0, given.keep_clear_m * math.cos(math.radians(given.elevation_deg)))
+    aperture_m = given.aperture_mm / 1000.0
+    reached_m = in_reach_m(
+        given.keep_clear_m, aperture_m, given.elevation_deg, one.height_m, given.rules.person_reach_m
+    )
+    return max(aperture_m, reached_m)
 
 
 def _on_plan(given: SitePlanInput, one: PlanPosition, ground: Ground, bodies: Sequence[Body]) -> PositionOnPlan:
@@ -226,7 +233,6 @@ def site_plan(given: SitePlanInput) -> Outcome[SitePlanResult]:
         ladders=ladder_places(given.things, ground),
         ground_known=ground.known or all(one.ground_m is not None for one in given.things),
         heightless=[one.called for one in lacking],
-        heightless_ids=[one.id for one in lacking],
     )
     findings: list[Finding] = judge_plan(result, given) if given.things else []
     return Outcome(result, findings)

@@ -22,6 +22,8 @@ from rindle_core.science.skyline import (
 )
 from rindle_core.stations.sky.findings import MOVED
 
+_SPAN_STEP_DEG = 1.0
+_HAND_DEG = 5.0  # readings of the sides of a tree are no better
 _SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
 
 
@@ -91,6 +93,7 @@ class Surroundings(Model):
         bare: bool = False,
         shift: Shift | None = None,
         without: int | None = None,
+        about: tuple[float, float] | None = None,
     ) -> Profile:
         """The skyline as the terminal sees it: raised, grown, bare, from another spot, or without an obstacle."""
         here = self.shift()
@@ -110,23 +113,39 @@ class Surroundings(Model):
             without=without,
             drawn=[one for one in self.drawn if not bare or one.leafless_share >= BARE_SHARE],
             eye=eye,
+            about=about,
         )
 
-    def removable(self) -> list[tuple[str, Profile]]:
+    def removable(self, about: tuple[float, float] | None = None) -> list[tuple[str, Profile]]:
         """Each obstacle, and each stretch of read points that could be taken away, by name, with the skyline that
         would be left.
         """
         left = [
-            (one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at))
+            (one.name or f"{one.kind} at {one.azimuth_deg:.0f}°", self.profile(without=at, about=about))
             for at, one in enumerate(self.obstacles)
         ]
-        left += [
-            (one.name or one.kind, self.profile(without=len(self.obstacles) + at)) for at, one in enumerate(self.drawn)
-        ]
+        twice: set[int] = set()
+        for at, one in enumerate(self.drawn):
+            both = self._also_read(one)
+            twice |= both
+            rest = [point for index, point in enumerate(self.skyline) if index not in both]
+            without = self.model_copy(update={"skyline": rest}).profile(without=len(self.obstacles) + at, about=about)
+            left.append((one.name or one.kind, without))
         for name, group in point_groups(self.skyline):
+            if twice.issuperset(group):
+                continue  # it is drawn: told by that name
             rest = [one for at, one in enumerate(self.skyline) if at not in group]
-            left.append((name, self.model_copy(update={"skyline": rest}).profile()))
+            left.append((name, self.model_copy(update={"skyline": rest}).profile(about=about)))
         return left
+
+    def _also_read(self, drawn: Solid) -> set[int]:
+        """The read points that are of a drawn thing too: of its kind, and no farther beside it than hands read."""
+        covered = np.array(drawn_bearings_deg([drawn], self.plan_east_m, self.plan_north_m))
+        return {
+            at
+            for at, point in enumerate(moved_points(self.skyline, self.shift())[0])
+            if point.kind == drawn.kind and np.abs(wrap_180(covered - point.azimuth_deg)).min() <= _HAND_DEG
+        }
 
     def moved_finding(self) -> list[Finding]:
         """Says that the skyline was read elsewhere or at another height than the terminal will stand."""
@@ -148,9 +167,6 @@ class Surroundings(Model):
                 clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
             )
         ]
-
-
-_SPAN_STEP_DEG = 1.0
 
 
 def drawn_bearings_deg(drawn: list[Solid], east_m: float, north_m: float) -> list[float]:

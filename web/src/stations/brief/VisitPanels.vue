@@ -12,6 +12,7 @@ import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { freeLetter } from '@/lib/letters'
+import PlanHere from '@/plan/PlanHere.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -81,6 +82,7 @@ const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.l
         </p></template
       ></row-grid
     >
+    <plan-here />
     <p v-for="one in job.positions" :key="one.letter" class="row small">
       <b>{{ one.letter }}</b>
       <template v-if="one.latitude_deg != null && one.longitude_deg != null"

@@ -5,6 +5,7 @@ import { IconBook2, IconLock } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import { when } from '@/lib/when'
+import PlanHere from '@/plan/PlanHere.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -50,6 +51,7 @@ defineExpose({
   <p v-for="one in build ? pages('') : []" :key="one.url">
     <a :href="one.url" target="_blank" class="page"><icon-book-2 :size="16" aria-hidden="true" /> {{ one.name }}</a>
   </p>
+  <plan-here v-if="store.job?.facts.sky.things?.length" />
   <ol v-if="build" class="steps" aria-label="Build steps">
     <li
       v-for="(view, index) in build.steps"

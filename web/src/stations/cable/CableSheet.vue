@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import Fact from '@/fields/Fact.vue'
+import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
+import { counted } from '@/lib/counted'
 import { formatQuantity } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import PlanHere from '@/plan/PlanHere.vue'
+import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
@@ -49,6 +52,19 @@ const usual = computed(() => ({
   ],
 }))
 const columns = columnsOf('cable.cable_pieces', 'kind', 'length_m', 'note')
+const show = (value: number) => formatQuantity(value, 'm', prefs.system)
+const way = computed(() => job.value.assessment.drawn_way ?? null)
+/** The drawn pieces, each to the next decimetre, with the loop that is always left. */
+function takeWay(): void {
+  const pieces = (way.value?.pieces ?? []).map((one) => ({
+    id: rowId(),
+    kind: one.indoors ? 'indoor' : 'outdoor',
+    length_m: Math.ceil(one.length_m * 10 - 1e-6) / 10,
+    note: 'from the plan',
+  }))
+  const loop = { id: rowId(), kind: 'loop', length_m: job.value.facts.picks.rules?.service_loop_m ?? 0, note: '' }
+  void store.replaceList('cable_pieces', [loop, ...pieces])
+}
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
@@ -76,7 +92,16 @@ defineExpose({ newEntry: () => grid.value?.add() })
         </p></template
       >
     </row-grid>
+    <div v-if="way" class="row way">
+      <span
+        >The plan has {{ way.heightless_count ? 'at least ' : '' }}<b>{{ show(way.length_m) }}</b
+        >, {{ counted(way.pieces.length, 'piece') }}, {{ counted(way.corner_count, 'bend') }}; without loops and
+        slack.</span
+      >
+      <n-button v-if="!store.locked" size="small" @click="takeWay">Take its pieces</n-button>
+    </div>
   </leaf-part>
+  <leaf-part leaf="plan" title="On the site plan"><plan-here /></leaf-part>
   <leaf-part
     leaf="own"
     title="Cables of their own"

@@ -3,6 +3,7 @@ import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import { formatQuantity } from '@/lib/quantity'
+import PlanHere from '@/plan/PlanHere.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -25,6 +26,7 @@ const span = computed(() =>
     <fact at="mount.mast_free_length_m" />
     <fact at="mount.height_above_ground_m" />
   </div>
+  <plan-here name="side" />
   <p class="caution">
     <b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you
     can; no lifting in wind, rain, ice or thunder. These figures are a planning aid: structure is for a competent person

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 /** Candidate positions side by side: small strips, one table, and which one to take. */
 import Fact from '@/fields/Fact.vue'
-import { computed, onBeforeUnmount } from 'vue'
-import DrawingView from '@/drawings/DrawingView.vue'
+import { NButton } from 'naive-ui'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { factAt } from '@/fields/told'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { formatQuantity } from '@/lib/quantity'
+import PlanHere from '@/plan/PlanHere.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -48,7 +49,17 @@ const strips = computed(() =>
 )
 const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
-const plan = (letter: string) => store.patch({ position_letter: letter })
+/** The candidate that is about to be planned: what changes with it is shown first. */
+const asked = ref('')
+const changes = computed(() => more.value?.positions.find((one) => one.letter === asked.value)?.changes ?? [])
+function ask(letter: string): void {
+  asked.value = letter
+  if (!changes.value.length) plan()
+}
+function plan(): void {
+  void store.patch({ position_letter: asked.value })
+  asked.value = ''
+}
 </script>
 
 <template>
@@ -90,7 +101,7 @@ const plan = (letter: string) => store.patch({ position_letter: letter })
               v-if="!store.locked && job.facts.sky.position_letter !== rank.letter"
               type="button"
               class="link small"
-              @click="plan(rank.letter)"
+              @click="ask(rank.letter)"
             >
               Plan for {{ rank.letter }}</button
             ><span v-else-if="job.facts.sky.position_letter === rank.letter" class="quiet small">planned</span>
@@ -116,6 +127,24 @@ const plan = (letter: string) => store.patch({ position_letter: letter })
       </tbody>
     </table>
   </div>
+  <section v-if="asked && changes.length" class="changes" aria-live="polite">
+    <h2>What changes with position {{ asked }}</h2>
+    <table class="grid-table">
+      <tbody>
+        <tr v-for="one in changes" :key="one.what">
+          <th scope="row">{{ one.what }}</th>
+          <td>
+            {{ one.now }} → <b>{{ one.then }}</b>
+          </td>
+          <td>{{ one.work }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="row">
+      <n-button type="primary" @click="plan">Plan for {{ asked }}</n-button>
+      <n-button @click="asked = ''">Leave it</n-button>
+    </div>
+  </section>
   <p v-if="compared?.height_note" class="quiet">{{ compared.height_note }}</p>
   <h2>What is known of each</h2>
   <row-grid
@@ -145,7 +174,7 @@ const plan = (letter: string) => store.patch({ position_letter: letter })
   <div class="fields">
     <fact at="sky.wind_from_deg" />
   </div>
-  <drawing-view name="plan" />
+  <plan-here />
   <p class="quiet small">
     Sky first, then firmness, wind, access, cable and minutes at height; the reasons ticked at Brief weigh double. A
     hold is never outranked. Rigid: shaken by hand from safe footing it does not move; chimneys, fences and thin posts
@@ -190,6 +219,16 @@ td svg {
 }
 .scroll td:nth-child(8) {
   white-space: normal;
+}
+.changes {
+  border: 2px solid var(--stream);
+  border-radius: 6px;
+  padding: 12px 16px;
+  display: grid;
+  gap: 8px;
+}
+.changes h2 {
+  margin: 0;
 }
 .link {
   padding-left: 0;

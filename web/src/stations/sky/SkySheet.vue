@@ -8,6 +8,7 @@ import { columnsOf } from '@/fields/rows'
 import ComparePanel from '@/stations/sky/ComparePanel.vue'
 import FixedSky from '@/stations/sky/FixedSky.vue'
 import ObstaclePanel from '@/stations/sky/ObstaclePanel.vue'
+import PlanEditor from '@/plan/PlanEditor.vue'
 import PanelSky from '@/stations/sky/PanelSky.vue'
 import PhotoTracer from '@/stations/sky/PhotoTracer.vue'
 import SkylineTools from '@/stations/sky/SkylineTools.vue'
@@ -16,6 +17,7 @@ import TerrainPanel from '@/stations/sky/TerrainPanel.vue'
 import TrialPanel from '@/stations/sky/TrialPanel.vue'
 import WaysOut from '@/stations/sky/WaysOut.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import { useLeaf } from '@/frame/leaves'
 import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -23,6 +25,8 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
+/** The plan is a drawing of its own. */
+const onPlan = useLeaf(() => 'plan')
 const tools = ref<InstanceType<typeof SkylineTools> | null>(null)
 const fixed = computed(() => job.value.assessment.sky)
 const panel = computed(() => job.value.assessment.low_orbit)
@@ -62,8 +66,14 @@ defineExpose({ newEntry: () => tools.value?.focus() })
 </script>
 
 <template>
+  <leaf-part leaf="plan" data-fact="sky.things"><plan-editor :declination="declination" /></leaf-part>
   <template v-if="fixed || panel">
-    <strip-editor :declination="declination" :centre-deg="centre" :wide="panel !== null && panel !== undefined" />
+    <strip-editor
+      v-if="!onPlan"
+      :declination="declination"
+      :centre-deg="centre"
+      :wide="panel !== null && panel !== undefined"
+    />
     <leaf-part leaf="points" data-fact="sky.skylines"
       ><skyline-tools ref="tools" :declination="declination"
     /></leaf-part>
@@ -145,7 +155,7 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       sun through an instrument.
     </p>
   </template>
-  <p v-else class="quiet">
+  <p v-else-if="!onPlan" class="quiet">
     What belongs here: what stands about the terminal. It needs the place, a terminal, and its satellite or
     constellation. <router-link :to="`/jobs/${store.number}/brief`">Go to Brief</router-link>
   </p>

@@ -1,0 +1,484 @@
+<script setup lang="ts">
+/** The site from above, north up, to scale: things are put down, moved with finger, mouse or keys, and looked at. */
+import { useElementSize } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { formatQuantity } from '@/lib/quantity'
+import { type At, calledOf, cornerTo, framed, type Kind, kindOf, leastCorners, movedBy, roundLength } from '@/plan/plan'
+import { named, type Snap, snapped, type Thing, type View, withoutCorner, zoomedAbout } from '@/plan/plan'
+import PlanShape from '@/plan/PlanShape.vue'
+import { type Spot, usePlanHere } from '@/plan/usePlan'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const props = defineProps<{ putting: Kind | null }>()
+const chosen = defineModel<string>('chosen', { required: true })
+const corner = defineModel<number>('corner', { required: true })
+const emit = defineEmits<{ put: [id: string]; done: [] }>()
+const plan = usePlanHere()
+const store = useJob()
+const prefs = usePrefs()
+const host = ref<SVGSVGElement | null>(null)
+const { width: hostWidth, height: hostHeight } = useElementSize(host)
+const aspect = computed(() => (hostWidth.value && hostHeight.value ? hostWidth.value / hostHeight.value : 1.8))
+const view = ref<View | null>(null)
+const spotAts = computed(() => plan.spots.value.map((one) => ({ east: one.east_m, north: one.north_m })))
+const first = computed(() => framed(plan.things.value, spotAts.value, aspect.value))
+/** While something is moved the sheet stays where it is. */
+const held = ref<View | null>(null)
+const shown = computed<View>(() => {
+  const now = view.value ?? held.value ?? first.value
+  return { ...now, height: now.width / aspect.value }
+})
+const unit = computed(() => shown.value.width / Math.max(hostWidth.value, 200))
+const box = computed(() => `${shown.value.west} ${-shown.value.north} ${shown.value.width} ${shown.value.height}`)
+const azimuth = computed(() => store.job?.assessment.sky?.satellite.azimuth_deg ?? null)
+const zones = computed(() =>
+  (plan.looked.value?.plan?.positions ?? []).map((one) => ({
+    letter: one.letter,
+    points: one.zone.map(([east, north]) => `${east},${-north!}`).join(' '),
+  })),
+)
+
+const path = ref<At[]>([])
+const pointer = ref<At | null>(null)
+const snap = ref<Snap>('')
+watch(
+  () => props.putting,
+  () => (path.value = []),
+)
+function atOfEvent(event: MouseEvent): At {
+  const rect = host.value!.getBoundingClientRect()
+  return {
+    east: shown.value.west + ((event.clientX - rect.left) / rect.width) * shown.value.width,
+    north: shown.value.north - ((event.clientY - rect.top) / rect.height) * shown.value.height,
+  }
+}
+function meant(event: MouseEvent, skip = ''): At {
+  const found = snapped(atOfEvent(event), plan.things.value, 10 * unit.value, path.value, skip)
+  snap.value = found.how
+  return found.at
+}
+
+type Taken = { thing?: Thing; corner?: number; spot?: Spot; from: At; moved: boolean; view: View; x: number; y: number }
+let taken: Taken | null = null
+const fingers = new Map<number, { x: number; y: number }>()
+let pinch: { apart: number; view: View; at: At } | null = null
+function take(event: PointerEvent, of: Partial<Taken> = {}): void {
+  fingers.set(event.pointerId, { x: event.clientX, y: event.clientY })
+  host.value?.setPointerCapture(event.pointerId)
+  if (fingers.size === 2) {
+    taken = null
+    const [a, b] = [...fingers.values()]
+    const middle = { clientX: (a!.x + b!.x) / 2, clientY: (a!.y + b!.y) / 2 } as MouseEvent
+    pinch = { apart: Math.hypot(a!.x - b!.x, a!.y - b!.y), view: { ...shown.value }, at: atOfEvent(middle) }
+    return
+  }
+  held.value = { ...shown.value }
+  taken = { ...of, from: atOfEvent(event), moved: false, view: { ...shown.value }, x: event.clientX, y: event.clientY }
+}
+function down(event: PointerEvent): void {
+  take(event)
+}
+function takeThing(event: PointerEvent, thing: Thing, index?: number): void {
+  if (props.putting) return down(event)
+  chosen.value = thing.id ?? ''
+  corner.value = index ?? -1
+  take(event, store.locked ? {} : { thing, corner: index })
+}
+function takeSpot(event: PointerEvent, spot: Spot): void {
+  if (props.putting) return down(event)
+  plan.letter.value = spot.letter
+  take(event, store.locked || !spot.letter ? {} : { spot })
+}
+function move(event: PointerEvent): void {
+  if (fingers.has(event.pointerId)) fingers.set(event.pointerId, { x: event.clientX, y: event.clientY })
+  if (pinch && fingers.size === 2) {
+    const [a, b] = [...fingers.values()]
+    view.value = zoomedAbout(pinch.view, Math.hypot(a!.x - b!.x, a!.y - b!.y) / pinch.apart, pinch.at)
+    return
+  }
+  if (props.putting) pointer.value = meant(event)
+  if (!taken) return
+  if (!taken.moved && Math.hypot(event.clientX - taken.x, event.clientY - taken.y) < 4) return
+  taken.moved = true
+  const { thing, spot, corner: index } = taken
+  if (spot) plan.moved.value = { letter: spot.letter, at: meant(event) }
+  else if (thing?.id && index !== undefined) {
+    const to = meant(event, thing.id)
+    plan.change(thing.id, () => cornerTo(thing, index, to))
+  } else if (thing?.id) {
+    const now = atOfEvent(event)
+    plan.change(thing.id, () => movedBy(thing, now.east - taken!.from.east, now.north - taken!.from.north))
+  } else {
+    view.value = {
+      ...taken.view,
+      west: taken.view.west - (event.clientX - taken.x) * unit.value,
+      north: taken.view.north + (event.clientY - taken.y) * unit.value,
+    }
+  }
+}
+function up(event: PointerEvent): void {
+  fingers.delete(event.pointerId)
+  if (pinch) {
+    if (fingers.size < 2) pinch = null
+    taken = null
+    return
+  }
+  const was = taken
+  taken = null
+  snap.value = ''
+  if (was?.moved && (was.thing || was.spot)) void plan.keep()
+  else if (was && !was.moved && props.putting) add(meant(event))
+  else if (was && !was.moved && !was.thing && !was.spot) chosen.value = ''
+}
+function letGo(): void {
+  fingers.clear()
+  taken = pinch = null
+  plan.draft.value = null
+  plan.moved.value = null
+}
+function add(at: At): void {
+  const kind = props.putting
+  if (!kind) return
+  const start = path.value[0]
+  if (
+    start &&
+    path.value.length >= leastCorners(kind) &&
+    Math.hypot(at.east - start.east, at.north - start.north) < 12 * unit.value
+  )
+    return finish()
+  path.value = [...path.value, at]
+  if (kind.shape === 'point') finish()
+}
+/** Ends what is being put down; with too few corners nothing is. */
+function finish(): void {
+  const kind = props.putting
+  const start = path.value[0]
+  if (kind && start && path.value.length >= leastCorners(kind)) {
+    if (kind.role === 'position') void plan.putPosition(start)
+    else emit('put', plan.put(kind.code, kind.usual, path.value))
+  }
+  path.value = []
+  emit('done')
+}
+function back(): boolean {
+  if (!path.value.length) return false
+  path.value = path.value.slice(0, -1)
+  return true
+}
+store.inHand.add(back)
+onBeforeUnmount(() => store.inHand.delete(back))
+
+const middle = (): At => ({
+  east: shown.value.west + shown.value.width / 2,
+  north: shown.value.north - shown.value.height / 2,
+})
+const zoom = (factor: number, at: At = middle()) => (view.value = zoomedAbout(shown.value, factor, at))
+function wheel(event: WheelEvent): void {
+  if (!event.ctrlKey && !event.shiftKey) return // a plain wheel scrolls the page
+  event.preventDefault()
+  zoom((event.deltaY || event.deltaX) < 0 ? 1.25 : 0.8, atOfEvent(event))
+}
+function pan(east: number, north: number): void {
+  const now = shown.value
+  view.value = { ...now, west: now.west + east * now.width, north: now.north + north * now.height }
+}
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+function keyOnSheet(event: KeyboardEvent): void {
+  const arrow = ARROWS[event.key]
+  const acts: Record<string, () => void> = {
+    '+': () => zoom(1.4),
+    '=': () => zoom(1.4),
+    '-': () => zoom(1 / 1.4),
+    Home: () => (view.value = null),
+    Enter: () => (props.putting && pointer.value && !path.value.length ? add(middle()) : finish()),
+    ' ': () => props.putting && add(middle()),
+    Escape: () => {
+      path.value = []
+      emit('done')
+    },
+  }
+  const act = arrow ? () => pan(arrow[0] * 0.1, arrow[1] * 0.1) : acts[event.key]
+  if (!act || (event.key === 'Escape' && !props.putting)) return
+  event.preventDefault()
+  event.stopPropagation()
+  act()
+}
+/** Arrows move by a tenth of a metre, with Shift by a metre; presses that follow each other are one step. */
+function keyOnThing(event: KeyboardEvent, thing: Thing, index?: number): void {
+  const arrow = ARROWS[event.key]
+  if (store.locked || !thing.id) return
+  const now = plan.things.value.find((one) => one.id === thing.id) ?? thing
+  if (arrow) {
+    const step = event.shiftKey ? 1 : 0.1
+    held.value ??= { ...shown.value }
+    const [east, north] = [arrow[0] * step, arrow[1] * step]
+    const at = index === undefined ? null : now.corners[index]!
+    plan.change(thing.id, () =>
+      at ? cornerTo(now, index!, { east: at.east_m + east, north: at.north_m + north }) : movedBy(now, east, north),
+    )
+    void plan.keepSoon()
+  } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    if (index === undefined) {
+      plan.remove(thing.id)
+      chosen.value = ''
+      host.value?.focus()
+    } else {
+      const left = withoutCorner(now, index)
+      if (left) plan.change(thing.id, () => left)
+      void plan.keep()
+    }
+  } else if (event.key === 'Enter') chosen.value = thing.id
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+function keyOnSpot(event: KeyboardEvent, spot: Spot): void {
+  const arrow = ARROWS[event.key]
+  if (event.key === 'Enter') plan.letter.value = spot.letter
+  else if (arrow && spot.letter && !store.locked) {
+    const step = event.shiftKey ? 1 : 0.1
+    const at = { east: spot.east_m + arrow[0] * step, north: spot.north_m + arrow[1] * step }
+    held.value ??= { ...shown.value }
+    plan.moved.value = { letter: spot.letter, at }
+    void plan.keepSoon()
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+
+/** Trees and houses over ways, what is chosen over all. */
+const ORDER = { people: 0, stands: 1, work: 2 }
+const inOrder = computed(() =>
+  [...plan.things.value].sort(
+    (a, b) =>
+      Number(a.id === chosen.value) - Number(b.id === chosen.value) || ORDER[kindOf(a).group] - ORDER[kindOf(b).group],
+  ),
+)
+const names = computed(() => named(inOrder.value, spotAts.value, unit.value, prefs.system, chosen.value))
+const chosenThing = computed(() => plan.things.value.find((one) => one.id === chosen.value) ?? null)
+const scale = computed(() => {
+  const length = roundLength(shown.value.width)
+  return { length, text: formatQuantity(length, 'm', prefs.system) }
+})
+const beam = computed(() => {
+  if (azimuth.value === null) return null
+  const turn = (azimuth.value * Math.PI) / 180
+  const length = 0.6 * shown.value.width
+  return { x: length * Math.sin(turn), y: -length * Math.cos(turn) }
+})
+const SNAPS: Record<Snap, string> = { corner: 'on a corner', wall: 'on a wall', square: 'at a right angle', '': '' }
+defineExpose({
+  zoom,
+  whole: () => (view.value = held.value = null),
+  finish,
+  focus: () => host.value?.focus(),
+  snapWord: computed(() => SNAPS[snap.value]),
+  path,
+})
+</script>
+
+<template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do all that the pointer does -->
+  <svg
+    ref="host"
+    :class="['sheet', { putting }]"
+    :viewBox="box"
+    tabindex="0"
+    role="group"
+    aria-label="Site plan: plus and minus zoom, arrows pan, Tab goes to the things on it"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="letGo"
+    @dblclick="finish"
+    @wheel="wheel"
+    @keydown="keyOnSheet"
+  >
+    <g
+      v-for="thing in inOrder"
+      :key="thing.id"
+      class="thing"
+      tabindex="0"
+      role="button"
+      :aria-label="`${calledOf(thing)}; arrows move it, Delete takes it out`"
+      :aria-pressed="chosen === thing.id"
+      :data-thing="thing.kind"
+      @pointerdown.stop="takeThing($event, thing)"
+      @keydown="keyOnThing($event, thing)"
+    >
+      <plan-shape :thing="thing" :unit="unit" :chosen="chosen === thing.id" :label="names[thing.id ?? '']" />
+    </g>
+    <g aria-hidden="true" class="still">
+      <polygon v-for="one in zones" :key="one.letter" :points="one.points" class="zone" />
+    </g>
+    <g
+      v-for="spot in plan.spots.value"
+      :key="spot.letter"
+      class="thing spot"
+      tabindex="0"
+      role="button"
+      :aria-label="spot.letter ? `Position ${spot.letter}; arrows move it` : 'The job’s place'"
+      :aria-pressed="plan.letter.value === spot.letter"
+      :transform="`translate(${spot.east_m} ${-spot.north_m})`"
+      @pointerdown.stop="takeSpot($event, spot)"
+      @keydown="keyOnSpot($event, spot)"
+    >
+      <line
+        v-if="beam"
+        x1="0"
+        y1="0"
+        :x2="beam.x"
+        :y2="beam.y"
+        :class="['sight', { now: plan.letter.value === spot.letter }]"
+      />
+      <circle :r="18 * unit" class="touch" />
+      <circle :r="(spot.letter ? 11 : 6) * unit" :class="['letter', { now: plan.letter.value === spot.letter }]" />
+      <text v-if="spot.letter" :y="5 * unit" :font-size="14 * unit" text-anchor="middle">{{ spot.letter }}</text>
+    </g>
+    <g v-if="chosenThing && !store.locked" class="corners">
+      <circle
+        v-for="(one, index) in chosenThing.corners"
+        :key="one.id"
+        :cx="one.east_m"
+        :cy="-one.north_m"
+        :r="7 * unit"
+        :class="{ now: corner === index }"
+        tabindex="0"
+        role="button"
+        :aria-label="`Corner ${index + 1}; arrows move it`"
+        @pointerdown.stop="takeThing($event, chosenThing, index)"
+        @focus="corner = index"
+        @keydown="keyOnThing($event, chosenThing, index)"
+      />
+    </g>
+    <g v-if="putting" class="still draft">
+      <polyline
+        v-if="path.length"
+        :points="[...path, ...(pointer ? [pointer] : [])].map((one) => `${one.east},${-one.north}`).join(' ')"
+      />
+      <circle v-for="(one, at) in path" :key="at" :cx="one.east" :cy="-one.north" :r="5 * unit" />
+      <circle v-if="pointer" :cx="pointer.east" :cy="-pointer.north" :r="(snap ? 8 : 4) * unit" class="pointer" />
+    </g>
+    <g
+      class="still furniture"
+      aria-hidden="true"
+      :transform="`translate(${shown.west} ${-shown.north}) scale(${unit})`"
+    >
+      <path :d="`M16 ${hostHeight - 24}v8h${scale.length / unit}v-8`" />
+      <text x="20" :y="hostHeight - 26" font-size="13" stroke-width="3.5">{{ scale.text }}</text>
+      <path :d="`M${hostWidth - 24} 44V18m-6 9l6-9 6 9`" />
+      <text :x="hostWidth - 24" y="60" font-size="14" text-anchor="middle" stroke-width="3.5">N</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.sheet {
+  display: block;
+  width: 100%;
+  height: 440px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  touch-action: none;
+  cursor: grab;
+}
+@media (max-width: 700px) {
+  .sheet {
+    height: 360px;
+  }
+}
+.putting {
+  cursor: crosshair;
+}
+.still,
+.still * {
+  pointer-events: none;
+}
+.thing {
+  cursor: grab;
+  outline: none;
+}
+.thing:focus-visible {
+  outline: 2px solid var(--stream);
+  outline-offset: 2px;
+}
+.zone {
+  fill: var(--rust-tint);
+  fill-opacity: 0.8;
+  stroke: var(--rust);
+  stroke-width: 1.2px;
+  vector-effect: non-scaling-stroke;
+}
+.sight {
+  stroke: var(--stream);
+  stroke-width: 1px;
+  stroke-dasharray: 2 5;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.sight.now {
+  stroke-width: 2px;
+  stroke-dasharray: none;
+}
+.touch {
+  fill: transparent;
+}
+.letter {
+  fill: var(--sheet);
+  stroke: var(--stream);
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+}
+.letter.now {
+  fill: var(--stream-tint);
+  stroke-width: 3.5px;
+}
+text {
+  fill: var(--ink);
+  font-weight: 700;
+  pointer-events: none;
+  paint-order: stroke;
+  stroke: var(--paper);
+}
+.spot text {
+  stroke: none;
+}
+.corners circle {
+  fill: var(--sheet);
+  stroke: var(--stream);
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+  cursor: move;
+}
+.corners .now {
+  fill: var(--stream);
+}
+.draft polyline {
+  fill: none;
+  stroke: var(--stream);
+  stroke-width: 2px;
+  stroke-dasharray: 5 4;
+  vector-effect: non-scaling-stroke;
+}
+.draft circle {
+  fill: var(--stream);
+}
+.draft .pointer {
+  fill: none;
+  stroke: var(--stream);
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+}
+.furniture path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+}
+</style>
