@@ -139,8 +139,8 @@ def name_thing(thing: PlanThing, at: At, system: System) -> list[str]:
         up = "?" if thing.ground_m is None else format_quantity(thing.ground_m, "m", system)
         return [_label((points[0][0] + 6, points[0][1] - 4), up, "quiet", "start")]
     if thing.told.role == "earth":
-        return [_label((points[0][0] + 10, points[0][1] + 4), thing.called, "ink", "start")]
-    said = thing.called
+        return [_label((points[0][0] + 10, points[0][1] + 4), thing.name or thing.told.name, "ink", "start")]
+    said = thing.name or thing.told.name
     if thing.told.sky:
         top = roof_ridge_m(thing) or thing.height_m
         said += f", {format_quantity(top, 'm', system)}" if top is not None else ", height?"

@@ -46,6 +46,7 @@ _WRITTEN = (
     "record_sha256",
 )
 _GESTURE = dt.timedelta(seconds=2)  # from one keystroke of an entry to the next
+_WHOLE_GESTURES = ("sky.things/",)  # what is drawn comes when the hand lets go, not stroke by stroke
 _LOOKED_BACK = 300  # changes of a person that may be taken back
 _TRIES = 40  # more writers at one job than that there are not
 _STATIONS = {one.code: one for one in COURSE}
@@ -247,7 +248,8 @@ def _note(job: Job, seen: int, actor: Actor, ops: list[Op], undoes: Change | Non
     last = Change.objects.filter(job=job, seq=seen, by=actor.by, device=actor.device, undoes=None).first()
     if last is not None and undoes is None and actor.device and now - last.at < _GESTURE:
         begun, now_at = {op.path: op for op in ops_of(last)}, {op.path: op for op in ops}
-        if set(begun) == set(now_at) and all(path.count("/") % 2 == 0 for path in begun):
+        typed = all(path.count("/") % 2 == 0 and not path.startswith(_WHOLE_GESTURES) for path in begun)
+        if set(begun) == set(now_at) and typed:
             last.ops = [Op(path=at, before=begun[at].before, after=op.after).model_dump() for at, op in now_at.items()]
             last.seq, last.at = job.head, now
             last.save()

@@ -10,6 +10,7 @@ import PlanEntries from '@/plan/PlanEntries.vue'
 import PlanFigures from '@/plan/PlanFigures.vue'
 import PlanSheet from '@/plan/PlanSheet.vue'
 import PlanFiles from '@/plan/PlanFiles.vue'
+import PlanSpot from '@/plan/PlanSpot.vue'
 import SideView from '@/plan/SideView.vue'
 import { type Kind, KINDS, POSITION } from '@/plan/plan'
 import { usePlan } from '@/plan/usePlan'
@@ -124,6 +125,7 @@ const looked = computed(() => plan.looked.value)
       <span v-if="looked.nearest_name" class="quiet">nearest: {{ looked.nearest_name }}</span>
     </p>
   </div>
+  <plan-spot />
   <side-view v-if="looked?.side" />
   <p v-else class="quiet">
     It needs the height of the terminal over the ground at this position, and the satellite that it looks to.

@@ -73,6 +73,7 @@ function take(event: PointerEvent, of: Partial<Taken> = {}): void {
     pinch = { apart: Math.hypot(a!.x - b!.x, a!.y - b!.y), view: { ...shown.value }, at: atOfEvent(middle) }
     return
   }
+  void plan.keep() // what keys have moved is a step of its own
   held.value = { ...shown.value }
   taken = { ...of, from: atOfEvent(event), moved: false, view: { ...shown.value }, x: event.clientX, y: event.clientY }
 }
