@@ -10575,6 +10575,7 @@ export interface components {
             /**
              * @default {
              *       "ahead_years": 0,
+             *       "all_drawn": false,
              *       "panel_azimuth_deg": null,
              *       "position_letter": "",
              *       "positions": [],
@@ -10832,6 +10833,16 @@ export interface components {
              * @description A quarter of the height of its support
              */
             wanted_out_m: number;
+            /**
+             * Wire M
+             * @description Least distance from a wire; None: none is drawn
+             */
+            wire_m?: number | null;
+            /**
+             * Wire Name
+             * @default
+             */
+            wire_name: string;
         };
         /**
          * LadderRung
@@ -11471,6 +11482,12 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * All Drawn
+             * @description Whether somebody says that all that rises over the horizon is drawn
+             * @default false
+             */
+            all_drawn: boolean;
             /**
              * Bearings
              * @description Whether what would help is looked for: each bearing of a hand-set panel, heights, what is removed
@@ -17076,6 +17093,12 @@ export interface components {
              */
             ahead_years: number;
             /**
+             * All that rises over the horizon is drawn
+             * @description Then the plan counts as read all round
+             * @default false
+             */
+            all_drawn: boolean;
+            /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true
              */
@@ -17142,6 +17165,11 @@ export interface components {
              */
             ahead_years?: number | null;
             /**
+             * All that rises over the horizon is drawn
+             * @description Then the plan counts as read all round
+             */
+            all_drawn?: boolean | null;
+            /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true
              */
@@ -17192,6 +17220,12 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * All Drawn
+             * @description Whether somebody says that all that rises over the horizon is drawn
+             * @default false
+             */
+            all_drawn: boolean;
             /** Aperture Mm */
             aperture_mm: number;
             /**
@@ -17474,6 +17508,12 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * All Drawn
+             * @description Whether somebody says that all that rises over the horizon is drawn
+             * @default false
+             */
+            all_drawn: boolean;
             /** Aperture Mm */
             aperture_mm: number;
             /**
@@ -19317,6 +19357,12 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * All Drawn
+             * @description Whether somebody says that all that rises over the horizon is drawn
+             * @default false
+             */
+            all_drawn: boolean;
             /** Aperture Mm */
             aperture_mm: number;
             /**

@@ -3,6 +3,7 @@
 import { IconArrowAutofitWidth, IconPlus, IconZoomIn, IconZoomOut } from '@tabler/icons-vue'
 import { NButton, NDropdown, NSelect } from 'naive-ui'
 import { computed, ref } from 'vue'
+import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
@@ -130,6 +131,7 @@ const looked = computed(() => plan.looked.value)
   <p v-else class="quiet">
     It needs the height of the terminal over the ground at this position, and the satellite that it looks to.
   </p>
+  <fact at="sky.all_drawn" />
   <plan-figures />
   <plan-files />
   <row-grid

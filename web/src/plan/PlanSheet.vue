@@ -75,6 +75,7 @@ function take(event: PointerEvent, of: Partial<Taken> = {}): void {
   }
   void plan.keep() // what keys have moved is a step of its own
   held.value = { ...shown.value }
+  plan.hold(true)
   taken = { ...of, from: atOfEvent(event), moved: false, view: { ...shown.value }, x: event.clientX, y: event.clientY }
 }
 function down(event: PointerEvent): void {
@@ -120,6 +121,7 @@ function move(event: PointerEvent): void {
 }
 function up(event: PointerEvent): void {
   fingers.delete(event.pointerId)
+  plan.hold(false)
   if (pinch) {
     if (fingers.size < 2) pinch = null
     taken = null
@@ -134,6 +136,7 @@ function up(event: PointerEvent): void {
 }
 function letGo(): void {
   fingers.clear()
+  plan.hold(false)
   taken = pinch = null
   plan.draft.value = null
   plan.moved.value = null

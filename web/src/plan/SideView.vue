@@ -96,6 +96,8 @@ let taken: { y: number; from: number } | null = null
 function down(event: PointerEvent): void {
   if (store.locked || heightM.value === null) return
   host.value?.setPointerCapture(event.pointerId)
+  void plan.keep()
+  plan.hold(true)
   bounds.value = { ...now.value, high: now.value.high + 2 }
   taken = { y: event.clientY, from: heightM.value }
 }
@@ -108,6 +110,7 @@ function up(): void {
   if (!taken) return
   taken = null
   bounds.value = null
+  plan.hold(false)
   void plan.keep()
 }
 function key(event: KeyboardEvent): void {

@@ -101,7 +101,12 @@ export function usePlan() {
       if (height.value === tall) height.value = null
     }
   }
-  const keepSoon = useDebounceFn(keep, REST_MS)
+  /** While a hand holds something, what it does is one step, kept when it lets go. */
+  let inHand = false
+  const hold = (now: boolean) => (inHand = now)
+  const keepSoon = useDebounceFn(async () => {
+    if (!inHand) await keep()
+  }, REST_MS)
   store.flushers.add(keep)
   onBeforeUnmount(() => {
     void keep()

@@ -37,12 +37,21 @@ def _judge_planned(job: JobInput) -> list[Finding]:
     needed, drawn = cable_needed_m(job, job.sky.position_letter)
     if needed is None or not job.cable.cable_pieces:
         return []
+    way = drawn_way(job, job.sky.position_letter) if drawn else None
+    together = sum(one.length_m for one in job.cable.cable_pieces)
+    if way is not None and way.heightless_count and together >= needed:
+        return [
+            PLANNED.missing(
+                f"The drawn cable way is at least {needed:.1f} m; {way.heightless_count} of its corners have no height",
+                "Tell on the site plan how high over the ground each corner lies.",
+            )
+        ]
     letter = job.sky.position_letter
     name = f"position {letter}" if letter else "the job’s place"
     told = "is drawn" if drawn else "was measured"
     return [
         PLANNED.at_least(
-            sum(one.length_m for one in job.cable.cable_pieces),
+            together,
             round(needed, 2),
             level=Level.MIND,
             clear=f"The pieces reach as far as {name} needs",

@@ -58,6 +58,9 @@ class SkyFacts(Facts):
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
     things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
+    all_drawn: Annotated[
+        bool, Entry("All that rises over the horizon is drawn", hint="Then the plan counts as read all round")
+    ] = False
     skylines: Annotated[list[SkylineSet], Entry("Skylines")] = Field(default_factory=list, max_length=40)
     sky_set: Annotated[int, Entry("Skyline in use")] = Field(
         default=0, ge=0, le=39, description="Number of the skyline in use"

@@ -123,7 +123,7 @@ def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
     return [
         PLAN_BEAM(
             Level.CLEAR,
-            "The beam passes over everybody that is drawn",
+            "Nobody who is drawn reaches into the beam",
             f"Lowest over {least.name}.",
             figure=least.over_m,
             limit=given.rules.person_reach_m,
@@ -178,9 +178,21 @@ def _judge_cable(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
     return [found]
 
 
-def _judge_ladders(result: SitePlanResult) -> list[Finding]:
+def _judge_ladders(result: SitePlanResult, rules: HouseRules) -> list[Finding]:
     found = []
     for one in result.ladders:
+        if one.wire_m is not None and one.wire_m < rules.wire_least_m:
+            found.append(
+                PLAN_WIRE(
+                    Level.HOLD,
+                    f"{_cap(one.name)} stands too near {one.wire_name}",
+                    "Ladders are put up and carried upright: a wire kills whoever holds one that comes near.",
+                    figure=one.wire_m,
+                    limit=rules.wire_least_m,
+                    bound="at_least",
+                    clears_by="Set it elsewhere, or have the owner of the line switch it off.",
+                )
+            )
         if one.angle_deg is None:
             found.append(
                 PLAN_LADDER.missing(f"How steep {one.name} stands is not known", "Tell the height at which it leans.")
@@ -218,7 +230,7 @@ def judge_plan(result: SitePlanResult, given: SitePlanInput) -> list[Finding]:
                 )
             )
         found += [*_judge_wire(one, height, given), *_judge_people(one, given), *_judge_cable(one, given)]
-    found += _judge_ladders(result)
+    found += _judge_ladders(result, given.rules)
     if result.heightless:
         found.append(
             PLAN_HEIGHTS.missing(

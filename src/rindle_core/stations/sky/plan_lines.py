@@ -10,10 +10,11 @@ from pydantic import Field
 
 from rindle_core.kernel.model import Model
 from rindle_core.science.bodies import Spot
-from rindle_core.stations.sky.plan_things import Ground, PlanThing
+from rindle_core.stations.sky.plan_things import Ground, PlanThing, body_of, foot_m
 
 _TURN_DEG = 30.0  # a lesser bend is the cable's own
 _BEGINS_M = 1.0
+_ON_LADDER_M = 2.0  # who stands near its top, arms up
 _AT_ENTRY_M = 0.6  # a corner so near to the entry is drawn through it
 
 
@@ -44,6 +45,8 @@ class LadderPlace(Model):
     wanted_out_m: float = Field(description="A quarter of the height of its support")
     angle_deg: float | None = Field(description="From the ground; None: the height of its support is not known")
     length_m: float | None = Field(description="With a metre over the edge at which one steps off")
+    wire_m: float | None = Field(default=None, description="Least distance from a wire; None: none is drawn")
+    wire_name: str = ""
 
 
 def _bends(points: Sequence[tuple[float, float, float]]) -> int:
@@ -97,14 +100,28 @@ def cable_way(
     )
 
 
+def _to_wire_m(ladder: PlanThing, wire: PlanThing, ground: Ground) -> float:
+    """From a ladder, with who stands on it, to a wire; a height that is not told puts nothing between them."""
+    import shapely
+
+    level = float(shapely.LineString(ladder.spots).distance(shapely.LineString(wire.spots)))
+    body = body_of(wire, ground)
+    if body is None or ladder.height_m is None:
+        return level
+    top_m = foot_m(ladder, ground) + ladder.height_m + _ON_LADDER_M
+    return math.hypot(level, max(0.0, min(body.corner_up_m) - top_m))
+
+
 def ladder_places(things: Sequence[PlanThing], ground: Ground) -> list[LadderPlace]:
     """Each ladder, drawn from its foot to where it leans. Source: a quarter of the working length out, about 75°, and
     three feet over the edge: 29 CFR 1926.1053(b)(1) and (b)(5)(i).
     """
+    wires = [one for one in things if one.told.live and len(one.spots) > 1]
     found = []
     for one in things:
         if one.told.role != "ladder" or len(one.spots) < 2:
             continue
+        near = min(((_to_wire_m(one, wire, ground), wire.called) for wire in wires), default=(None, ""))
         out = math.dist(one.spots[0], one.spots[-1])
         height = one.height_m
         found.append(
@@ -114,6 +131,8 @@ def ladder_places(things: Sequence[PlanThing], ground: Ground) -> list[LadderPla
                 wanted_out_m=(height or 0.0) / 4.0,
                 angle_deg=None if not height else math.degrees(math.atan2(height, out)),
                 length_m=None if not height else math.hypot(height, out) * (1.0 + 1.0 / height),
+                wire_m=near[0],
+                wire_name=near[1],
             )
         )
     return found

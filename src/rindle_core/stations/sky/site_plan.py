@@ -41,7 +41,9 @@ _EDGE_M = 0.05
 
 
 def beam_edge_over_m(elevation_deg: float, aperture_m: float, distance_m: float) -> float:
-    """Lower edge of the beam over the middle of the dish at a level distance: d·tan e - D/(2 cos e)."""
+    """Lower edge of the beam over the middle of the dish at a level distance: d·tan e - D/(2 cos e); of a negative
+    aperture the upper one.
+    """
     turn = math.radians(elevation_deg)
     return distance_m * math.tan(min(turn, math.radians(89.9))) - aperture_m / 2.0 / max(math.cos(turn), 0.01)
 
@@ -85,15 +87,18 @@ def _people(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[Bea
         if met.is_empty:
             continue
         corners = shapely.get_coordinates(met) - [one.east_m, one.north_m]
-        distance = max(0.0, float((corners @ [math.sin(turn), math.cos(turn)]).min()))
+        along = corners @ [math.sin(turn), math.cos(turn)]
+        distance, farthest = max(0.0, float(along.min())), max(0.0, float(along.max()))
         floor = floor_m(thing, ground)
-        over = None
+        over, inside = None, None
         if floor is not None and one.height_m is not None:
             middle = ground.at(one.east_m, one.north_m) + one.height_m
-            over = middle + beam_edge_over_m(given.elevation_deg, aperture_m, distance) - floor
-        inside = None if over is None else over < given.rules.person_reach_m
-        if over is not None and over < -given.rules.person_reach_m - aperture_m:
-            inside = False  # the whole beam passes below
+            edges = [
+                middle + beam_edge_over_m(given.elevation_deg, side * aperture_m, away) - floor
+                for side, away in ((1, distance), (1, farthest), (-1, distance), (-1, farthest))
+            ]
+            over = min(edges[:2])
+            inside = over < given.rules.person_reach_m and max(edges[2:]) > 0.0  # else all of it passes below
         found.append(BeamOver(name=thing.called, distance_m=distance, over_m=over, inside=inside))
     return sorted(found, key=lambda two: two.distance_m)
 

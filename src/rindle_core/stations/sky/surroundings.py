@@ -44,6 +44,9 @@ class Surroundings(Model):
     )
     north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
     drawn: list[Solid] = Field(default_factory=list, max_length=200, description="What is drawn on the site plan")
+    all_drawn: bool = Field(
+        default=False, description="Whether somebody says that all that rises over the horizon is drawn"
+    )
     plan_east_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal east of the plan's zero")
     plan_north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
     plan_ground_m: float = Field(
@@ -76,9 +79,11 @@ class Surroundings(Model):
         return "" if source < 0 else [*(one.name for one in self.obstacles), *(one.name for one in self.drawn)][source]
 
     def read_bearings_deg(self) -> Array:
-        """Bearings of which something is known: those of points and obstacles, and all that drawn things cover."""
+        """Bearings of which it is known what stands there: those of points and obstacles, and all of them where all
+        that stands there is drawn. A drawn house alone says nothing of the tree behind it.
+        """
         told = [one.azimuth_deg for one in self.skyline] + [one.azimuth_deg for one in self.obstacles]
-        return np.array([*told, *drawn_bearings_deg(self.drawn, self.plan_east_m, self.plan_north_m)])
+        return np.array([*told, *(np.arange(0.0, 360.0, 1.0) if self.all_drawn and self.drawn else [])])
 
     def shift(self) -> Shift:
         """From the eye that read to the terminal."""

@@ -50,6 +50,30 @@ def test_people_behind_or_beside_the_dish_are_not_in_its_beam():
     assert found("beam", thing("window", (4, 6), height_m=0)) is None
 
 
+def test_a_beam_that_enters_below_a_deep_balcony_and_rises_through_it_holds():
+    """At 2 m and 20° the beam is at 2.9 to 4.0 m after 4 m, over 6 m after 12 m: a floor at 4.5 m is met between."""
+    deep = thing("terrace", (-3, 4), (3, 4), (3, 14), (-3, 14), height_m=4.5)
+    assert found("beam", deep, elevation_deg=20.0).level is Level.HOLD
+    high = thing("terrace", (-3, 4), (3, 4), (3, 6), (-3, 6), height_m=9)
+    assert found("beam", high, elevation_deg=20.0).level is Level.CLEAR  # all of it passes below
+
+
+def test_a_ladder_near_a_wire_is_a_hold_however_steep_it_stands():
+    ladder = thing("ladder", (0, 0), (0, 1), height_m=4)
+    rows = site_plan(plan(ladder, thing("wire", (-9, 3), (9, 3), height_m=7), at=(0, -30))).findings
+    (near,) = [one for one in rows if one.code == "sky.plan_wire" and one.level is Level.HOLD]
+    assert near.figure == pytest.approx(math.hypot(2.0, 7 - 6))  # two metres off; whoever stands on it reaches 6 m
+    far = site_plan(plan(ladder, thing("wire", (-9, 9), (9, 9), height_m=7), at=(0, -30))).findings
+    assert not [one for one in far if one.level is Level.HOLD]
+
+
+def test_a_drawn_house_says_nothing_of_what_stands_behind_it_until_all_is_said_to_be_drawn():
+    house = solids_of([thing("building", (-9, 20), (9, 20), (9, 26), (-9, 26), height_m=4)])
+    assert len(Surroundings(drawn=house).read_bearings_deg()) == 0
+    assert len(Surroundings(drawn=house, all_drawn=True).read_bearings_deg()) == 360
+    assert len(Surroundings(all_drawn=True).read_bearings_deg()) == 0  # nothing is drawn at all
+
+
 def test_a_floor_that_nobody_told_is_not_known_and_no_clear():
     assert found("beam", thing("terrace", (-3, 4), (3, 4), (3, 8), (-3, 8))).level is Level.UNKNOWN
     high = found("beam", thing("terrace", (-3, 4), (3, 4), (3, 8), (-3, 8), height_m=4))
