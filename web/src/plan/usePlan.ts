@@ -154,6 +154,7 @@ export function usePlan() {
     remove,
     keep,
     keepSoon,
+    hold,
   }
   provide(PLAN, plan)
   return plan
