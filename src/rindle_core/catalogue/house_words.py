@@ -135,6 +135,10 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
+    kept_off: Annotated[list[Phrase], Field(description="How people are kept out of a beam")] = _list(
+        Phrase, "kept_off"
+    )
+
     causes: Annotated[list[Cause], Field(description="Why a terminal may be stuck on its way online")] = _list(
         Cause, "causes"
     )

@@ -102,6 +102,7 @@ LABELS: dict[str, str] = {
     "indoor": "Checks indoors",
     "indoors": "Stands indoors",
     "inverter_share": "What an inverter hands on",
+    "kept_off": "How people are kept off",
     "kind": "Kind",
     "label": "Words beside it",
     "ladder_gust_mps": "Gust in which nobody stands on a ladder",

@@ -166,8 +166,10 @@ def job_out(job: Job) -> JobOut:
     unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
-    words = found.facts.picks.words.model_copy(update={**lists, "hazards": unstopped})
     terminal = found.facts.picks.terminal
+    if terminal is not None and terminal.panel is not None:
+        lists["kept_off"] = []  # of a dish's beam
+    words = found.facts.picks.words.model_copy(update={**lists, "hazards": unstopped})
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of other satellites where they are.
     others = [

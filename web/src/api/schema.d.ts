@@ -5538,6 +5538,23 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -6453,6 +6470,12 @@ export interface components {
             /** Letter */
             letter: string;
             /**
+             * Locked
+             * @description Locks or hidden fasteners: it is not taken off with a spanner
+             * @default false
+             */
+            locked: boolean;
+            /**
              * Machines near
              * @description Whether mower, cattle or vehicles reach it or its cable
              * @default false
@@ -6508,6 +6531,13 @@ export interface components {
              * @default false
              */
             walkway_in_front: boolean;
+            /**
+             * Stands on something weak
+             * @description What moves, cracks or comes off with an antenna on it
+             * @default
+             * @enum {string}
+             */
+            weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
         };
         /**
          * CandidateAt
@@ -6560,6 +6590,12 @@ export interface components {
             latitude_deg?: number | null;
             /** Letter */
             letter: string;
+            /**
+             * Locked
+             * @description Locks or hidden fasteners: it is not taken off with a spanner
+             * @default false
+             */
+            locked: boolean;
             /** Longitude Deg */
             longitude_deg?: number | null;
             /**
@@ -6613,6 +6649,13 @@ export interface components {
              * @default false
              */
             walkway_in_front: boolean;
+            /**
+             * Stands on something weak
+             * @description What moves, cracks or comes off with an antenna on it
+             * @default
+             * @enum {string}
+             */
+            weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
         };
         /**
          * Catalogue
@@ -7341,6 +7384,23 @@ export interface components {
              *           "code": "dry",
              *           "name": "Dry, out of reach of children and animals",
              *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
              *       "needs": [
@@ -9098,6 +9158,11 @@ export interface components {
              */
             indoor?: components["schemas"]["Phrase"][];
             /**
+             * Kept Off
+             * @description How people are kept out of a beam
+             */
+            kept_off?: components["schemas"]["Phrase"][];
+            /**
              * Needs
              * @description What a customer may need
              */
@@ -10186,6 +10251,23 @@ export interface components {
              *             "text": "A pulled plug is the commonest fault."
              *           }
              *         ],
+             *         "kept_off": [
+             *           {
+             *             "code": "barrier",
+             *             "name": "Barrier or fence across the way",
+             *             "text": "It stands so far off that nobody reaches into the beam."
+             *           },
+             *           {
+             *             "code": "sign",
+             *             "name": "Sign put up",
+             *             "text": "As the local code asks for it, seen from where people come."
+             *           },
+             *           {
+             *             "code": "told",
+             *             "name": "Owner and neighbours told",
+             *             "text": "Who uses the place knows that the dish radiates."
+             *           }
+             *         ],
              *         "needs": [
              *           {
              *             "by_gaps": true,
@@ -10576,6 +10658,7 @@ export interface components {
              * @default {
              *       "ahead_years": 0,
              *       "all_drawn": false,
+             *       "kept_off": [],
              *       "panel_azimuth_deg": null,
              *       "position_letter": "",
              *       "positions": [],
@@ -12043,6 +12126,23 @@ export interface components {
              *           "code": "dry",
              *           "name": "Dry, out of reach of children and animals",
              *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
              *       "needs": [
@@ -14438,6 +14538,23 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -15555,6 +15672,12 @@ export interface components {
             /** Letter */
             letter: string;
             /**
+             * Locked
+             * @description Locks or hidden fasteners: it is not taken off with a spanner
+             * @default false
+             */
+            locked: boolean;
+            /**
              * Machines near
              * @description Whether mower, cattle or vehicles reach it or its cable
              * @default false
@@ -15639,6 +15762,13 @@ export interface components {
              * @default false
              */
             walkway_in_front: boolean;
+            /**
+             * Stands on something weak
+             * @description What moves, cracks or comes off with an antenna on it
+             * @default
+             * @enum {string}
+             */
+            weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
         };
         /**
          * PositionView
@@ -16810,6 +16940,12 @@ export interface components {
             aperture_mm?: number | null;
             /** Azimuth True Deg */
             azimuth_true_deg?: number | null;
+            /**
+             * Barrier
+             * @description Whether a barrier keeps people out of the beam
+             * @default false
+             */
+            barrier: boolean;
             /** Elevation Deg */
             elevation_deg?: number | null;
             /**
@@ -17098,6 +17234,8 @@ export interface components {
              * @default false
              */
             all_drawn: boolean;
+            /** People are kept out of the beam */
+            kept_off?: string[];
             /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true
@@ -17169,6 +17307,8 @@ export interface components {
              * @description Then the plan counts as read all round
              */
             all_drawn?: boolean | null;
+            /** People are kept out of the beam */
+            kept_off?: string[] | null;
             /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true

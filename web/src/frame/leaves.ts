@@ -133,7 +133,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('obstacles', 'Obstacles'),
     leaf('photo', 'Photo', 'sky.sky_photos'),
     leaf('terrain', 'Terrain'),
-    leaf('people', 'People'),
+    leaf('people', 'People', 'sky.kept_off'),
     leaf('elsewhere', 'Elsewhere'),
     leaf('cost', 'What costs most'),
   ],

@@ -20,6 +20,7 @@ from rindle_core.stations.brief.places import PlaceInput, parse_place
 Exposure = Literal[
     "", "lee", "side", "windward", "edge"
 ]  # edge: at a ridge, corner or parapet, where wind is turbulent
+Weak = Literal["", "chimney", "fence", "thin_post", "gutter"]
 Access = Literal["", "ground", "ladder", "roof", "lift"]
 
 
@@ -80,6 +81,22 @@ class CandidateFacts(Row):
     mount_code: Annotated[str, Entry("Mount")] = Field(
         default="", max_length=40, description="Kind of mount of the stores; empty: not chosen yet"
     )
+    locked: Annotated[bool, Entry("Locked")] = Field(
+        default=False, description="Locks or hidden fasteners: it is not taken off with a spanner"
+    )
+    weak: Annotated[
+        Weak,
+        Entry(
+            "Stands on something weak",
+            choices={
+                "": "no",
+                "chimney": "chimney",
+                "fence": "fence",
+                "thin_post": "thin post",
+                "gutter": "gutter, fascia",
+            },
+        ),
+    ] = Field(default="", description="What moves, cracks or comes off with an antenna on it")
     out_of_reach: Annotated[bool, Entry("Out of reach")] = Field(
         default=False, description="Cannot be taken or knocked from the ground"
     )
@@ -120,4 +137,4 @@ class CandidateAt(CandidateFacts):
         return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
 
 
-__all__ = ["Access", "Candidate", "CandidateAt", "CandidateFacts", "Exposure", "next_letter"]
+__all__ = ["Access", "Candidate", "CandidateAt", "CandidateFacts", "Exposure", "Weak", "next_letter"]

@@ -15,6 +15,7 @@ from rindle_core.stations.sky.findings import POSITION
 _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
 _EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
+_WEAK = {"chimney": "a chimney", "fence": "a fence", "thin_post": "a thin post", "gutter": "a gutter or fascia board"}
 POSITION_WORDS = {
     "ground": "reached from the ground",
     "ladder": "by ladder",
@@ -88,6 +89,8 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append("the sky fails")
     if one.walkway_in_front:
         found.append("people walk in front of it")
+    if one.weak:
+        found.append(f"it would stand on {_WEAK[one.weak]}, which does not hold an antenna")
     if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
         found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
     return [*found, *one.plan_holds]
@@ -132,6 +135,7 @@ def _good(one: PositionSky) -> list[str]:
         (one.rigid, "does not move when shaken"),
         (one.discreet, "hardly seen"),
         (one.out_of_reach, "out of reach"),
+        (one.locked, "locked or with hidden fasteners"),
     ]
     return [text for there, text in rows if there]
 
@@ -152,7 +156,7 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     return (
         wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)
-        + theft * (not one.out_of_reach)
+        + theft * (not one.out_of_reach and not one.locked)
         + path * one.path_crossed
         + machines * one.machines
         + rules.aside_factor * bool(one.mount_against)
@@ -188,7 +192,8 @@ def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
     level = _LEVELS[_level(one, given)]
     wished = _EXPOSURE_COST[one.exposure] * given.weighs("shelter")
     wished += one.path_crossed * given.weighs("no_path") + one.machines * given.weighs("no_machines")
-    wished += (not one.discreet) * given.weighs("discreet") + (not one.out_of_reach) * given.weighs("out_of_reach")
+    stolen = not one.out_of_reach and not one.locked
+    wished += (not one.discreet) * given.weighs("discreet") + stolen * given.weighs("out_of_reach")
     return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
 
 

@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from rindle_core.catalogue.house_words import by_code
 from rindle_core.kernel.errors import InputError
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.words import refuse_unknown
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -24,6 +26,7 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         raise InputError.one(
             "position_letter", f"{letter!r} is no position of this job; there are {', '.join(letters)}"
         )
+    refuse_unknown(change, {"kept_off": by_code(job.picks.words.kept_off)})
     count = len(job.sky.skylines if change.get("skylines") is None else change["skylines"])
     chosen = change.get("sky_set")
     if chosen and chosen >= count:

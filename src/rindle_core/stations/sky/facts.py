@@ -76,6 +76,9 @@ class SkyFacts(Facts):
     wind_from_deg: Annotated[float | None, Entry("Prevailing wind comes from", hint="True; shown on the plan")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Where the prevailing wind comes from, true"
     )
+    kept_off: Annotated[list[str], Entry("People are kept out of the beam", words="kept_off")] = Field(
+        default_factory=list, max_length=20
+    )
     wind_rose: Annotated[list[WindSector], Entry("Wind rose")] = Field(default_factory=list, max_length=72)
     trial: Annotated[TrialFacts, Entry("Trial")] = TrialFacts()
     trials_taken_out: Annotated[list[TrialFacts], Entry("Trials put aside")] = Field(

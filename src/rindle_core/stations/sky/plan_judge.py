@@ -29,7 +29,9 @@ def plan_against(one: PositionOnPlan, height_m: float | None, given: SitePlanInp
     if one.inside:
         holds.append(f"it would stand inside {one.inside}")
     for row in one.people:
-        if row.inside:
+        if row.inside and given.barrier and one.letter == given.planned:
+            minds.append(f"only a barrier keeps people out of its beam ({row.name})")
+        elif row.inside:
             holds.append(f"its beam passes where people are ({row.name})")
         elif row.inside is None:
             minds.append(f"not known whether people at {row.name} reach into its beam")
@@ -109,14 +111,16 @@ def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
     if worst is not None:
         return [
             PLAN_BEAM(
-                Level.HOLD,
-                f"People reach into the beam: {worst.name}",
+                Level.MIND if given.barrier else Level.HOLD,
+                f"Only a barrier keeps people out of the beam: {worst.name}"
+                if given.barrier
+                else f"People reach into the beam: {worst.name}",
                 f"It passes {worst.distance_m:.1f} m before the dish. It radiates, and whoever stands in it takes "
                 "the signal away.",
                 figure=worst.over_m,
                 limit=given.rules.person_reach_m,
                 bound="at_least",
-                clears_by="Raise or move the terminal, or close the way with a barrier and take it from the plan.",
+                clears_by="Raise or move the terminal, or close the way with a barrier and record it here.",
             )
         ]
     least = min(one.people, key=lambda row: row.over_m if row.over_m is not None else 0.0)

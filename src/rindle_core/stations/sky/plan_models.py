@@ -45,6 +45,7 @@ class SitePlanInput(Model):
     wind_from_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     wind_rose: list[WindSector] = Field(default_factory=list, max_length=72)
     planned: str = Field(default="", max_length=3, description="Letter of the position that is planned")
+    barrier: bool = Field(default=False, description="Whether a barrier keeps people out of the beam")
     rules: HouseRules = DEFAULT_RULES
 
 

@@ -314,6 +314,13 @@ def test_open_map_tags_say_what_a_feature_is_and_the_rest_is_named():
         read_geojson("{}", 0, 0)
 
 
+def test_a_barrier_that_is_recorded_turns_the_hold_into_something_to_mind():
+    way = thing("way", (-5, 1), (5, 1), height_m=0)
+    assert found("beam", way, elevation_deg=20.0, barrier=True).level is Level.MIND
+    given = plan(way, elevation_deg=20.0, barrier=True)
+    assert plan_against(site_plan(given).result.positions[0], 2.0, given)[0] == []
+
+
 def test_what_the_plan_holds_is_told_in_the_comparison():
     given = plan(thing("way", (-5, 1), (5, 1), height_m=0), elevation_deg=20.0)
     holds, minds = plan_against(site_plan(given).result.positions[0], 2.0, given)

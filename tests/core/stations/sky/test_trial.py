@@ -237,6 +237,25 @@ def test_what_is_not_rigid_or_not_checked_is_said():
     assert "does not move when shaken" in outcome.result.ranks[0].good
 
 
+@pytest.mark.parametrize("weak", ["chimney", "fence", "thin_post", "gutter"])
+def test_what_does_not_hold_an_antenna_is_a_hold_however_clear_its_sky(weak):
+    outcome = compare(CompareInput(positions=[position("A", Level.CLEAR, weak=weak), position("B", Level.MIND)]))
+    assert outcome.result.recommended == "B"
+    assert outcome.result.ranks[-1].level is Level.HOLD
+    assert "does not hold an antenna" in outcome.result.ranks[-1].bad[0]
+
+
+def test_a_lock_counts_as_out_of_reach_does_and_what_the_plan_holds_is_a_hold():
+    def cost(**told):
+        return compare(CompareInput(positions=[position("A", Level.CLEAR, **told)])).result.ranks[0].cost_factor
+
+    assert cost(locked=True, out_of_reach=False) == cost(out_of_reach=True) < cost(out_of_reach=False)
+    held = position("A", Level.CLEAR, plan_holds=["it comes too near the wire"])
+    assert compare(CompareInput(positions=[held])).result.ranks[0].level is Level.HOLD
+    minded = position("A", Level.CLEAR, plan_minds=["its mast could fall on the wire"])
+    assert compare(CompareInput(positions=[minded])).result.ranks[0].level is Level.MIND
+
+
 def test_a_walkway_or_too_long_a_cable_is_a_hold_whatever_the_sky():
     way = position("A", Level.CLEAR, walkway_in_front=True)
     far = position("B", Level.CLEAR, cable_length_m=60)

@@ -39,9 +39,11 @@ const columns = columnsOf(
   'access',
   'entry_bore_mm',
   'rigid',
+  'weak',
   'walkway_in_front',
   'discreet',
   'out_of_reach',
+  'locked',
 )
 onBeforeUnmount(store.lookAt('positions'))
 const strips = computed(() =>

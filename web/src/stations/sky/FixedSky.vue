@@ -115,6 +115,7 @@ const energyRows = (result: CalcResult<'power_density'>): Row[] => [
   </leaf-part>
   <leaf-part leaf="elsewhere"><where-else /></leaf-part>
   <leaf-part leaf="people" title="People in front" note="how high the beam passes over a way or terrace">
+    <fact at="sky.kept_off" with-text="text" />
     <calc-panel
       v-if="job.assessment.aim && job.facts.picks.terminal"
       name="beam_height"
