@@ -7,9 +7,10 @@ import math
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.sky.plan_models import PositionOnPlan
+from rindle_core.stations.sky.plan_picture import PlacedPicture
 from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.seen import set_for
-from rindle_server.drawings.plan_things import draw_thing, name_thing, row_of
+from rindle_server.drawings.plan_things import draw_thing, label_of, labels, row_of
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,
@@ -96,7 +97,7 @@ class _Fit:
     """Metres east and north to drawing points, so that all that is drawn fits the sheet."""
 
     def __init__(self, points: list[tuple[float, float]], width: float, height: float) -> None:
-        self._sheet = (width, height)
+        self.sheet = (width, height)
         east, north = [one[0] for one in points], [one[1] for one in points]
         self._middle = ((min(east) + max(east)) / 2, (min(north) + max(north)) / 2)
         self.width_m = max(max(east) - min(east), _LEAST_M)
@@ -105,7 +106,7 @@ class _Fit:
         )
 
     def at(self, east_m: float, north_m: float) -> Point:
-        width, height = self._sheet
+        width, height = self.sheet
         return width / 2 + (east_m - self._middle[0]) * self.px, height / 2 - (north_m - self._middle[1]) * self.px
 
 
@@ -153,7 +154,16 @@ def _drawn(facts: JobInput, fit: _Fit, system: System) -> list[str]:
     found = plan_of(facts)
     parts = [part for one in things for part in draw_thing(one, fit.at, fit.px)]
     parts += [part for one in (found.result.positions if found else []) for part in _zone(one, fit)]
-    return parts + [part for one in things for part in name_thing(one, fit.at, system)]
+    order = {"stands": 0, "people": 1, "work": 2}
+    named = sorted(things, key=lambda one: order[one.told.group])
+    spots = [fit.at(east, north) for _, east, north in (("", 0.0, 0.0), *_spots(facts))]
+    return parts + labels([label_of(one, fit.at, system) for one in named], spots, *fit.sheet)
+
+
+def _framing(facts: JobInput) -> list[tuple[float, float]]:
+    """Corners that have to be on the sheet; a wire runs far beyond what the work is about."""
+    near = [spot for one in facts.sky.things if not one.told.live for spot in one.spots]
+    return near or [spot for one in facts.sky.things for spot in one.spots]
 
 
 _PAPER_MM = (277.0, 190.0)  # A4 lying, with its margins
@@ -164,8 +174,9 @@ def plan_to_scale(facts: JobInput, result: JobAssessment) -> str:
     """The plan alone, so large that a ruler reads it at the round scale that is written on it; A4, lying."""
     made = site_plan(facts, result, Look())
     spots = [*((0.0, 0.0), *((east, north) for _, east, north in _spots(facts)))]
-    spots += [spot for one in facts.sky.things for spot in one.spots]
-    fit = _Fit(spots + [(east, north) for _, east, north in _near(facts, _extent_m(facts))], *_WIDE)
+    spots += _framing(facts)
+    spots += [] if facts.sky.things else [(east, north) for _, east, north in _near(facts, _extent_m(facts))]
+    fit = _Fit(spots, *_WIDE)
     width_m = _WIDE[0] / fit.px
     scale = next((one for one in _SCALES if width_m * 1000.0 / one <= _PAPER_MM[0]), _SCALES[-1])
     width_mm = width_m * 1000.0 / scale
@@ -179,15 +190,34 @@ def _extent_m(facts: JobInput) -> float:
     return max(8.0, *(math.hypot(east, north) for _, east, north in _spots(facts)), 8.0)
 
 
-def site_plan(facts: JobInput, result: JobAssessment, look: Look) -> Drawing:
-    """North is up. Obstacles stand where the skyline's distances put them."""
+def _picture(placed: PlacedPicture, href: str, fit: _Fit) -> str:
+    """The picture as it lies, pale, under all that is drawn."""
+    (x0, y0), px = fit.at(0.0, 0.0), fit.px
+    turn = (placed.a * px, -placed.d * px, placed.b * px, -placed.e * px, x0 + placed.c * px, y0 - placed.f * px)
+    return tag(
+        "image",
+        href=href,
+        width=placed.width_px,
+        height=placed.height_px,
+        opacity=0.6,
+        preserveAspectRatio="none",
+        transform=f"matrix({' '.join(f'{one:.6f}' for one in turn)})",
+    )
+
+
+def site_plan(facts: JobInput, result: JobAssessment, look: Look, picture: str = "") -> Drawing:
+    """North is up. Obstacles stand where the skyline's distances put them. `picture`: address of the one under it."""
     (width, height), system = _SMALL if look.narrow else _WIDE, look.system
     spots = _spots(facts)
     near = _near(facts, _extent_m(facts))
-    drawn = [spot for one in facts.sky.things for spot in one.spots]
-    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in (*spots, *near)), *drawn], width, height)
+    drawn = _framing(facts)
+    framed = spots if drawn else [*spots, *near]  # what is drawn is the site; a reading far off does not make it small
+    fit = _Fit([(0.0, 0.0), *((east, north) for _, east, north in framed), *drawn], width, height)
     azimuth = result.aim.azimuth_true_deg if result.aim is not None and result.aim.visible else None
     parts = [tag("rect", x=0, y=0, width=width, height=height, fill=ink("paper"))]
+    placed = result.sky_more.picture if result.sky_more else None
+    if picture and placed is not None and placed.placed:
+        parts.append(_picture(placed, picture, fit))
     parts += _drawn(facts, fit, system)
     for kind, east, north in near:
         parts += _obstacle(fit.at(east, north), kind)

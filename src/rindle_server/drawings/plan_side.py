@@ -88,7 +88,13 @@ def side_drawing(facts: JobInput, look: Look, letter: str = "") -> Drawing | Non
     drawn = [
         *_beam(found, scale),
         *_bodies(found, scale),
-        path([*ground, (ground[-1][0], height), (ground[0][0], height)], "quiet", 1.5, fill=ink("rule"), close=True),
+        path(
+            [(0.0, ground[0][1]), *ground, (width, ground[-1][1]), (width, height), (0.0, height)],
+            "quiet",
+            1.5,
+            fill=ink("rule"),
+            close=True,
+        ),
         line(base, start, "ink", 3),
         circle(start, 6, "stream", 2.5, fill=ink("sheet")),
         *_tight(found, scale, look),

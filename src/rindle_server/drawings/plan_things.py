@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from typing import NamedTuple
 
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.science.bodies import ridge_over, widened
@@ -12,6 +13,7 @@ from rindle_server.drawings.svg import Point, circle, ink, line, path, tag, word
 
 At = Callable[[float, float], Point]
 _LABEL = 14
+_LETTER_PX = 7.0
 
 
 def _middle(points: Sequence[Point]) -> Point:
@@ -132,22 +134,41 @@ def draw_thing(thing: PlanThing, at: At, px: float) -> list[str]:
     return _line(thing, points, px)
 
 
-def name_thing(thing: PlanThing, at: At, system: System) -> list[str]:
-    """Its name, with the height that matters."""
+def label_of(thing: PlanThing, at: At, system: System) -> Label:
+    """Its name, with the height that matters, and where that stands first of all."""
     points = [at(*spot) for spot in thing.spots]
+    x, y = _middle(points)
     if thing.told.role == "ground":
-        up = "?" if thing.ground_m is None else format_quantity(thing.ground_m, "m", system)
-        return [_label((points[0][0] + 6, points[0][1] - 4), up, "quiet", "start")]
-    if thing.told.role == "earth":
-        return [_label((points[0][0] + 10, points[0][1] + 4), thing.name or thing.told.name, "ink", "start")]
+        return Label("?" if thing.ground_m is None else format_quantity(thing.ground_m, "m", system), (x, y - 8))
     said = thing.name or thing.told.name
     if thing.told.sky:
         top = roof_ridge_m(thing) or thing.height_m
         said += f", {format_quantity(top, 'm', system)}" if top is not None else ", height?"
-    x, y = _middle(points)
-    if thing.told.shape == "outline":
-        return [_label((x, y + 4), said)]
-    return [_label((x, y - 8 if thing.told.shape == "line" else y - 10), said)]
+    return Label(said, (x, y + 4 if thing.told.shape == "outline" else y - 9))
+
+
+class Label(NamedTuple):
+    """Words and the foot of their middle."""
+
+    said: str
+    at: Point
+
+
+def labels(rows: Sequence[Label], spots: Sequence[Point], width: float, height: float) -> list[str]:
+    """Those that find room, each a little higher or lower where it would lie over another; the first come first."""
+    taken = [(x - 14.0, y - 14.0, x + 14.0, y + 14.0) for x, y in spots]
+    parts = []
+    for one in rows:
+        half = len(one.said) * _LETTER_PX / 2.0
+        for step in (0.0, -18.0, 18.0, -34.0, 34.0):
+            x, y = one.at[0], one.at[1] + step
+            box = (x - half, y - _LABEL, x + half, y + 3.0)
+            inside = box[0] > 2 and box[2] < width - 2 and box[1] > 2 and box[3] < height - 2
+            if inside and all(box[0] > b[2] or box[2] < b[0] or box[1] > b[3] or box[3] < b[1] for b in taken):
+                taken.append(box)
+                parts.append(_label((x, y), one.said))
+                break
+    return parts
 
 
 def row_of(thing: PlanThing, system: System) -> tuple[str, str]:
@@ -162,4 +183,4 @@ def row_of(thing: PlanThing, system: System) -> tuple[str, str]:
     return thing.called[:1].upper() + thing.called[1:], said
 
 
-__all__ = ["At", "draw_thing", "name_thing", "row_of"]
+__all__ = ["At", "Label", "draw_thing", "label_of", "labels", "row_of"]

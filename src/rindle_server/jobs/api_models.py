@@ -129,7 +129,13 @@ def _without_events(trial: TrialFacts) -> TrialFacts:
     return trial.model_copy(update={"events": []})
 
 
-_OF_A_POSITION_UNSHOWN = ("sectors", "gaps", "uses", "removals", "raises")  # the table of positions shows the share of time
+_OF_A_POSITION_UNSHOWN = (
+    "sectors",
+    "gaps",
+    "uses",
+    "removals",
+    "raises",
+)  # the table of positions shows the share of time
 
 
 def _spared(one: PositionView) -> PositionView:

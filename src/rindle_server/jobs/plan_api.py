@@ -14,16 +14,19 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
 from rindle_core.stations.sky.plan_models import PlanPosition, SitePlanResult
+from rindle_core.stations.sky.plan_picture import PlanPicture, read_world
 from rindle_core.stations.sky.plan_seen import plan_of, positions_on_plan, side_of
 from rindle_core.stations.sky.plan_things import PlanThing
 from rindle_core.stations.sky.seen import margins_of
 from rindle_core.stations.sky.side_view import SideViewResult, side_view
+from rindle_server.accounts.api import person_of
 from rindle_server.drawings.plan import plan_to_scale
 from rindle_server.errors import Conflict
-from rindle_server.files import text_of
-from rindle_server.jobs import edit
+from rindle_server.files import bytes_of, text_of
+from rindle_server.jobs import documents, edit
 from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.pictures import read_picture
 
 router = Router(tags=["plan"])
 
@@ -102,6 +105,31 @@ def plan_svg(request: HttpRequest, number: str) -> HttpResponse:
     answer = HttpResponse(plan_to_scale(found.facts, found.result), content_type="image/svg+xml; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="site-plan-{number}.svg"'
     return answer
+
+
+@router.post("/{number}/plan/picture", response=JobOut)
+def take_picture(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+    """A picture from above, or a sketch, is kept and laid under the plan; its place is told afterwards."""
+    job = edit.editable(number)
+    name = file.name or "plan.jpg"
+    read = read_picture(name, bytes_of(file))
+    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
+    told = PlanPicture(document_id=row.pk, width_px=read.width_px, height_px=read.height_px)
+    edit.patch(job, "sky", {"plan_picture": told.model_dump(mode="json")})
+    return job_out(job)
+
+
+@router.post("/{number}/plan/world", response=JobOut)
+def take_world(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+    """The picture's world file: six lines that tell where it lies."""
+    job = edit.editable(number)
+    picture = facts_of(job).sky.plan_picture
+    if picture.document_id is None:
+        raise Conflict.one("file", "There is no picture under the plan yet: hand that in first.")
+    lines = read_world(text_of(file))
+    kept = {"document_id": picture.document_id, "width_px": picture.width_px, "height_px": picture.height_px}
+    edit.patch(job, "sky", {"plan_picture": PlanPicture(**kept, world=lines).model_dump(mode="json")})
+    return job_out(job)
 
 
 class PlanTaken(Schema):

@@ -18,8 +18,10 @@ from rindle_core.stations.mount.position_mount import PositionMount
 from rindle_core.stations.planned import drawn_way
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
-from rindle_server.drawings import for_print, job_drawings
+from rindle_server.drawings import Look, for_print, job_drawings
+from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.svg import tokens
+from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
@@ -72,12 +74,12 @@ def _mount(facts: JobInput, result: JobAssessment, recommended: str) -> MountKin
     return next((one.kind for one in options if one.suits), None)
 
 
-def _photos(job: Job) -> list[dict[str, str]]:
+def _photos(job: Job, under_plan: int | None) -> list[dict[str, str]]:
     """The first photos of the locker, at the size of the page and without what the camera wrote into them (its
     place).
     """
     found = []
-    for row in job.documents.filter(kind="photo")[:_MOST_PHOTOS]:
+    for row in job.documents.filter(kind="photo").exclude(pk=under_plan or 0)[:_MOST_PHOTOS]:
         try:
             _, content = documents.read(job, row.pk)
             small = read_picture(row.name, content, _PHOTO_PX).content
@@ -85,6 +87,19 @@ def _photos(job: Job) -> list[dict[str, str]]:
             continue  # a photo that is lost or damaged must not cost the proposal
         found.append({"name": row.name, "url": f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"})
     return found
+
+
+def _under_plan(job: Job, result: JobAssessment) -> str:
+    """The picture under the plan, at the size of the page and without what the camera wrote into it; empty: none."""
+    placed = result.sky_more.picture if result.sky_more else None
+    if placed is None or not placed.placed:
+        return ""
+    try:
+        row, content = documents.read(job, placed.document_id)
+        small = read_picture(row.name, content, _PHOTO_PX).content
+    except (InputError, NotThere, Conflict):
+        return ""  # one that is lost or damaged must not cost the proposal
+    return f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"
 
 
 def _signature(lines: list[list[tuple[float, float]]]) -> str:
@@ -115,7 +130,12 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
     found = worded(assessed(job), system)
     facts, visit = found.facts, found.result.visit
     compared = found.result.sky_more.compared if found.result.sky_more else None
-    plan, side = (next(iter(job_drawings(facts, found.result, system, [one])), None) for one in ("plan", "side"))
+    plan, side = (
+        next(iter(job_drawings(facts, found.result, system, [one], narrow=bool(facts.sky.things))), None)
+        for one in ("plan", "side")
+    )
+    if plan is not None and (under := _under_plan(job, found.result)):
+        plan = site_plan(facts, found.result, Look(system, narrow=True), under)
     sign = facts.picks.rules.currency
     money = (
         []
@@ -144,7 +164,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
             "outages": [text.partition(",")[0] for _, text in outage_rows(facts, found.result)],
             "old_line": old.name if (old := old_line_of(facts.brief.old_line, facts.picks.words)) else "",
-            "photos": _photos(job),
+            "photos": _photos(job, facts.sky.plan_picture.document_id),
             "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],
             "items": [
                 (one.item, _PAID[one.kind], f"{sign} {format_money(one.amount_money)}".strip())

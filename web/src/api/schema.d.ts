@@ -1795,6 +1795,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/plan/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Picture
+         * @description A picture from above, or a sketch, is kept and laid under the plan; its place is told afterwards.
+         */
+        post: operations["rindle_server_jobs_plan_api_take_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan/world": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take World
+         * @description The picture's world file: six lines that tell where it lies.
+         */
+        post: operations["rindle_server_jobs_plan_api_take_world"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/pocket.html": {
         parameters: {
             query?: never;
@@ -10660,6 +10700,20 @@ export interface components {
              *       "all_drawn": false,
              *       "kept_off": [],
              *       "panel_azimuth_deg": null,
+             *       "plan_picture": {
+             *         "document_id": null,
+             *         "first_east_m": null,
+             *         "first_north_m": null,
+             *         "first_x_px": null,
+             *         "first_y_px": null,
+             *         "height_px": 1,
+             *         "second_east_m": null,
+             *         "second_north_m": null,
+             *         "second_x_px": null,
+             *         "second_y_px": null,
+             *         "width_px": 1,
+             *         "world": []
+             *       },
              *       "position_letter": "",
              *       "positions": [],
              *       "season": "leaf",
@@ -15064,6 +15118,40 @@ export interface components {
             result: components["schemas"]["Place"];
         };
         /**
+         * PlacedPicture
+         * @description East = a x + b y + c, north = d x + e y + f, with x right and y down from the picture's upper left corner, px.
+         */
+        PlacedPicture: {
+            /** A */
+            a: number;
+            /** B */
+            b: number;
+            /** C */
+            c: number;
+            /** D */
+            d: number;
+            /** Document Id */
+            document_id: number;
+            /** E */
+            e: number;
+            /** F */
+            f: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Pixel M
+             * @description Size of a pixel
+             */
+            pixel_m: number;
+            /**
+             * Placed
+             * @description Whether its place is known; else it lies anyhow, to be marked
+             */
+            placed: boolean;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
          * PlanCorner
          * @description A corner of a thing, in metres from the job's place.
          */
@@ -15135,6 +15223,45 @@ export interface components {
             spots: components["schemas"]["PlanPosition"][];
             /** Tube Margin Deg */
             tube_margin_deg: number | null;
+        };
+        /**
+         * PlanPicture
+         * @description The picture in the locker, and what is known of where it lies.
+         */
+        PlanPicture: {
+            /** Document Id */
+            document_id?: number | null;
+            /** First point, east */
+            first_east_m?: number | null;
+            /** First point, north */
+            first_north_m?: number | null;
+            /** First X Px */
+            first_x_px?: number | null;
+            /** First Y Px */
+            first_y_px?: number | null;
+            /**
+             * Height Px
+             * @default 1
+             */
+            height_px: number;
+            /** Second point, east */
+            second_east_m?: number | null;
+            /** Second point, north */
+            second_north_m?: number | null;
+            /** Second X Px */
+            second_x_px?: number | null;
+            /** Second Y Px */
+            second_y_px?: number | null;
+            /**
+             * Width Px
+             * @default 1
+             */
+            width_px: number;
+            /**
+             * World file
+             * @description Its six lines: A, D, B, E, C, F
+             */
+            world?: number[];
         };
         /**
          * PlanPointInput
@@ -17172,6 +17299,8 @@ export interface components {
              * @description When growth breaks a rule that holds today
              */
             look_again_by?: string | null;
+            /** @description The picture under the site plan */
+            picture?: components["schemas"]["PlacedPicture"] | null;
             /** @description What the site plan says; None while nothing is drawn */
             plan?: components["schemas"]["SitePlanResult"] | null;
             /** Positions */
@@ -17241,6 +17370,23 @@ export interface components {
              * @description Planned bearing of a panel's boresight, true
              */
             panel_azimuth_deg?: number | null;
+            /**
+             * @default {
+             *       "document_id": null,
+             *       "first_east_m": null,
+             *       "first_north_m": null,
+             *       "first_x_px": null,
+             *       "first_y_px": null,
+             *       "height_px": 1,
+             *       "second_east_m": null,
+             *       "second_north_m": null,
+             *       "second_x_px": null,
+             *       "second_y_px": null,
+             *       "width_px": 1,
+             *       "world": []
+             *     }
+             */
+            plan_picture: components["schemas"]["PlanPicture"];
             /**
              * The terminal is planned at
              * @description Candidate that the terminal is planned for; empty: the job's place
@@ -17314,6 +17460,8 @@ export interface components {
              * @description Planned bearing of a panel's boresight, true
              */
             panel_azimuth_deg?: number | null;
+            /** Picture under the plan */
+            plan_picture?: components["schemas"]["PlanPicture"] | null;
             /**
              * The terminal is planned at
              * @description Candidate that the terminal is planned for; empty: the job's place
@@ -24285,6 +24433,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanLookOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_take_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_take_world: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

@@ -126,7 +126,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
   sky: [
     leaf('points', 'Points', 'sky.skylines'),
     leaf('view', 'Verdict', 'sky.panel_azimuth_deg', 'sky.season', 'sky.ahead_years', 'brief.look_again_on'),
-    leaf('plan', 'Site plan', 'sky.things', 'sky.all_drawn', 'sky.wind_rose'),
+    leaf('plan', 'Site plan', 'sky.things', 'sky.all_drawn', 'sky.plan_picture', 'sky.wind_rose'),
     leaf('ways', 'Ways out'),
     leaf('positions', 'Positions', 'sky.position_letter'),
     leaf('trial', 'Trial', 'sky.trial'),

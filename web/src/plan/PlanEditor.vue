@@ -9,6 +9,7 @@ import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
 import PlanEntries from '@/plan/PlanEntries.vue'
 import PlanFigures from '@/plan/PlanFigures.vue'
+import PlanPicture from '@/plan/PlanPicture.vue'
 import PlanSheet from '@/plan/PlanSheet.vue'
 import PlanFiles from '@/plan/PlanFiles.vue'
 import PlanSpot from '@/plan/PlanSpot.vue'
@@ -48,6 +49,7 @@ function put(id: string): void {
   corner.value = -1
 }
 const told = computed(() => {
+  if (plan.asked.value) return 'Press the point on the picture.'
   const kind = putting.value
   const count = sheet.value?.path.length ?? 0
   if (kind) {
@@ -134,6 +136,7 @@ const looked = computed(() => plan.looked.value)
   <fact at="sky.all_drawn" />
   <plan-figures />
   <plan-files />
+  <plan-picture data-fact="sky.plan_picture" />
   <row-grid
     name="wind_rose"
     title="Wind rose"

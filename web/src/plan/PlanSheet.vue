@@ -39,6 +39,8 @@ const zones = computed(() =>
   })),
 )
 
+const picture = computed(() => store.job?.assessment.sky_more?.picture ?? null)
+
 const path = ref<At[]>([])
 const pointer = ref<At | null>(null)
 const snap = ref<Snap>('')
@@ -82,13 +84,13 @@ function down(event: PointerEvent): void {
   take(event)
 }
 function takeThing(event: PointerEvent, thing: Thing, index?: number): void {
-  if (props.putting) return down(event)
+  if (props.putting || plan.asked.value) return down(event)
   chosen.value = thing.id ?? ''
   corner.value = index ?? -1
   take(event, store.locked ? {} : { thing, corner: index })
 }
 function takeSpot(event: PointerEvent, spot: Spot): void {
-  if (props.putting) return down(event)
+  if (props.putting || plan.asked.value) return down(event)
   plan.letter.value = spot.letter
   take(event, store.locked || !spot.letter ? {} : { spot })
 }
@@ -131,7 +133,10 @@ function up(event: PointerEvent): void {
   taken = null
   snap.value = ''
   if (was?.moved && (was.thing || was.spot)) void plan.keep()
-  else if (was && !was.moved && props.putting) add(meant(event))
+  else if (was && !was.moved && plan.asked.value) {
+    plan.asked.value(atOfEvent(event))
+    plan.asked.value = null
+  } else if (was && !was.moved && props.putting) add(meant(event))
   else if (was && !was.moved && !was.thing && !was.spot) chosen.value = ''
 }
 function letGo(): void {
@@ -291,7 +296,7 @@ defineExpose({
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do all that the pointer does -->
   <svg
     ref="host"
-    :class="['sheet', { putting }]"
+    :class="['sheet', { putting: putting || plan.asked.value }]"
     :viewBox="box"
     tabindex="0"
     role="group"
@@ -304,6 +309,15 @@ defineExpose({
     @wheel="wheel"
     @keydown="keyOnSheet"
   >
+    <image
+      v-if="picture"
+      class="still picture"
+      :href="`/api/jobs/${store.number}/documents/${picture.document_id}`"
+      :width="picture.width_px"
+      :height="picture.height_px"
+      preserveAspectRatio="none"
+      :transform="`matrix(${picture.a} ${-picture.d} ${picture.b} ${-picture.e} ${picture.c} ${-picture.f})`"
+    />
     <g
       v-for="thing in inOrder"
       :key="thing.id"
@@ -412,6 +426,9 @@ defineExpose({
 .thing:focus-visible {
   outline: 2px solid var(--stream);
   outline-offset: 2px;
+}
+.picture {
+  opacity: 0.6;
 }
 .zone {
   fill: var(--rust-tint);

@@ -13,6 +13,8 @@ const REST_MS = 400
 export function usePlan() {
   const store = useJob()
   const draft = shallowRef<Thing[] | null>(null)
+  /** What the next press on the sheet is for, where something asks for a spot. */
+  const asked = shallowRef<((at: At) => void) | null>(null)
   const moved = shallowRef<{ letter: string; at: At } | null>(null)
   const height = ref<number | null>(null)
   const letter = ref(store.job?.facts.sky.position_letter ?? '')
@@ -147,6 +149,7 @@ export function usePlan() {
     bearing,
     height,
     moved,
+    asked,
     draft,
     change,
     put,

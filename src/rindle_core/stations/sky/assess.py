@@ -11,6 +11,7 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
 from rindle_core.stations.sky.findings import PLANNED, SCAN, TRIAL
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
+from rindle_core.stations.sky.plan_picture import placed_picture
 from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.positions import bearings_that_matter, position_of
 from rindle_core.stations.sky.seen import (
@@ -117,6 +118,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         ways=ways_for(job, [view for view, _ in rows], compared.result if compared else None),
         look_again_by=_look_again_by(job),
         plan=plan.result if plan else None,
+        picture=placed_picture(job.sky.plan_picture, job.brief.place),
     )
     findings = [
         *_judge_scan(job, read_percent),

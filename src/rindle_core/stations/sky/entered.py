@@ -9,6 +9,7 @@ from rindle_core.catalogue.house_words import by_code
 from rindle_core.kernel.errors import InputError
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.plan_picture import PlanPicture, placed_picture
 from rindle_core.stations.words import refuse_unknown
 
 
@@ -26,6 +27,8 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         raise InputError.one(
             "position_letter", f"{letter!r} is no position of this job; there are {', '.join(letters)}"
         )
+    if change.get("plan_picture"):
+        placed_picture(PlanPicture.model_validate(change["plan_picture"]), job.brief.place)  # refuses what cannot be
     refuse_unknown(change, {"kept_off": by_code(job.picks.words.kept_off)})
     count = len(job.sky.skylines if change.get("skylines") is None else change["skylines"])
     chosen = change.get("sky_set")

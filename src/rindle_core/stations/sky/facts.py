@@ -13,6 +13,7 @@ from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.plan_models import WindSector
+from rindle_core.stations.sky.plan_picture import PlanPicture
 from rindle_core.stations.sky.plan_things import PlanThing
 from rindle_core.stations.sky.sky_photo import PhotoInput
 from rindle_core.stations.sky.trial_log import TrialEvent
@@ -58,6 +59,7 @@ class SkyFacts(Facts):
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
     things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
+    plan_picture: Annotated[PlanPicture, Entry("Picture under the plan")] = PlanPicture()
     all_drawn: Annotated[
         bool, Entry("All that rises over the horizon is drawn", hint="Then the plan counts as read all round")
     ] = False

@@ -171,6 +171,14 @@ def margins(sight: Sight, profile: Profile) -> Margins:
     return Margins(float(signed[at]), tube_deg, half_deg, int(index[at]), float(elevation[at]))
 
 
+def named(given: SkyInput, sight: Sight, profile: Profile, found: Margins) -> str:
+    """What a margin is about: what stands in the way, else what comes nearest; empty for read points."""
+    at = found.at
+    if found.flat_deg < 0:
+        at = int(np.argmin(np.abs(wrap_180(profile.azimuth_deg - sight.azimuth_deg))))
+    return given.name_of(int(profile.source[at]))
+
+
 def _half_deg(sight: Sight, level_m: Array, elevation_deg: Array, away_deg: Array) -> Array:
     along_m = _along_m(level_m, elevation_deg, away_deg)
     return tube_half_angle_deg(along_m, sight.aperture_m, sight.wavelength, sight.fresnel_share)
@@ -450,7 +458,6 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
     if given.known:
         profile = given.profile(about=about(sight))
         tight = margins(sight, profile)
-        source = int(profile.source[tight.at])
         bare = given.least_leafless_share < BARE_SHARE
         (tube_m, flat_m), (tube_y, flat_y) = _raises(given, sight), _years(given, sight)
         found = {
@@ -460,7 +467,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "nearest": SkyDirection(
                 azimuth_deg=float(profile.azimuth_deg[tight.at]), elevation_deg=tight.elevation_deg
             ),
-            "nearest_name": given.name_of(source),
+            "nearest_name": named(given, sight, profile, tight),
             "bare_margin_deg": margins(sight, given.profile(bare=True, about=about(sight))).flat_deg if bare else None,
             "raise_tube_m": tube_m,
             "raise_clearance_m": flat_m,
@@ -497,6 +504,7 @@ __all__ = [
     "about",
     "arc_directions",
     "margins",
+    "named",
     "reading_gap_deg",
     "sight_of",
     "sky",

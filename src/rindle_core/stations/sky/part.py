@@ -11,6 +11,7 @@ from rindle_core.stations.sky.compare import CompareResult
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.plan_models import SitePlanResult
+from rindle_core.stations.sky.plan_picture import PlacedPicture
 from rindle_core.stations.sky.positions import PositionView
 from rindle_core.stations.sky.trial import TrialResult
 from rindle_core.stations.sky.ways_out import WaysOutResult
@@ -35,6 +36,7 @@ class SkyAssessment(Model):
     plan: SitePlanResult | None = Field(
         default=None, description="What the site plan says; None while nothing is drawn"
     )
+    picture: PlacedPicture | None = Field(default=None, description="The picture under the site plan")
     look_again_by: dt.date | None = Field(default=None, description="When growth breaks a rule that holds today")
 
 

@@ -10,7 +10,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
-from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, SkyResult, about, margins, sight_of, sky
+from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, SkyResult, about, margins, named, sight_of, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.plan_things import ground_of, heightless, solids_of
@@ -127,7 +127,7 @@ def margins_of(job: JobInput, letter: str) -> tuple[Margins, str] | None:
     sight = sight_of(given)
     profile = given.profile(about=about(sight))
     found = margins(sight, profile)
-    return found, given.name_of(int(profile.source[found.at]))
+    return found, named(given, sight, profile, found)
 
 
 def sky_input(job: JobInput, letter: str | None = None) -> SkyInput | None:
