@@ -43,10 +43,10 @@ def main(address: str) -> None:
         for name, path in VIEWS.items():
             page.goto(path)
             shoot(page, name)
-        page.goto("/jobs/2026-102/brief/place")
-        page.wait_for_timeout(1500)
-        page.locator(".map").scroll_into_view_if_needed()
-        shoot(page, "1-brief-map")
+        page.goto("/jobs/2026-103/sky/plan")
+        page.get_by_role("button", name=re.compile("^Store;")).press("Enter")
+        page.get_by_role("button", name="Put down").evaluate("(one) => one.scrollIntoView()")
+        shoot(page, "3-sky-plan")
         page.goto("/jobs/2026-102/aim/view")
         page.get_by_label("Load a photo").set_input_files(FOLDER.parents[1] / "demo" / "imports" / "valley.jpg")
         for label, figure in (("looks towards (true)", "2"), ("looks up by", "38"), ("shows across", "70")):
