@@ -76,7 +76,7 @@ def plan(page):
         satellite_code="hamerkop-2",
     )
     page.keyboard.press("m")
-    turn_to(page, "Site plan")
+    turn_to(page, "Plan")
     return page
 
 

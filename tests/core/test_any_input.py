@@ -24,6 +24,7 @@ REFUSING = {
     "trial_log",
     "spare_feeds",
     "link",
+    "mock_up",
     "low_orbit",
     "sky_photo",
     "sun_outage",

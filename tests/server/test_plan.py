@@ -112,7 +112,10 @@ def test_a_world_file_needs_its_picture(crew):
     job = crew.post(f"/api/jobs/{JOB}/plan/world", {"file": world}).json()
     lies = job["assessment"]["sky_more"]["picture"]
     assert lies["placed"] is True
-    assert (lies["c"], lies["f"]) == (pytest.approx(-0.05, abs=0.02), pytest.approx(0.05, abs=0.02))  # half a pixel
+    assert (lies["east_m"], lies["north_m"]) == (
+        pytest.approx(-0.05, abs=0.02),
+        pytest.approx(0.05, abs=0.02),
+    )  # half a pixel
 
 
 @pytest.mark.django_db
@@ -130,3 +133,19 @@ def test_a_change_of_the_planned_position_is_told_beforehand(crew):
     far = change(crew, JOB, position_letter="C").json()
     notes = {one["code"]: one for view in far["assessment"]["stations"] for one in view["findings"]}
     assert (notes["cable.planned"]["level"], notes["cable.planned"]["limit"]) == ("mind", 58.0)
+
+
+@pytest.mark.django_db
+def test_the_antenna_stands_in_the_photo_at_its_true_size_and_in_the_proposal(crew):
+    told = crew.post(f"/api/jobs/{JOB}/mock-up", {"file": picture()}).json()["facts"]["sky"]["mock_up"]
+    assert facts(crew)["assessment"]["sky_more"]["mock_up"] is None
+    marks = {"foot_x_px": 200, "foot_y_px": 250, "low_x_px": 50, "low_y_px": 250, "high_x_px": 50, "high_y_px": 150}
+    marks |= {"known_m": 2.5, "look_deg": 187.4, "above_m": 1.5}
+    seen = change(crew, JOB, mock_up={**told, **marks}).json()["assessment"]["sky_more"]["mock_up"]
+    assert seen["px_per_m"] == pytest.approx(40.0)
+    wide = max(one["x_px"] for one in seen["rim"]) - min(one["x_px"] for one in seen["rim"])
+    assert wide == pytest.approx(0.98 * 40.0, rel=0.001)  # looked at from the front, along its own bearing
+    assert seen["from_behind"] is False
+    page = crew.get(f"/api/jobs/{JOB}/proposal.html").content.decode()
+    assert "How it would look" in page
+    assert page.count("data:image/jpeg;base64,") == 1  # in its place, and not among the photos again

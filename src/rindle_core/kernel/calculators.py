@@ -45,6 +45,7 @@ MODULE_OF = {
     "sky_shift": "stations.sky.sky_moves",
     "usable_arc": "stations.sky.sky_moves",
     "beam_height": "stations.sky.sky_moves",
+    "mock_up": "stations.sky.mock_up",
     "site_plan": "stations.sky.site_plan",
     "side_view": "stations.sky.side_view",
     "plan_point": "stations.sky.plan_point",

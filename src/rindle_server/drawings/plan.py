@@ -193,7 +193,14 @@ def _extent_m(facts: JobInput) -> float:
 def _picture(placed: PlacedPicture, href: str, fit: _Fit) -> str:
     """The picture as it lies, pale, under all that is drawn."""
     (x0, y0), px = fit.at(0.0, 0.0), fit.px
-    turn = (placed.a * px, -placed.d * px, placed.b * px, -placed.e * px, x0 + placed.c * px, y0 - placed.f * px)
+    turn = (
+        placed.east_of_x_m * px,
+        -placed.north_of_x_m * px,
+        placed.east_of_y_m * px,
+        -placed.north_of_y_m * px,
+        x0 + placed.east_m * px,
+        y0 - placed.north_m * px,
+    )
     return tag(
         "image",
         href=href,

@@ -12,6 +12,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
 from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.sky.mock_up import MockUp
 from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
 from rindle_core.stations.sky.plan_models import PlanPosition, SitePlanResult
 from rindle_core.stations.sky.plan_picture import PlanPicture, read_world
@@ -119,6 +120,18 @@ def take_picture(request: HttpRequest, number: str, file: File[UploadedFile]) ->
     return job_out(job)
 
 
+@router.post("/{number}/mock-up", response=JobOut)
+def take_mock_up(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
+    """A photo of the place is kept; the antenna is drawn into it once its marks are set."""
+    job = edit.editable(number)
+    name = file.name or "place.jpg"
+    read = read_picture(name, bytes_of(file))
+    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
+    told = MockUp(document_id=row.pk, width_px=read.width_px, height_px=read.height_px)
+    edit.patch(job, "sky", {"mock_up": told.model_dump(mode="json")})
+    return job_out(job)
+
+
 @router.post("/{number}/plan/world", response=JobOut)
 def take_world(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
     """The picture's world file: six lines that tell where it lies."""
@@ -126,9 +139,10 @@ def take_world(request: HttpRequest, number: str, file: File[UploadedFile]) -> J
     picture = facts_of(job).sky.plan_picture
     if picture.document_id is None:
         raise Conflict.one("file", "There is no picture under the plan yet: hand that in first.")
-    lines = read_world(text_of(file))
+    text = text_of(file)
+    read_world(text)  # refused here where it is none
     kept = {"document_id": picture.document_id, "width_px": picture.width_px, "height_px": picture.height_px}
-    edit.patch(job, "sky", {"plan_picture": PlanPicture(**kept, world=lines).model_dump(mode="json")})
+    edit.patch(job, "sky", {"plan_picture": PlanPicture(**kept, world_text=text).model_dump(mode="json")})
     return job_out(job)
 
 

@@ -20,7 +20,7 @@ from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import Look, for_print, job_drawings
 from rindle_server.drawings.plan import site_plan
-from rindle_server.drawings.svg import tokens
+from rindle_server.drawings.svg import ink, line, path, sheet, tag, tokens
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
@@ -74,12 +74,12 @@ def _mount(facts: JobInput, result: JobAssessment, recommended: str) -> MountKin
     return next((one.kind for one in options if one.suits), None)
 
 
-def _photos(job: Job, under_plan: int | None) -> list[dict[str, str]]:
+def _photos(job: Job, elsewhere: set[int | None]) -> list[dict[str, str]]:
     """The first photos of the locker, at the size of the page and without what the camera wrote into them (its
     place).
     """
     found = []
-    for row in job.documents.filter(kind="photo").exclude(pk=under_plan or 0)[:_MOST_PHOTOS]:
+    for row in job.documents.filter(kind="photo").exclude(pk__in=[one for one in elsewhere if one])[:_MOST_PHOTOS]:
         try:
             _, content = documents.read(job, row.pk)
             small = read_picture(row.name, content, _PHOTO_PX).content
@@ -94,12 +94,35 @@ def _under_plan(job: Job, result: JobAssessment) -> str:
     placed = result.sky_more.picture if result.sky_more else None
     if placed is None or not placed.placed:
         return ""
+    return _small(job, placed.document_id)
+
+
+def _small(job: Job, document_id: int) -> str:
+    """A picture of the locker as an address that holds it; empty for one that is lost."""
     try:
-        row, content = documents.read(job, placed.document_id)
+        row, content = documents.read(job, document_id)
         small = read_picture(row.name, content, _PHOTO_PX).content
     except (InputError, NotThere, Conflict):
         return ""  # one that is lost or damaged must not cost the proposal
     return f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"
+
+
+def _mock_up(job: Job, facts: JobInput, result: JobAssessment) -> str:
+    """The photo of the place with the antenna in it at its true size; empty without."""
+    seen, told = result.sky_more.mock_up if result.sky_more else None, facts.sky.mock_up
+    if seen is None or told.document_id is None:
+        return ""
+    href = _small(job, told.document_id)
+    if not href:
+        return ""
+    rim = [(one.x_px, one.y_px) for one in seen.rim]
+    parts = [
+        tag("image", href=href, width=told.width_px, height=told.height_px, preserveAspectRatio="none"),
+        line((seen.foot.x_px, seen.foot.y_px), (seen.middle.x_px, seen.middle.y_px), "quiet", max(seen.mast_px, 2.0)),
+        path(rim, "quiet", told.width_px / 500.0, fill=ink("rule" if seen.from_behind else "sheet"), close=True),
+    ]
+    drawn = sheet("mock-up", "How it would look", float(told.width_px), float(told.height_px), parts, [])
+    return mark_safe(for_print(drawn.svg))  # our own drawing
 
 
 def _signature(lines: list[list[tuple[float, float]]]) -> str:
@@ -156,6 +179,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
             "side": mark_safe(for_print(side.svg)) if side else "",
             "way": _way(facts, system),
+            "mock_up": _mock_up(job, facts, found.result),
             "positions": _positions(facts.sky.positions, found.result.position_mounts, compared, system),
             "recommended": compared.recommended if compared else "",
             "planned": facts.sky.position_letter,
@@ -164,7 +188,7 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             "reasons": [one.name for one in facts.picks.words.reasons if one.code in facts.brief.reasons],
             "outages": [text.partition(",")[0] for _, text in outage_rows(facts, found.result)],
             "old_line": old.name if (old := old_line_of(facts.brief.old_line, facts.picks.words)) else "",
-            "photos": _photos(job, facts.sky.plan_picture.document_id),
+            "photos": _photos(job, {facts.sky.plan_picture.document_id, facts.sky.mock_up.document_id}),
             "money": [(what, f"{sign} {format_money(amount)}".strip()) for what, amount in money],
             "items": [
                 (one.item, _PAID[one.kind], f"{sign} {format_money(one.amount_money)}".strip())

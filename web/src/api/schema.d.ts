@@ -440,6 +440,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/mock_up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_mock_up"];
+        put?: never;
+        /** The antenna at its true size in a photo of the place */
+        post: operations["calc_mock_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/mount": {
         parameters: {
             query?: never;
@@ -1655,6 +1673,26 @@ export interface paths {
         get: operations["rindle_server_jobs_report_api_method_print"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/mock-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Mock Up
+         * @description A photo of the place is kept; the antenna is drawn into it once its marks are set.
+         */
+        post: operations["rindle_server_jobs_plan_api_take_mock_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -10699,6 +10737,20 @@ export interface components {
              *       "ahead_years": 0,
              *       "all_drawn": false,
              *       "kept_off": [],
+             *       "mock_up": {
+             *         "above_m": null,
+             *         "document_id": null,
+             *         "foot_x_px": null,
+             *         "foot_y_px": null,
+             *         "height_px": 1,
+             *         "high_x_px": null,
+             *         "high_y_px": null,
+             *         "known_m": null,
+             *         "look_deg": null,
+             *         "low_x_px": null,
+             *         "low_y_px": null,
+             *         "width_px": 1
+             *       },
              *       "panel_azimuth_deg": null,
              *       "plan_picture": {
              *         "document_id": null,
@@ -10712,7 +10764,7 @@ export interface components {
              *         "second_x_px": null,
              *         "second_y_px": null,
              *         "width_px": 1,
-             *         "world": []
+             *         "world_text": ""
              *       },
              *       "position_letter": "",
              *       "positions": [],
@@ -12733,6 +12785,97 @@ export interface components {
             roles?: string[];
         };
         /**
+         * MockUp
+         * @description A photo in the locker with its marks, in pixels from its upper left corner.
+         */
+        MockUp: {
+            /** Middle of the antenna over the foot */
+            above_m?: number | null;
+            /** Document Id */
+            document_id?: number | null;
+            /** Foot X Px */
+            foot_x_px?: number | null;
+            /** Foot Y Px */
+            foot_y_px?: number | null;
+            /**
+             * Height Px
+             * @default 1
+             */
+            height_px: number;
+            /** High X Px */
+            high_x_px?: number | null;
+            /** High Y Px */
+            high_y_px?: number | null;
+            /**
+             * Length between both marks
+             * @description Of something as far off as the mount: a door, a storey
+             */
+            known_m?: number | null;
+            /** The camera looks towards, true */
+            look_deg?: number | null;
+            /** Low X Px */
+            low_x_px?: number | null;
+            /** Low Y Px */
+            low_y_px?: number | null;
+            /**
+             * Width Px
+             * @default 1
+             */
+            width_px: number;
+        };
+        /**
+         * MockUpInput
+         * @description The marks, and the antenna as it will stand.
+         */
+        MockUpInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /** Azimuth True Deg */
+            azimuth_true_deg: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            marks: components["schemas"]["MockUp"];
+            /**
+             * Shape
+             * @default disc
+             * @enum {string}
+             */
+            shape: "disc" | "square";
+        };
+        /** MockUpOutcome */
+        MockUpOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MockUpResult"];
+        };
+        /**
+         * MockUpResult
+         * @description The antenna in the photo: its rim, and the mast that it stands on.
+         */
+        MockUpResult: {
+            foot: components["schemas"]["PhotoPoint"];
+            /**
+             * From Behind
+             * @description Whether its back is seen
+             */
+            from_behind: boolean;
+            /**
+             * Mast Px
+             * @description Width of a mast of 60 mm
+             */
+            mast_px: number;
+            middle: components["schemas"]["PhotoPoint"];
+            /** Px Per M */
+            px_per_m: number;
+            /** Rim */
+            rim: components["schemas"]["PhotoPoint"][];
+            /**
+             * Share
+             * @description How much of its face is seen: 1 head on, 0 edge on
+             */
+            share: number;
+        };
+        /**
          * ModemEntry
          * @description Something the modem is told.
          */
@@ -14072,6 +14215,16 @@ export interface components {
             width_px: number;
         };
         /**
+         * PhotoPoint
+         * @description A point of the photo, px.
+         */
+        PhotoPoint: {
+            /** X Px */
+            x_px: number;
+            /** Y Px */
+            y_px: number;
+        };
+        /**
          * PhotoResult
          * @description The traced skyline in angles, and the picture's own measure.
          */
@@ -15119,25 +15272,26 @@ export interface components {
         };
         /**
          * PlacedPicture
-         * @description East = a x + b y + c, north = d x + e y + f, with x right and y down from the picture's upper left corner, px.
+         * @description East = east_of_x x + east_of_y y + east and north likewise, x right and y down from the picture's upper left corner,
+         *     px.
          */
         PlacedPicture: {
-            /** A */
-            a: number;
-            /** B */
-            b: number;
-            /** C */
-            c: number;
-            /** D */
-            d: number;
             /** Document Id */
             document_id: number;
-            /** E */
-            e: number;
-            /** F */
-            f: number;
+            /** East M */
+            east_m: number;
+            /** East Of X M */
+            east_of_x_m: number;
+            /** East Of Y M */
+            east_of_y_m: number;
             /** Height Px */
             height_px: number;
+            /** North M */
+            north_m: number;
+            /** North Of X M */
+            north_of_x_m: number;
+            /** North Of Y M */
+            north_of_y_m: number;
             /**
              * Pixel M
              * @description Size of a pixel
@@ -15260,8 +15414,9 @@ export interface components {
             /**
              * World file
              * @description Its six lines: A, D, B, E, C, F
+             * @default
              */
-            world?: number[];
+            world_text: string;
         };
         /**
          * PlanPointInput
@@ -17299,6 +17454,8 @@ export interface components {
              * @description When growth breaks a rule that holds today
              */
             look_again_by?: string | null;
+            /** @description The antenna in a photo of the place */
+            mock_up?: components["schemas"]["MockUpResult"] | null;
             /** @description The picture under the site plan */
             picture?: components["schemas"]["PlacedPicture"] | null;
             /** @description What the site plan says; None while nothing is drawn */
@@ -17366,6 +17523,23 @@ export interface components {
             /** People are kept out of the beam */
             kept_off?: string[];
             /**
+             * @default {
+             *       "above_m": null,
+             *       "document_id": null,
+             *       "foot_x_px": null,
+             *       "foot_y_px": null,
+             *       "height_px": 1,
+             *       "high_x_px": null,
+             *       "high_y_px": null,
+             *       "known_m": null,
+             *       "look_deg": null,
+             *       "low_x_px": null,
+             *       "low_y_px": null,
+             *       "width_px": 1
+             *     }
+             */
+            mock_up: components["schemas"]["MockUp"];
+            /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true
              */
@@ -17383,7 +17557,7 @@ export interface components {
              *       "second_x_px": null,
              *       "second_y_px": null,
              *       "width_px": 1,
-             *       "world": []
+             *       "world_text": ""
              *     }
              */
             plan_picture: components["schemas"]["PlanPicture"];
@@ -17455,6 +17629,8 @@ export interface components {
             all_drawn?: boolean | null;
             /** People are kept out of the beam */
             kept_off?: string[] | null;
+            /** How it would look */
+            mock_up?: components["schemas"]["MockUp"] | null;
             /**
              * Bearing of the panel, true
              * @description Planned bearing of a panel's boresight, true
@@ -21807,6 +21983,52 @@ export interface operations {
             };
         };
     };
+    schema_mock_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_mock_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MockUpInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MockUpOutcome"];
+                };
+            };
+        };
+    };
     schema_mount: {
         parameters: {
             query?: never;
@@ -24262,6 +24484,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_take_mock_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
         };
     };

@@ -126,12 +126,13 @@ export const LEAVES: Record<Station, Leaf[]> = {
   sky: [
     leaf('points', 'Points', 'sky.skylines'),
     leaf('view', 'Verdict', 'sky.panel_azimuth_deg', 'sky.season', 'sky.ahead_years', 'brief.look_again_on'),
-    leaf('plan', 'Site plan', 'sky.things', 'sky.all_drawn', 'sky.plan_picture', 'sky.wind_rose'),
+    leaf('plan', 'Plan', 'sky.things', 'sky.all_drawn', 'sky.plan_picture', 'sky.wind_rose'),
     leaf('ways', 'Ways out'),
     leaf('positions', 'Positions', 'sky.position_letter'),
     leaf('trial', 'Trial', 'sky.trial'),
     leaf('obstacles', 'Obstacles'),
     leaf('photo', 'Photo', 'sky.sky_photos'),
+    leaf('look', 'Look', 'sky.mock_up'),
     leaf('terrain', 'Terrain'),
     leaf('people', 'People', 'sky.kept_off'),
     leaf('elsewhere', 'Elsewhere'),
@@ -140,7 +141,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
   mount: [],
   cable: [
     leaf('route', 'Route', 'cable.cable_code', 'cable.connectors', 'cable.cable_pieces'),
-    leaf('plan', 'Site plan'),
+    leaf('plan', 'Plan'),
     leaf('own', 'Other cables', 'cable.extra_runs'),
   ],
   build: [],

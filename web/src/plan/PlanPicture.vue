@@ -33,11 +33,11 @@ function mark(end: End): void {
   const lies = placed.value
   if (!lies) return
   plan.asked.value = (at) => {
-    const det = lies.a * lies.e - lies.b * lies.d
-    const [east, north] = [at.east - lies.c, at.north - lies.f]
+    const det = lies.east_of_x_m * lies.north_of_y_m - lies.east_of_y_m * lies.north_of_x_m
+    const [east, north] = [at.east - lies.east_m, at.north - lies.north_m]
     void put({
-      [`${end}_x_px`]: Math.round((10 * (lies.e * east - lies.b * north)) / det) / 10,
-      [`${end}_y_px`]: Math.round((10 * (lies.a * north - lies.d * east)) / det) / 10,
+      [`${end}_x_px`]: Math.round((10 * (lies.north_of_y_m * east - lies.east_of_y_m * north)) / det) / 10,
+      [`${end}_y_px`]: Math.round((10 * (lies.east_of_x_m * north - lies.north_of_x_m * east)) / det) / 10,
     })
   }
 }
@@ -59,7 +59,7 @@ const takePicture = (file: File) => take(unwrap(client.POST('/api/jobs/{number}/
 const takeWorld = (file: File) => take(unwrap(client.POST('/api/jobs/{number}/plan/world', form(file))))
 const fault = computed(() =>
   Object.entries(store.faults)
-    .filter(([field]) => field.startsWith('plan_picture') || field === 'second_east_m' || field === 'world')
+    .filter(([field]) => field.startsWith('plan_picture') || field === 'second_east_m' || field === 'world_text')
     .map(([, why]) => why)
     .join('; '),
 )

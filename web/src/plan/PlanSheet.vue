@@ -316,7 +316,7 @@ defineExpose({
       :width="picture.width_px"
       :height="picture.height_px"
       preserveAspectRatio="none"
-      :transform="`matrix(${picture.a} ${-picture.d} ${picture.b} ${-picture.e} ${picture.c} ${-picture.f})`"
+      :transform="`matrix(${picture.east_of_x_m} ${-picture.north_of_x_m} ${picture.east_of_y_m} ${-picture.north_of_y_m} ${picture.east_m} ${-picture.north_m})`"
     />
     <g
       v-for="thing in inOrder"

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import datetime as dt
 
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
 from rindle_core.stations.sky.findings import PLANNED, SCAN, TRIAL
+from rindle_core.stations.sky.mock_up import MockUpInput, MockUpResult, mock_up
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
 from rindle_core.stations.sky.plan_seen import plan_of
@@ -69,6 +71,30 @@ def trial_of(job: JobInput) -> Outcome[TrialResult] | None:
     )
 
 
+def mock_up_of(job: JobInput) -> MockUpResult | None:
+    """The antenna in the photo; None while a mark, a figure or the direction is missing."""
+    terminal, aimed, simulated = job.picks.terminal, sky_of(job), low_orbit_of(job)
+    if terminal is None or job.sky.mock_up.document_id is None or (aimed is None and simulated is None):
+        return None
+    panel = terminal.panel
+    azimuth = aimed.result.satellite.azimuth_deg if aimed else 0.0
+    elevation = aimed.result.satellite.elevation_deg if aimed else 0.0
+    if panel is not None and simulated is not None:
+        azimuth, elevation = simulated.result.boresight_azimuth_deg, 90.0 - panel.tilt_deg
+    try:
+        return mock_up(
+            MockUpInput(
+                marks=job.sky.mock_up,
+                aperture_mm=terminal.aperture_mm,
+                shape="disc" if panel is None else "square",
+                azimuth_true_deg=azimuth % 360.0,
+                elevation_deg=max(-5.0, elevation),
+            )
+        ).result
+    except InputError:
+        return None  # what is still to be marked is asked for where it is marked
+
+
 def _look_again_by(job: JobInput) -> dt.date | None:
     """The day on which growth breaks the rule that holds today: the free angle, else the tube."""
     found = sky_of(job)
@@ -118,6 +144,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         ways=ways_for(job, [view for view, _ in rows], compared.result if compared else None),
         look_again_by=_look_again_by(job),
         plan=plan.result if plan else None,
+        mock_up=mock_up_of(job),
         picture=placed_picture(job.sky.plan_picture, job.brief.place),
     )
     findings = [

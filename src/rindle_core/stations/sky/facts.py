@@ -12,6 +12,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.sky.mock_up import MockUp
 from rindle_core.stations.sky.plan_models import WindSector
 from rindle_core.stations.sky.plan_picture import PlanPicture
 from rindle_core.stations.sky.plan_things import PlanThing
@@ -60,6 +61,7 @@ class SkyFacts(Facts):
     )
     things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
     plan_picture: Annotated[PlanPicture, Entry("Picture under the plan")] = PlanPicture()
+    mock_up: Annotated[MockUp, Entry("How it would look")] = MockUp()
     all_drawn: Annotated[
         bool, Entry("All that rises over the horizon is drawn", hint="Then the plan counts as read all round")
     ] = False

@@ -10,6 +10,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
+from rindle_core.stations.sky.mock_up import MockUpResult
 from rindle_core.stations.sky.plan_models import SitePlanResult
 from rindle_core.stations.sky.plan_picture import PlacedPicture
 from rindle_core.stations.sky.positions import PositionView
@@ -37,6 +38,7 @@ class SkyAssessment(Model):
         default=None, description="What the site plan says; None while nothing is drawn"
     )
     picture: PlacedPicture | None = Field(default=None, description="The picture under the site plan")
+    mock_up: MockUpResult | None = Field(default=None, description="The antenna in a photo of the place")
     look_again_by: dt.date | None = Field(default=None, description="When growth breaks a rule that holds today")
 
 

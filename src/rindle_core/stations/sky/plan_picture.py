@@ -31,21 +31,21 @@ class PlanPicture(Model):
     second_y_px: float | None = None
     second_east_m: Annotated[float | None, Entry("Second point, east")] = Field(default=None, ge=-5000, le=5000)
     second_north_m: Annotated[float | None, Entry("Second point, north")] = Field(default=None, ge=-5000, le=5000)
-    world: Annotated[list[float], Entry("World file")] = Field(
-        default_factory=list, max_length=6, description="Its six lines: A, D, B, E, C, F"
+    world_text: Annotated[str, Entry("World file")] = Field(
+        default="", max_length=400, description="Its six lines: A, D, B, E, C, F"
     )
 
 
 class PlacedPicture(Model):
-    """East = a x + b y + c, north = d x + e y + f, with x right and y down from the picture's upper left corner, px."""
+    """East = east_of_x x + east_of_y y + east, north likewise; x right and y down from the upper left corner, px."""
 
     document_id: int
-    a: float
-    b: float
-    c: float
-    d: float
-    e: float
-    f: float
+    east_of_x_m: float
+    east_of_y_m: float
+    east_m: float
+    north_of_x_m: float
+    north_of_y_m: float
+    north_m: float
     width_px: int
     height_px: int
     placed: bool = Field(description="Whether its place is known; else it lies anyhow, to be marked")
@@ -75,7 +75,7 @@ def _by_world(told: PlanPicture, place: tuple[float, float]) -> tuple[float, ...
     """
     import utm
 
-    across, turn_y, turn_x, down, left, top = told.world
+    across, turn_y, turn_x, down, left, top = read_world(told.world_text)
     in_degrees = abs(left) <= 180.0 and abs(top) <= 90.0
     _, _, zone, letter = utm.from_latlon(*place)
 
@@ -96,7 +96,7 @@ def _by_world(told: PlanPicture, place: tuple[float, float]) -> tuple[float, ...
     zero, right, below = on_plan(-0.5, -0.5), on_plan(told.width_px - 0.5, -0.5), on_plan(-0.5, told.height_px - 0.5)
     if math.hypot(*zero) > _FARTHEST_M:
         raise InputError.one(
-            "world",
+            "world_text",
             f"puts the picture {math.hypot(*zero) / 1000.0:,.0f} km from the job’s place; degrees, or metres of UTM "
             f"zone {zone}{letter} are accepted",
         )
@@ -116,15 +116,24 @@ def placed_picture(told: PlanPicture, place: tuple[float, float] | None) -> Plac
     if told.document_id is None:
         return None
     found = _by_points(told)
-    if found is None and len(told.world) == 6 and place is not None:
+    if found is None and told.world_text and place is not None:
         found = _by_world(told, place)
     scale = _UNPLACED_M / told.width_px
     laid = (scale, 0.0, -_UNPLACED_M / 2, 0.0, -scale, scale * told.height_px / 2) if found is None else found
     a, b, c, d, e, f = (round(one, 9) for one in laid)
     return PlacedPicture(
-        document_id=told.document_id, a=a, b=b, c=c, d=d, e=e, f=f, width_px=told.width_px, height_px=told.height_px,
-        placed=found is not None, pixel_m=math.hypot(a, d),
-    )  # fmt: skip
+        document_id=told.document_id,
+        east_of_x_m=a,
+        east_of_y_m=b,
+        east_m=c,
+        north_of_x_m=d,
+        north_of_y_m=e,
+        north_m=f,
+        width_px=told.width_px,
+        height_px=told.height_px,
+        placed=found is not None,
+        pixel_m=math.hypot(a, d),
+    )
 
 
 def read_world(text: str) -> list[float]:

@@ -7,6 +7,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import ComparePanel from '@/stations/sky/ComparePanel.vue'
 import FixedSky from '@/stations/sky/FixedSky.vue'
+import MockUpPanel from '@/stations/sky/MockUpPanel.vue'
 import ObstaclePanel from '@/stations/sky/ObstaclePanel.vue'
 import PlanEditor from '@/plan/PlanEditor.vue'
 import PanelSky from '@/stations/sky/PanelSky.vue'
@@ -25,11 +26,11 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-/** The plan is a drawing of its own. */
-const onPlan = useLeaf(() => 'plan')
 const tools = ref<InstanceType<typeof SkylineTools> | null>(null)
 const fixed = computed(() => job.value.assessment.sky)
 const panel = computed(() => job.value.assessment.low_orbit)
+/** The plan and the photo are drawings of their own. */
+const onPlan = useLeaf(() => (fixed.value || panel.value ? 'plan look' : 'plan'))
 const more = computed(() => job.value.assessment.sky_more)
 const declination = computed(
   () => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg ?? 0,
@@ -146,6 +147,13 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       title="From a photo"
       note="two known bearings, the level, and a line along the skyline"
       ><photo-tracer :declination="declination"
+    /></leaf-part>
+    <leaf-part
+      leaf="look"
+      data-fact="sky.mock_up"
+      title="How it would look"
+      note="the antenna at its true size in a photo"
+      ><mock-up-panel
     /></leaf-part>
     <leaf-part leaf="terrain" title="From terrain" note="elevation tiles, curvature and refraction"
       ><terrain-panel
