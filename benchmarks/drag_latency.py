@@ -1,8 +1,8 @@
 """From the moved finger to the changed figure on the site plan: `python benchmarks/drag_latency.py ADDRESS`.
 
-ADDRESS is that of a running demo (`./rindle demo`). The mast's top is dragged in the side view, a tree and a position on the sheet;
-prints the median and the 95th percentile from each move to the first figure that changed, and what they are as a share of the wish
-(100 ms).
+ADDRESS is that of a running demo (`./rindle demo`). The mast's top is dragged in the side view, a tree and a position
+on the sheet; prints the median and the 95th percentile from each move to the first figure that changed, and what they
+are as a share of the wish (100 ms).
 """
 
 from __future__ import annotations

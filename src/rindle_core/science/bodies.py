@@ -11,7 +11,7 @@ import itertools
 import math
 from collections.abc import Sequence
 from functools import lru_cache
-from typing import Annotated, Literal, NamedTuple
+from typing import Annotated, Any, Literal, NamedTuple
 
 import numpy as np
 import numpy.typing as npt
@@ -267,6 +267,13 @@ def _within(azimuth_deg: Array, low_deg: float, span_deg: float) -> npt.NDArray[
     return np.concatenate([np.arange(first, last), np.arange(np.searchsorted(azimuth_deg, over, "right"))])
 
 
+@lru_cache(maxsize=512)
+def _shape(corners: tuple[Spot, ...], closed: bool) -> Any:
+    import shapely
+
+    return shapely.Polygon(corners) if closed else shapely.LineString(corners)
+
+
 class Cut(NamedTuple):
     """What a vertical cut shows of a body: points along the cut and up, from foot to foot; a line has no width."""
 
@@ -286,8 +293,7 @@ def cut_of(body: Body, start: Spot, bearing_deg: float, reach_m: float) -> list[
     line = shapely.LineString([start, (start[0] + reach_m * along[0], start[1] + reach_m * along[1])])
     if len(body.corners) == 1:
         return []
-    shape = shapely.Polygon(body.corners) if body.closed else shapely.LineString(body.corners)
-    met = line.intersection(shape)
+    met = line.intersection(_shape(body.corners, body.closed))
     found = []
     for part in getattr(met, "geoms", [met]):
         if part.is_empty:
@@ -331,7 +337,7 @@ def covers(body: Body, at: Spot) -> bool:
     """Whether a spot lies inside the outline of a closed body."""
     import shapely
 
-    return body.closed and bool(shapely.Polygon(body.corners).contains(shapely.Point(at)))
+    return body.closed and bool(shapely.contains_xy(_shape(body.corners, True), *at))
 
 
 __all__ = [

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from functools import lru_cache
-from typing import Annotated, NamedTuple
+from typing import Annotated, Any, NamedTuple
 
 import numpy as np
 from pydantic import Field, field_validator
@@ -124,6 +124,14 @@ class Ground(NamedTuple):
         return _ground_at(self.spots, east_m, north_m)
 
 
+@lru_cache(maxsize=16)
+def _surface(spots: tuple[tuple[float, float, float], ...]) -> Any:
+    from scipy.interpolate import LinearNDInterpolator
+
+    told = np.asarray(spots)
+    return LinearNDInterpolator(told[:, :2], told[:, 2])
+
+
 @lru_cache(maxsize=4096)
 def _ground_at(spots: tuple[tuple[float, float, float], ...], east_m: float, north_m: float) -> float:
     told = np.asarray(spots)
@@ -136,9 +144,7 @@ def _ground_at(spots: tuple[tuple[float, float, float], ...], east_m: float, nor
         order = np.argsort(along)
         here = float((np.array([east_m, north_m]) - middle) @ axes[0])
         return float(np.interp(here, along[order], told[order, 2]))
-    from scipy.interpolate import LinearNDInterpolator
-
-    inside = float(LinearNDInterpolator(told[:, :2], told[:, 2])(east_m, north_m))
+    inside = float(_surface(spots)(east_m, north_m))
     if not math.isnan(inside):
         return inside
     nearest = int(np.argmin(np.hypot(told[:, 0] - east_m, told[:, 1] - north_m)))
