@@ -149,3 +149,17 @@ def test_the_antenna_stands_in_the_photo_at_its_true_size_and_in_the_proposal(cr
     page = crew.get(f"/api/jobs/{JOB}/proposal.html").content.decode()
     assert "How it would look" in page
     assert page.count("data:image/jpeg;base64,") == 1  # in its place, and not among the photos again
+
+
+@pytest.mark.django_db
+def test_what_is_drawn_stays_on_its_spot_when_another_position_becomes_the_place(crew):
+    """Every margin is what it was: the plan is told anew from the new zero, heights of the ground too."""
+    before = {letter: look(crew, letter=letter)["margin_deg"] for letter in "ABC"}
+    ground = {one["letter"]: one["ground_m"] for one in look(crew)["plan"]["positions"]}
+    assert crew.post(f"/api/jobs/{JOB}/positions/C/as-place").status_code == 200
+    assert {letter: look(crew, letter=letter)["margin_deg"] for letter in "ABC"} == {
+        letter: pytest.approx(margin, abs=0.02) for letter, margin in before.items()
+    }
+    now = {one["letter"]: one["ground_m"] for one in look(crew)["plan"]["positions"]}
+    assert now["C"] == pytest.approx(0.0, abs=0.01)
+    assert now["B"] - now["A"] == pytest.approx(ground["B"] - ground["A"], abs=0.02)

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from rindle_core.stations.sky.candidates import next_letter
+from rindle_core.stations.sky.plan_picture import picture_seen_from
+from rindle_core.stations.sky.plan_things import seen_from
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs.journal import Draft, whole
 
@@ -36,11 +38,16 @@ def take_as_place(draft: Draft, letter: str) -> None:
     before = next_letter([one.letter for one in sky.positions])
     rows.append({"letter": before, "place_text": _in_words(place), "note": "the job's place before"})
     skylines = [one.model_dump(mode="json") for one in sky.skylines]
+    east_m, north_m = there.offset_m(*place) or (0.0, 0.0)
+    things = [one.model_dump(mode="json") for one in seen_from(sky.things, east_m, north_m, before)]
+    picture = picture_seen_from(sky.plan_picture, east_m, north_m).model_dump(mode="json")
     trial = sky.trial.model_dump(mode="json", exclude_defaults=True)
     draft.put(
         "sky",
         positions=rows,
         skylines=[{**one, "letter": one["letter"] or before} for one in skylines],
+        things=things,
+        plan_picture=picture,
         position_letter=sky.position_letter or before,
         **({"trial": {"letter": before, **trial}} if trial else {}),
     )

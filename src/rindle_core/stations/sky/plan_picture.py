@@ -136,6 +136,21 @@ def placed_picture(told: PlanPicture, place: tuple[float, float] | None) -> Plac
     )
 
 
+def picture_seen_from(told: PlanPicture, east_m: float, north_m: float) -> PlanPicture:
+    """The same picture told from another zero; a world file names its own place."""
+    moved = {
+        name: round(value - by, 3)
+        for name, by in (
+            ("first_east_m", east_m),
+            ("first_north_m", north_m),
+            ("second_east_m", east_m),
+            ("second_north_m", north_m),
+        )
+        if (value := getattr(told, name)) is not None
+    }
+    return told.model_copy(update=moved)
+
+
 def read_world(text: str) -> list[float]:
     """The six numbers of a world file. Raises InputError."""
     lines = text.split()
@@ -152,4 +167,4 @@ def read_world(text: str) -> list[float]:
     return found
 
 
-__all__ = ["PlacedPicture", "PlanPicture", "placed_picture", "read_world"]
+__all__ = ["PlacedPicture", "PlanPicture", "picture_seen_from", "placed_picture", "read_world"]

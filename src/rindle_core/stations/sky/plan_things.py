@@ -232,6 +232,38 @@ def solids_of(things: Sequence[PlanThing]) -> list[Solid]:
     return list(_solids(_Things(things=list(things)).model_dump_json())) if things else []
 
 
+def seen_from(things: Sequence[PlanThing], east_m: float, north_m: float, before: str) -> list[PlanThing]:
+    """The same things told from another zero, each on its spot of the ground; cable ways of the old zero are those of
+    the position `before`. The old zero becomes a ground height where heights were told.
+    """
+    ground = ground_of(things)
+    down_m = ground.at(east_m, north_m)
+
+    def moved(one: PlanThing) -> PlanThing:
+        corners = [
+            corner.model_copy(
+                update={
+                    "east_m": round(corner.east_m - east_m, 3),
+                    "north_m": round(corner.north_m - north_m, 3),
+                }
+            )
+            for corner in one.corners
+        ]
+        told: dict[str, Any] = {"corners": corners}
+        if one.ground_m is not None:
+            told["ground_m"] = round(one.ground_m - down_m, 3)
+        if one.told.role == "cable" and not one.letter:
+            told["letter"] = before
+        return one.model_copy(update=told)
+
+    old = PlanThing(
+        kind="ground",
+        corners=[PlanCorner(east_m=-round(east_m, 3), north_m=-round(north_m, 3))],
+        ground_m=-round(down_m, 3),
+    )
+    return [*(moved(one) for one in things), *([old] if ground.known else [])]
+
+
 def heightless(things: Sequence[PlanThing]) -> list[PlanThing]:
     """Things that would hide sky or hurt, of which nobody has told the height, or that are not drawn whole."""
     ground = ground_of(things)
@@ -259,6 +291,7 @@ __all__ = [
     "ground_of",
     "heightless",
     "roof_ridge_m",
+    "seen_from",
     "solids_of",
     "spots_array",
 ]
