@@ -7,10 +7,11 @@ from functools import lru_cache
 from typing import Any
 
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.sight import Margins, about, margins
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
-from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, SkyResult, about, margins, named, sight_of, sky
+from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, named, sight_of, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.plan_things import ground_of, heightless, solids_of

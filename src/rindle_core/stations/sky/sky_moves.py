@@ -13,8 +13,9 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.sight import Margins, about, margins
 from rindle_core.stations.sky.findings import SHIFT, WALKWAY
-from rindle_core.stations.sky.fixed_sky import Margins, SkyInput, margins, reading_gap_deg, sight_of
+from rindle_core.stations.sky.fixed_sky import SkyInput, reading_gap_deg, sight_of
 
 _MOST_SPOTS = 4000  # a spot takes a few milliseconds
 
@@ -80,7 +81,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
             if away > given.reach_m + 1e-9:
                 continue
             shift = base._replace(east_m=base.east_m + east, north_m=base.north_m + north)
-            found = margins(sight, given.profile(shift=shift))
+            found = margins(sight, given.profile(shift=shift, about=about(sight)))
             spots.append(
                 Spot(
                     east_m=east,
