@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.hands import begin_job, turn_to
+from tests.browser.hands import begin_job, pick, turn_to
 from tests.browser.test_journey import choose, fill, saved
 
 
@@ -164,3 +164,22 @@ def test_undo_brings_a_whole_list_back(brief):
     brief.locator("h1").click()
     brief.keyboard.press("Control+z")
     expect(brief.get_by_label("Latency, row 1")).to_have_value("700")
+
+
+def test_a_set_that_travels_gets_a_new_place_from_the_last_one(page):
+    begin_job(page, "brief", place_text="-29.4, 27.8", terminal_code="tarn-98", satellite_code="hamerkop-2")
+    turn_to(page, "How long")
+    pick(page.locator('[data-fact="brief.permanence"] .n-base-selection'), "It travels")
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
+        "Not everything is checked for a set that travels"
+    )
+    page.get_by_label("Name of the place").fill("Camp at the ford")
+    page.get_by_label("Coordinates of the new place").fill("-29.6 27.9 x")
+    page.get_by_role("button", name="A new place from this one").click()
+    expect(page.get_by_role("alert").first).to_be_visible()
+    page.get_by_label("Coordinates of the new place").fill("-29.6, 27.9")
+    page.get_by_role("button", name="A new place from this one").click()
+    places = page.get_by_role("table", name="Places of the set")
+    expect(places).to_contain_text("Camp at the ford")
+    expect(places).to_contain_text("its sky is not read yet")
+    expect(places).to_contain_text("it stands here")

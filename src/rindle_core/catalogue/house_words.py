@@ -135,6 +135,9 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
+    travel_checks: Annotated[list[Phrase], Field(description="Checked of a set that travels")] = _list(
+        Phrase, "travel_checks"
+    )
     kept_off: Annotated[list[Phrase], Field(description="How people are kept out of a beam")] = _list(
         Phrase, "kept_off"
     )

@@ -233,6 +233,7 @@ LABELS: dict[str, str] = {
     "transmit_hand": "Hand as sent",
     "transmit_plane": "Plane as sent",
     "transmit_w": "Transmit power",
+    "travel_checks": "Checks of a set that travels",
     "trial_apart_m": "Trial: heights that are apart",
     "trial_least_h": "Trial: least hours",
     "trial_spread_share": "Trial: spread allowed",

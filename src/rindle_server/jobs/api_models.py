@@ -172,6 +172,8 @@ def job_out(job: Job) -> JobOut:
     unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
+    if found.facts.brief.permanence != "portable":
+        lists["travel_checks"] = []
     terminal = found.facts.picks.terminal
     if terminal is not None and terminal.panel is not None:
         lists["kept_off"] = []  # of a dish's beam

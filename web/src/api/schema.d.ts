@@ -4660,7 +4660,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            permanence: "" | "permanent" | "trial" | "temporary";
+            permanence: "" | "permanent" | "trial" | "temporary" | "portable";
             /**
              * May be off by
              * @description How far off the place may be
@@ -4773,6 +4773,8 @@ export interface components {
              * @default
              */
             terminal_id: string;
+            /** Checked of a set that travels */
+            travel_checks?: string[];
             /**
              * Cutting back costs
              * @description Of having an obstacle cut back
@@ -4980,7 +4982,7 @@ export interface components {
              * How long it stands
              * @description A trial first is the usual choice: drilling cannot be taken back
              */
-            permanence?: ("" | "permanent" | "trial" | "temporary") | null;
+            permanence?: ("" | "permanent" | "trial" | "temporary" | "portable") | null;
             /**
              * May be off by
              * @description How far off the place may be
@@ -5070,6 +5072,8 @@ export interface components {
             terminal_code?: string | null;
             /** Terminal id */
             terminal_id?: string | null;
+            /** Checked of a set that travels */
+            travel_checks?: string[] | null;
             /**
              * Cutting back costs
              * @description Of having an obstacle cut back
@@ -5871,6 +5875,33 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
              *         }
              *       ],
              *       "usual_tasks": [
@@ -7721,6 +7752,33 @@ export interface components {
              *           "text": "Timed steps cannot wait for a socket."
              *         }
              *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
              *       "usual_tasks": [
              *         {
              *           "after": [],
@@ -9266,6 +9324,11 @@ export interface components {
              */
             settled?: components["schemas"]["Phrase"][];
             /**
+             * Travel Checks
+             * @description Checked of a set that travels
+             */
+            travel_checks?: components["schemas"]["Phrase"][];
+            /**
              * Usual Tasks
              * @description Tasks that a visit has as a rule
              */
@@ -10584,6 +10647,33 @@ export interface components {
              *             "code": "site_power",
              *             "name": "There is power at the modem's place on the day",
              *             "text": "Timed steps cannot wait for a socket."
+             *           }
+             *         ],
+             *         "travel_checks": [
+             *           {
+             *             "code": "account",
+             *             "name": "The account lets it move",
+             *             "text": "Some contracts hold to one address, or pause elsewhere."
+             *           },
+             *           {
+             *             "code": "border",
+             *             "name": "Country and border",
+             *             "text": "Licence, registration and service are those of the country where it stands."
+             *           },
+             *           {
+             *             "code": "cell",
+             *             "name": "Beam or cell of the new place",
+             *             "text": "Letter, codes and the satellite itself may be others there."
+             *           },
+             *           {
+             *             "code": "sky",
+             *             "name": "The sky is read at each place",
+             *             "text": "A set-up that was clear says nothing of the next one."
+             *           },
+             *           {
+             *             "code": "stand",
+             *             "name": "Mast or ground, decided there",
+             *             "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
              *           }
              *         ],
              *         "usual_tasks": [
@@ -12489,6 +12579,33 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
              *         }
              *       ],
              *       "usual_tasks": [
@@ -15002,6 +15119,33 @@ export interface components {
              *           "text": "Timed steps cannot wait for a socket."
              *         }
              *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
              *       "usual_tasks": [
              *         {
              *           "after": [],
@@ -15272,8 +15416,7 @@ export interface components {
         };
         /**
          * PlacedPicture
-         * @description East = east_of_x x + east_of_y y + east and north likewise, x right and y down from the picture's upper left corner,
-         *     px.
+         * @description East = east_of_x x + east_of_y y + east, north likewise; x right and y down from the upper left corner, px.
          */
         PlacedPicture: {
             /** Document Id */

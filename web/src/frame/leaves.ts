@@ -33,6 +33,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'stay',
       'How long',
       'brief.permanence',
+      'brief.travel_checks',
       'brief.return_on',
       'brief.later_letter',
       'brief.later_mount_code',

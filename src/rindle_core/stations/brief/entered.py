@@ -23,6 +23,7 @@ def _tables(words: HouseWords) -> dict[str, Collection[str]]:
         "indoor": by_code(words.indoor),
         "ground_checks": by_code(words.ground_checks),
         "entry_checks": by_code(words.entry_checks),
+        "travel_checks": by_code(words.travel_checks),
         "conditions": CONDITIONS,
     }
 

@@ -158,6 +158,14 @@ RETURN_VISIT = Kind(
     source="Temporary now, permanent later",
     at="brief.return_on",
 )
+TRAVEL = Kind(
+    "brief.travel",
+    "what is not checked of a set that travels",
+    against="everything in the house's list",
+    unit="count",
+    source="House words: checks of a set that travels",
+    at="brief.travel_checks",
+)
 LATER = Kind(
     "brief.later",
     "the set-up for good that follows a temporary one: its position, mount and what it takes over",

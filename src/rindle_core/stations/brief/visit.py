@@ -13,11 +13,11 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
-from rindle_core.stations.brief.findings import INDOOR, RETURN_VISIT
+from rindle_core.stations.brief.findings import INDOOR, RETURN_VISIT, TRAVEL
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
-Permanence = Literal["", "permanent", "trial", "temporary"]
+Permanence = Literal["", "permanent", "trial", "temporary", "portable"]
 PlaceMethod = Literal["", "typed", "map", "gazetteer", "satnav", "photo", "file", "order", "address"]
 
 # How far off each way to a place usually is, metres, where nobody said better: the trade's rule of thumb.
@@ -58,7 +58,12 @@ class VisitFacts(Facts):
         Entry(
             "How long it stands",
             hint="A trial first is the usual choice: drilling cannot be taken back",
-            choices={"permanent": "For good", "trial": "A trial first", "temporary": "Temporary, permanent later"},
+            choices={
+                "permanent": "For good",
+                "trial": "A trial first",
+                "temporary": "Temporary, permanent later",
+                "portable": "It travels: set up anew at each place",
+            },
         ),
     ] = ""
     return_on: Annotated[dt.date | None, Entry("Return visit")] = Field(
@@ -152,6 +157,9 @@ class VisitFacts(Facts):
     ground_checks: Annotated[list[str], Entry("Checked of positions on the ground", words="ground_checks")] = Field(
         default_factory=list, max_length=20, description="Checked of positions on the ground"
     )
+    travel_checks: Annotated[list[str], Entry("Checked of a set that travels", words="travel_checks")] = Field(
+        default_factory=list, max_length=20
+    )
     entry_checks: Annotated[list[str], Entry("Checked of the old hole", words="entry_checks")] = Field(
         default_factory=list, max_length=20, description="Checked of an old hole that a cable could use"
     )
@@ -208,7 +216,24 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAUL
                     clears_by="Agree on the day of the return visit, and note what is taken over.",
                 )
             )
-    return [*findings, *_judge_indoor(visit.indoor, words)]
+    return [*findings, *_judge_travel(visit, words), *_judge_indoor(visit.indoor, words)]
+
+
+def _judge_travel(visit: VisitFacts, words: HouseWords) -> list[Finding]:
+    """What holds at one place may not hold at the next."""
+    if visit.permanence != "portable":
+        return []
+    still = [one.name for one in words.travel_checks if one.code not in visit.travel_checks]
+    return [
+        TRAVEL(
+            Level.MIND if still else Level.CLEAR,
+            "Not everything is checked for a set that travels" if still else "What travelling changes is checked",
+            f"Still open: {'; '.join(still)}." if still else "",
+            figure=float(len(still)),
+            limit=0.0,
+            clears_by="Check it for each place, across borders above all, then tick it." if still else "",
+        )
+    ]
 
 
 def _judge_indoor(settled: list[str], words: HouseWords) -> list[Finding]:

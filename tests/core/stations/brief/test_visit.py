@@ -32,6 +32,7 @@ from rindle_core.stations.brief.lineup import LineupInput, lineup_request
 from rindle_core.stations.brief.old_line import judge_old_line, judge_old_line_proved
 from rindle_core.stations.brief.places import PositionEntryInput, position_entry
 from rindle_core.stations.brief.spare_power import judge_spare_power
+from rindle_core.stations.brief.visit import VisitFacts, judge_visit
 from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, visit_days
 from rindle_core.stations.brief.weather import WeatherInput, weather
 from rindle_core.stations.evidence import evidence_of
@@ -444,3 +445,16 @@ def test_the_proof_of_the_old_line_is_asked_for_before_the_signature_and_plans_a
     plans = [VISIT_WAITS.missing("a", "b"), VISIT_SLOT.missing("a", "b"), SPARE_POWER.missing("a", "b")]
     assert evidence_of({"brief": plans}, []) == []
     assert len(evidence_of({"brief": [ORDER_READ.missing("a", "b")]}, [])) == 1  # what is not of the list is asked for
+
+
+def test_a_set_that_travels_is_minded_until_all_of_the_list_is_checked():
+    codes = [one.code for one in DEFAULT_WORDS.travel_checks]
+
+    def travel(**told):
+        found = judge_visit(VisitFacts(**told), dt.date(2026, 11, 24))
+        return next((one for one in found if one.code == "brief.travel"), None)
+
+    assert travel(permanence="permanent") is None
+    assert travel(permanence="portable").level is Level.MIND
+    assert travel(permanence="portable", travel_checks=codes[:-1]).figure == 1.0
+    assert travel(permanence="portable", travel_checks=codes).level is Level.CLEAR

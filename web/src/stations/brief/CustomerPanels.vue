@@ -8,6 +8,7 @@ import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
 import WordText from '@/frame/WordText.vue'
 import { counted } from '@/lib/counted'
+import SetUps from '@/stations/brief/SetUps.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -53,6 +54,10 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
       <fact at="brief.old_line" />
       <fact v-if="oldLine?.two_lines" at="brief.router_two_lines" />
     </div>
+    <template v-if="visit.permanence === 'portable'">
+      <fact at="brief.travel_checks" with-text="text" />
+      <set-ups />
+    </template>
     <section v-if="oldLine" class="network" aria-label="How the network is built">
       <h2>How the network is built</h2>
       <p class="chain">
