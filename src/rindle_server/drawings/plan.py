@@ -147,7 +147,7 @@ def _zone(one: PositionOnPlan, fit: _Fit) -> list[str]:
     ]
 
 
-def _drawn(facts: JobInput, fit: _Fit, system: System) -> list[str]:
+def _drawn(facts: JobInput, fit: _Fit, system: System, azimuth: float | None) -> list[str]:
     """The things of the plan, what is kept clear, then their names over all of them."""
     order = {"people": 0, "stands": 1, "work": 2}
     things = sorted((one for one in facts.sky.things if one.whole), key=lambda one: order[one.told.group])
@@ -157,6 +157,9 @@ def _drawn(facts: JobInput, fit: _Fit, system: System) -> list[str]:
     order = {"stands": 0, "people": 1, "work": 2}
     named = sorted(things, key=lambda one: order[one.told.group])
     spots = [fit.at(east, north) for _, east, north in (("", 0.0, 0.0), *_spots(facts))]
+    if azimuth is not None:  # where the bearing of the sight-line stands
+        _, east, north = (_spots(facts) or [("", 0.0, 0.0)])[0]
+        spots.append(polar(fit.at(east, north), 100, azimuth))
     return parts + labels([label_of(one, fit.at, system) for one in named], spots, *fit.sheet)
 
 
@@ -225,8 +228,10 @@ def site_plan(facts: JobInput, result: JobAssessment, look: Look, picture: str =
     placed = result.sky_more.picture if result.sky_more else None
     if picture and placed is not None and placed.placed:
         parts.append(_picture(placed, picture, fit))
-    parts += _drawn(facts, fit, system)
-    for kind, east, north in near:
+    parts += _drawn(facts, fit, system, azimuth)
+    for kind, east, north in (
+        [] if drawn else near
+    ):  # where things are drawn, readings of the same ones would lie over them
         parts += _obstacle(fit.at(east, north), kind)
     if azimuth is not None:
         parts += _sight(fit, spots or [("", 0.0, 0.0)], azimuth)

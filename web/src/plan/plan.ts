@@ -66,7 +66,7 @@ export function framed(things: Thing[], spots: At[], aspect: number): View {
   const [west, right] = [Math.min(0, ...east), Math.max(0, ...east)]
   const [south, top] = [Math.min(0, ...north), Math.max(0, ...north)]
   const wide = Math.max(right - west, LEAST_M) * 1.24
-  const high = Math.max(top - south, LEAST_M) * 1.24
+  const high = Math.max(top - south, LEAST_M) * 1.4
   const width = Math.max(wide, high * aspect)
   const height = width / aspect
   return { west: (west + right - width) / 2, north: (south + top + height) / 2, width, height }

@@ -51,7 +51,6 @@ defineExpose({
   <p v-for="one in build ? pages('') : []" :key="one.url">
     <a :href="one.url" target="_blank" class="page"><icon-book-2 :size="16" aria-hidden="true" /> {{ one.name }}</a>
   </p>
-  <plan-here v-if="store.job?.facts.sky.things?.length" />
   <ol v-if="build" class="steps" aria-label="Build steps">
     <li
       v-for="(view, index) in build.steps"
@@ -97,6 +96,7 @@ defineExpose({
       </div>
     </li>
   </ol>
+  <plan-here v-if="store.job?.facts.sky.things?.length" />
   <p v-else class="quiet">
     What belongs here: the steps of your terminal, in order. Choose a terminal at
     <router-link :to="`/jobs/${store.number}/brief`">Brief</router-link>.
