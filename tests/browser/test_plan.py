@@ -142,14 +142,16 @@ def test_a_house_is_drawn_at_right_angles_moved_by_hand_and_keys_and_taken_back(
     house.focus()
     for _ in range(5):  # quick presses add up
         page.keyboard.press("ArrowRight")
+    expect(page.get_by_label("Corner 1, east")).to_have_value(f"{drawn[0][0] + 0.5:g}")
     saved(page)
     moved = corners(page)
     assert moved[0][0] == pytest.approx(drawn[0][0] + 0.5, abs=0.011)
     box = at_rest(house)
-    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + 3 * box["height"] / 4)
+    page.mouse.move(box["x"] + box["width"] / 5, box["y"] + 3 * box["height"] / 4)
     page.mouse.down()
-    page.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + 3 * box["height"] / 4, steps=4)
+    page.mouse.move(box["x"] + box["width"] / 5 + 60, box["y"] + 3 * box["height"] / 4, steps=4)
     page.mouse.up()
+    expect(page.get_by_label("Corner 1, east")).not_to_have_value(f"{moved[0][0]:g}")
     saved(page)
     assert corners(page)[0][0] > moved[0][0] + 0.5
     page.keyboard.press("Control+z")

@@ -163,3 +163,34 @@ def test_what_is_drawn_stays_on_its_spot_when_another_position_becomes_the_place
     now = {one["letter"]: one["ground_m"] for one in look(crew)["plan"]["positions"]}
     assert now["C"] == pytest.approx(0.0, abs=0.01)
     assert now["B"] - now["A"] == pytest.approx(ground["B"] - ground["A"], abs=0.02)
+
+
+@pytest.mark.django_db
+def test_a_sky_that_rests_on_a_drawing_alone_is_minded_and_without_the_word_not_known(crew):
+    """Nobody read anything: the drawing may fail a place; it passes one only by somebody's word, and is minded then."""
+
+    def sky(**told):
+        job = change(crew, JOB, **told).json()
+        return next(one for one in job["assessment"]["stations"] if one["code"] == "sky")
+
+    def levels(told):
+        return {one["code"]: one["level"] for one in told["findings"]}
+
+    blind = levels(sky(skylines=[]))
+    assert (blind["sky.scan"], blind.get("sky.tube")) == ("unknown", None)  # nothing is called free
+    told = sky(all_drawn=True)
+    assert told["verdict"] in ("mind", "hold")
+    assert (levels(told)["sky.plan_alone"], levels(told)["sky.tube"]) == ("mind", "clear")
+    bare = [
+        {**one, "height_m": None} if one["kind"] == "tree" else one for one in facts(crew)["facts"]["sky"]["things"]
+    ]
+    assert levels(sky(things=bare))["sky.scan"] == "unknown"  # what is drawn has no height: the word does not hold
+
+
+@pytest.mark.django_db
+def test_the_drawn_way_becomes_pieces_none_of_them_too_short(crew):
+    job = facts(crew)
+    way, pieces = job["assessment"]["drawn_way"], job["assessment"]["drawn_pieces"]
+    assert [one["kind"] for one in pieces] == ["loop", "outdoor", "outdoor", "outdoor", "indoor"]
+    for drawn, piece in zip(way["pieces"], pieces[1:], strict=True):
+        assert drawn["length_m"] <= piece["length_m"] < drawn["length_m"] + 0.1

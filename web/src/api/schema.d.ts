@@ -9621,6 +9621,11 @@ export interface components {
             deliveries: components["schemas"]["DeliveriesResult"];
             /** @description The figures that the crew's own instruments show */
             dial?: components["schemas"]["DialFigures"] | null;
+            /**
+             * Drawn Pieces
+             * @description That way as pieces, each to the next decimetre, with the loop that is left
+             */
+            drawn_pieces?: components["schemas"]["CablePiece"][];
             /** @description The planned position's cable as the plan has it */
             drawn_way?: components["schemas"]["CableWay"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import math
+
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.cable import CableInput, CableResult, ExtraRunsInput, cable, extra_runs
+from rindle_core.stations.cable.cable import CableInput, CablePiece, CableResult, ExtraRunsInput, cable, extra_runs
 from rindle_core.stations.cable.findings import PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import cable_needed_m, drawn_way
+from rindle_core.stations.sky.plan_lines import CableWay
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
@@ -62,13 +65,34 @@ def _judge_planned(job: JobInput) -> list[Finding]:
     ]
 
 
+def _as_pieces(way: CableWay, loop_m: float) -> list[CablePiece]:
+    """No piece is cut too short: each goes to the next decimetre."""
+    loop = CablePiece(kind="loop", length_m=loop_m)
+    return [
+        loop,
+        *(
+            CablePiece(
+                kind="indoor" if one.indoors else "outdoor",
+                length_m=math.ceil(round(one.length_m * 10.0, 6)) / 10.0,
+                note="from the plan",
+            )
+            for one in way.pieces
+        ),
+    ]
+
+
 def assess(context: Context) -> Outcome[CablePart]:
     """Loss and supply of the run; the extra runs are told beside it."""
     job = context.job
     found = cable_of(job)
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
     way = drawn_way(job, job.sky.position_letter)
-    part = CablePart(cable=found.result if found else None, extra_runs=extras.result, drawn_way=way)
+    part = CablePart(
+        cable=found.result if found else None,
+        extra_runs=extras.result,
+        drawn_way=way,
+        drawn_pieces=_as_pieces(way, job.picks.rules.service_loop_m) if way else [],
+    )
     judged = found.findings if found else [WAITS_FOR_CABLE]
     return Outcome(part, [*judged, *_judge_planned(job), *stops_of(job, STOPPED, "drill")])
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
-from rindle_core.stations.cable.cable import CableResult, ExtraRunsResult
+from rindle_core.stations.cable.cable import CablePiece, CableResult, ExtraRunsResult
 from rindle_core.stations.sky.plan_lines import CableWay
 
 
@@ -14,6 +14,9 @@ class CablePart(Model):
 
     cable: CableResult | None
     extra_runs: ExtraRunsResult | None = None
+    drawn_pieces: list[CablePiece] = Field(
+        default_factory=list, description="That way as pieces, each to the next decimetre, with the loop that is left"
+    )
     drawn_way: CableWay | None = Field(default=None, description="The planned position's cable as the plan has it")
 
 

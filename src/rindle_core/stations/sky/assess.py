@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
+from typing import Any
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -10,7 +12,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
-from rindle_core.stations.sky.findings import PLANNED, SCAN, TRIAL
+from rindle_core.stations.sky.findings import PLAN_ALONE, PLANNED, SCAN, TRIAL
 from rindle_core.stations.sky.mock_up import MockUpInput, MockUpResult, mock_up
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
@@ -153,6 +155,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *_judge_planned(job, compared.result if compared else None),
         *(_of_the_plan(job, tried.findings) if tried else []),
         *_judge_trial_wanted(job),
+        *_judge_alone(around),
         *(plan.findings if plan else []),
     ]
     return result, findings
@@ -193,6 +196,20 @@ def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
             limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
             bound="at_least",
             clears_by="Read a point every 15° or so where the terminal looks, free stretches too.",
+        )
+    ]
+
+
+def _judge_alone(around: Mapping[str, Any]) -> list[Finding]:
+    """A sky that rests on a drawing alone: nobody has stood there and looked."""
+    if around["skyline"] or around["obstacles"] or not (around["drawn"] and around["all_drawn"]):
+        return []
+    return [
+        PLAN_ALONE(
+            Level.MIND,
+            "The sky is judged from the plan alone",
+            "What is not drawn is not seen, and heights from the ground are rough.",
+            clears_by="Read the skyline where the terminal will stand, or photograph it, before anything is drilled.",
         )
     ]
 

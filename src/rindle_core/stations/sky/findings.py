@@ -169,6 +169,13 @@ TRIAL_OUTSIDE = Kind(
     source="Times of the log against the trial's clock",
     at="sky.trial",
 )
+PLAN_ALONE = Kind(
+    "sky.plan_alone",
+    "whether anybody has read the sky that the plan stands for",
+    against="a skyline read at the place",
+    source="What is drawn, and what was read",
+    at="sky.skylines",
+)
 PLAN_BEAM = Kind(
     "sky.plan_beam",
     "lower edge of the beam over drawn places where people are",

@@ -79,8 +79,10 @@ def cable_way(
     last = next((up for up in told if up is not None), 0.0)
     filled = [last := (last if up is None else up) for up in told]
     entries = [one.spots[0] for one in things if one.told.role == "entry"]
-    near = (k for k, spot in enumerate(spots) if any(math.dist(spot, entry) <= _AT_ENTRY_M for entry in entries))
-    entered = next(near, None)
+    off_m, at_entry = min(
+        ((math.dist(spot, entry), k) for k, spot in enumerate(spots) for entry in entries), default=(math.inf, 0)
+    )
+    entered = at_entry if off_m <= _AT_ENTRY_M else None
     points = [(*spot, up) for spot, up in zip(spots, filled, strict=True)]
     pieces = [
         CablePieceDrawn(

@@ -54,17 +54,11 @@ const usual = computed(() => ({
 const columns = columnsOf('cable.cable_pieces', 'kind', 'length_m', 'note')
 const show = (value: number) => formatQuantity(value, 'm', prefs.system)
 const way = computed(() => job.value.assessment.drawn_way ?? null)
-/** The drawn pieces, each to the next decimetre, with the loop that is always left. */
-function takeWay(): void {
-  const pieces = (way.value?.pieces ?? []).map((one) => ({
-    id: rowId(),
-    kind: one.indoors ? 'indoor' : 'outdoor',
-    length_m: Math.ceil(one.length_m * 10 - 1e-6) / 10,
-    note: 'from the plan',
-  }))
-  const loop = { id: rowId(), kind: 'loop', length_m: job.value.facts.picks.rules?.service_loop_m ?? 0, note: '' }
-  void store.replaceList('cable_pieces', [loop, ...pieces])
-}
+const takeWay = () =>
+  store.replaceList(
+    'cable_pieces',
+    (job.value.assessment.drawn_pieces ?? []).map((one) => ({ ...one, id: rowId() })),
+  )
 defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
