@@ -27,6 +27,7 @@ from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import documents, edit
 from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.jobs.models import Job
 from rindle_server.pictures import read_picture
 
 router = Router(tags=["plan"])
@@ -108,27 +109,28 @@ def plan_svg(request: HttpRequest, number: str) -> HttpResponse:
     return answer
 
 
+def _kept(request: HttpRequest, number: str, file: UploadedFile) -> tuple[Job, dict[str, int]]:
+    """The job with a picture in its locker, upright; its number there and its size."""
+    job = edit.editable(number)
+    name = file.name or "picture.jpg"
+    read = read_picture(name, bytes_of(file))
+    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
+    return job, {"document_id": row.pk, "width_px": read.width_px, "height_px": read.height_px}
+
+
 @router.post("/{number}/plan/picture", response=JobOut)
 def take_picture(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
     """A picture from above, or a sketch, is kept and laid under the plan; its place is told afterwards."""
-    job = edit.editable(number)
-    name = file.name or "plan.jpg"
-    read = read_picture(name, bytes_of(file))
-    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
-    told = PlanPicture(document_id=row.pk, width_px=read.width_px, height_px=read.height_px)
-    edit.patch(job, "sky", {"plan_picture": told.model_dump(mode="json")})
+    job, kept = _kept(request, number, file)
+    edit.patch(job, "sky", {"plan_picture": PlanPicture(**kept).model_dump(mode="json")})
     return job_out(job)
 
 
 @router.post("/{number}/mock-up", response=JobOut)
 def take_mock_up(request: HttpRequest, number: str, file: File[UploadedFile]) -> JobOut:
     """A photo of the place is kept; the antenna is drawn into it once its marks are set."""
-    job = edit.editable(number)
-    name = file.name or "place.jpg"
-    read = read_picture(name, bytes_of(file))
-    row = documents.keep(job, f"{name.rpartition('.')[0] or name}.jpg", read.content, person_of(request).name)
-    told = MockUp(document_id=row.pk, width_px=read.width_px, height_px=read.height_px)
-    edit.patch(job, "sky", {"mock_up": told.model_dump(mode="json")})
+    job, kept = _kept(request, number, file)
+    edit.patch(job, "sky", {"mock_up": MockUp(**kept).model_dump(mode="json")})
     return job_out(job)
 
 

@@ -59,7 +59,9 @@ const told = computed(() => {
     return `${kind.name}: click the next corner${snap}; double click, Enter or Done ends it.`
   }
   if (thing.value) return 'Drag it, or its corners; arrows move it by 0.1 m, with Shift by 1 m.'
-  return store.locked ? '' : 'Drag a thing or a letter; drag the paper to move about.'
+  if (store.locked) return ''
+  if (!plan.things.value.length) return 'Nothing is drawn yet: put down the house first, then trees, wires and ways.'
+  return 'Drag a thing or a letter; drag the paper to move about.'
 })
 const letters = computed(() =>
   plan.spots.value.map((one) => ({

@@ -40,6 +40,13 @@ const zones = computed(() =>
 )
 
 const picture = computed(() => store.job?.assessment.sky_more?.picture ?? null)
+/** Right and down of the picture as east and north of the sheet. */
+const laid = computed(() => {
+  const one = picture.value
+  if (!one) return ''
+  const turn = [one.east_of_x_m, -one.north_of_x_m, one.east_of_y_m, -one.north_of_y_m, one.east_m, -one.north_m]
+  return `matrix(${turn.join(' ')})`
+})
 
 const hands = useHands({
   host,
@@ -111,7 +118,7 @@ defineExpose({
       :width="picture.width_px"
       :height="picture.height_px"
       preserveAspectRatio="none"
-      :transform="`matrix(${picture.east_of_x_m} ${-picture.north_of_x_m} ${picture.east_of_y_m} ${-picture.north_of_y_m} ${picture.east_m} ${-picture.north_m})`"
+      :transform="laid"
     />
     <g
       v-for="thing in inOrder"

@@ -70,7 +70,7 @@ const points = (rim: { x_px: number; y_px: number }[]) => rim.map((one) => `${on
     <span v-if="trouble" class="fault" role="alert">{{ trouble }}</span>
   </div>
   <template v-if="told">
-    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions, vuejs-accessibility/click-events-have-key-events -- a place in a photo can only be pointed at -->
+    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions, vuejs-accessibility/click-events-have-key-events -- only pointed at -->
     <svg
       ref="host"
       :viewBox="`0 0 ${told.width_px} ${told.height_px}`"
