@@ -194,3 +194,14 @@ def test_the_drawn_way_becomes_pieces_none_of_them_too_short(crew):
     assert [one["kind"] for one in pieces] == ["loop", "outdoor", "outdoor", "outdoor", "indoor"]
     for drawn, piece in zip(way["pieces"], pieces[1:], strict=True):
         assert drawn["length_m"] <= piece["length_m"] < drawn["length_m"] + 0.1
+
+
+@pytest.mark.django_db
+def test_a_cable_that_is_told_shorter_than_it_is_drawn_does_not_reach(crew):
+    """Cable B is drawn 24.3 m long: neither 5 m that somebody told nor pieces of 5 m are enough."""
+    rows = facts(crew)["facts"]["sky"]["positions"]
+    short = [{**one, "cable_length_m": 5.0} if one["letter"] == "B" else one for one in rows]
+    pieces = [{"kind": "outdoor", "length_m": 5.0}]
+    job = change(crew, JOB, positions=short, position_letter="B", cable_pieces=pieces).json()
+    notes = {one["code"]: one for view in job["assessment"]["stations"] for one in view["findings"]}
+    assert (notes["cable.planned"]["level"], notes["cable.planned"]["limit"]) == ("mind", pytest.approx(24.3, abs=0.1))

@@ -37,12 +37,12 @@ def drawn_way(job: JobInput, letter: str) -> CableWay | None:
 
 
 def cable_needed_m(job: JobInput, letter: str) -> tuple[float | None, bool]:
-    """What the cable of a position is at least, and whether that is drawn; what somebody measured goes before."""
+    """What the cable of a position is at least, and whether that is drawn: the longer of what was told and drawn."""
     one = next((one for one in job.sky.positions if one.letter == letter), None)
-    if one is not None and one.cable_length_m is not None:
-        return one.cable_length_m, False
-    way = drawn_way(job, letter)
-    return (None, False) if way is None else (way.length_m, True)
+    told, way = one.cable_length_m if one is not None else None, drawn_way(job, letter)
+    if way is not None and (told is None or way.length_m > told):
+        return way.length_m, True
+    return told, False
 
 
 __all__ = ["LOOKS_AT", "cable_needed_m", "drawn_way", "planned", "planned_height_m"]

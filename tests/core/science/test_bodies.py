@@ -134,4 +134,6 @@ def test_the_skyline_of_a_roof_is_what_marching_along_rays_finds(
     top, away = at(body, to, (0.0, 0.0, eye_up))
     if found is None or away < 1.0 or covers(body, (0.0, 0.0)):
         return
-    assert top == pytest.approx(found, abs=0.3) or top > found  # a corner that the steps jump over
+    beside = [_marched_deg(body, (0.0, 0.0, eye_up), to + off) for off in (-0.2, 0.2)]
+    near = [found, *(one for one in beside if one is not None)]  # the steps may jump over a corner: it lies between
+    assert min(near) - 0.3 <= top <= max(near) + 0.3

@@ -5,7 +5,7 @@ import { NButton, NSelect } from 'naive-ui'
 import { computed } from 'vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import { factAt, type Path } from '@/fields/told'
-import { unitSign } from '@/lib/quantity'
+import { toEntry, unitSign } from '@/lib/quantity'
 import WordHelp from '@/frame/WordHelp.vue'
 import PlanTape from '@/plan/PlanTape.vue'
 import { cornerAfter, kindOf, leastCorners, stretches, type Thing, withoutCorner } from '@/plan/plan'
@@ -51,7 +51,7 @@ function edit(to: (thing: Thing) => Thing | null): void {
 const sides = computed(() => stretches(props.thing).map(([a, b]) => Math.hypot(a.east - b.east, a.north - b.north)))
 const lengthOf = (index: number) => {
   const side = sides.value[index]
-  return side === undefined ? '' : `${side.toFixed(2)}`
+  return side === undefined ? '' : toEntry(Math.round(side * 100) / 100, 'm', prefs.system)
 }
 const faults = computed(() => {
   const at = (store.job?.facts.sky.things ?? []).length

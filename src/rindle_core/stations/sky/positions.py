@@ -49,8 +49,8 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     holds, minds = plan_against(drawn, terminal_height(job, letter), plan) if drawn and plan else ([], [])
     if drawn is not None and not fields["exposure"]:
         fields["exposure"] = drawn.exposure
-    if drawn is not None and drawn.cable is not None and fields["cable_length_m"] is None:
-        fields["cable_length_m"] = round(drawn.cable.length_m, 1)
+    if drawn is not None and drawn.cable is not None and (fields["cable_length_m"] or 0.0) < drawn.cable.length_m:
+        fields["cable_length_m"] = round(drawn.cable.length_m, 1)  # a shorter one that somebody told does not reach
     level = worst(found.findings) if known and found else Level.UNKNOWN
     if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
