@@ -69,6 +69,16 @@ def test_the_strip_has_the_satellite_in_its_middle_and_says_the_margin_in_words(
     assert sum(what.startswith("Skyline at") for what in told) == len(POINTS)
 
 
+def test_a_thin_pole_is_drawn_as_high_as_it_is_judged():
+    around = ((355.93, 5), (356.02, 50), (356.11, 5), (40, 5))
+    _, drawing = strip([SkylinePoint(azimuth_deg=at, elevation_deg=up) for at, up in around])
+    paths = ET.fromstring(drawing.svg).iter(f"{SVG}path")
+    hill = next(node.get("d") for node in paths if "hill" in (node.get("fill") or ""))
+    top_px = min(float(y) for y in re.findall(r",(-?[0-9.]+)", hill))
+    drawn_deg = drawing.frame.top_elevation_deg - (top_px - drawing.frame.top_px) / drawing.frame.px_per_deg
+    assert drawn_deg == pytest.approx(50, abs=0.02)  # drawings are written to a tenth of their unit
+
+
 def test_an_empty_skyline_is_still_drawn_with_its_arc():
     _, drawing = strip([])
     assert "geostationary arc" in texts(drawing)

@@ -85,46 +85,63 @@ class Shift(NamedTuple):
         return math.sqrt(self.east_m**2 + self.north_m**2 + self.up_m**2)
 
 
-def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[SkylinePoint], int]:
-    """The points as seen from the shifted terminal, and how many could not be moved because they have no distance.
+class Seen(NamedTuple):
+    """Points as a terminal sees them: degrees, metres (NaN: not known) and what is left of each in the bare season."""
+
+    azimuth_deg: Array
+    elevation_deg: Array
+    distance_m: Array
+    leafless_share: Array
+
+
+def seen_from(points: Sequence[SkylinePoint], shift: Shift) -> Seen:
+    """The points as seen from the shifted terminal; those without a distance stay as they were read.
 
     Derivation: each point with a distance is a place east, north and up of the eye; the shift is taken off.
     """
+    at = np.array([point.azimuth_deg for point in points])
+    up = np.array([point.elevation_deg for point in points])
+    away = np.array([math.nan if point.distance_m is None else point.distance_m for point in points])
+    bare = np.array([point.leafless_share for point in points])
+    if shift == Shift():
+        return Seen(at, up, away, bare)
+    told = ~np.isnan(away)
+    east = away * np.sin(np.radians(at)) - shift.east_m
+    north = away * np.cos(np.radians(at)) - shift.north_m
+    level = np.maximum(np.hypot(east, north), 0.01)
+    top = away * np.tan(np.radians(np.minimum(up, 89.9))) - shift.up_m
+    return Seen(
+        np.where(told, np.degrees(np.arctan2(east, north)) % 360.0 % 360.0, at),
+        np.where(told, np.maximum(-20.0, np.degrees(np.arctan2(top, level))), up),
+        np.where(told, level, away),
+        bare,
+    )
+
+
+def moved_points(points: Sequence[SkylinePoint], shift: Shift) -> tuple[list[SkylinePoint], int]:
+    """The points as seen from the shifted terminal, and how many could not be moved because they have no distance."""
     if shift == Shift():
         return list(points), 0
-    moved, kept = [], 0
-    for point in points:
-        if point.distance_m is None:
-            moved.append(point)
-            kept += 1
-            continue
-        azimuth, elevation = math.radians(point.azimuth_deg), math.radians(point.elevation_deg)
-        east, north = (
-            point.distance_m * math.sin(azimuth) - shift.east_m,
-            point.distance_m * math.cos(azimuth) - shift.north_m,
-        )
-        level = max(math.hypot(east, north), 0.01)
-        top = point.distance_m * math.tan(min(elevation, math.radians(89.9))) - shift.up_m
-        moved.append(
-            point.model_copy(
-                update={
-                    "azimuth_deg": math.degrees(math.atan2(east, north)) % 360.0 % 360.0,
-                    "elevation_deg": max(-20.0, math.degrees(math.atan2(top, level))),
-                    "distance_m": level,
-                }
-            )
-        )
-    return moved, kept
+    rows = zip(points, *(one.tolist() for one in seen_from(points, shift)[:3]), strict=True)
+    moved = [
+        point
+        if point.distance_m is None
+        else point.model_copy(update={"azimuth_deg": at, "elevation_deg": up, "distance_m": away})
+        for point, at, up, away in rows
+    ]
+    return moved, unmoved_count(points, shift)
 
 
-def _point_profile(
-    points: Sequence[SkylinePoint], azimuth: Array, assumed_distance_m: float
-) -> tuple[Array, Array, Array]:
-    ordered = sorted(points, key=lambda point: point.azimuth_deg)
-    at = np.array([point.azimuth_deg for point in ordered])
-    away = np.array([point.distance_m or assumed_distance_m for point in ordered])
-    bare = np.array([point.leafless_share for point in ordered])
-    elevation = np.interp(azimuth, at, [point.elevation_deg for point in ordered], period=360.0)
+def unmoved_count(points: Sequence[SkylinePoint], shift: Shift) -> int:
+    """How many points could not be moved because they have no distance."""
+    return 0 if shift == Shift() else sum(point.distance_m is None for point in points)
+
+
+def _point_profile(seen: Seen, azimuth: Array, assumed_distance_m: float) -> tuple[Array, Array, Array]:
+    order = np.argsort(seen.azimuth_deg, kind="stable")
+    at, up, away, bare = (one[order] for one in seen)
+    away = np.where(np.isnan(away), assumed_distance_m, away)
+    elevation = np.interp(azimuth, at, up, period=360.0)
     after = np.searchsorted(at, azimuth, side="left") % len(at)
     before = (np.searchsorted(at, azimuth, side="right") - 1) % len(at)
     return elevation, np.minimum(away[before], away[after]), np.maximum(bare[before], bare[after])
@@ -168,7 +185,7 @@ def build_profile(
     Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
     index; `about` a bearing and how far to either side of it is wanted, where that is not the whole circle.
     """
-    seen, _ = moved_points(points, shift)
+    seen = seen_from(points, shift)
     shapes = [(at, *obstacle_outline(one, shift, eye_height_m, years)) for at, one in enumerate(obstacles)]
     corners = [
         (middle + side * (half + beyond)) % 360.0
@@ -180,12 +197,12 @@ def build_profile(
         ends = corner_bearings_deg(solid, eye[0], eye[1])
         corners += [(end + beyond) % 360.0 for end in ends.tolist() for beyond in (-_EDGE_DEG, 0.0, _EDGE_DEG)]
     azimuth = np.unique(
-        np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), [point.azimuth_deg for point in seen], corners])
+        np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), seen.azimuth_deg, corners])
     )
     if about is not None:
         azimuth = azimuth[np.abs(wrap_180(azimuth - about[0])) <= about[1]]
     count = len(azimuth)
-    if seen:
+    if points:
         elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
     else:
         elevation, away, bare = np.full(count, _NOTHING_DEG), np.full(count, 200_000.0), np.ones(count)
@@ -283,6 +300,7 @@ __all__ = [
     "Obstacle",
     "Profile",
     "Season",
+    "Seen",
     "Shift",
     "SkylinePoint",
     "build_profile",
@@ -291,5 +309,7 @@ __all__ = [
     "obstacle_outline",
     "point_groups",
     "scanned_percent",
+    "seen_from",
     "tube_half_angle_deg",
+    "unmoved_count",
 ]

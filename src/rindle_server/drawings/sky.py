@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from rindle_core.job import JobAssessment, JobInput
+from rindle_core.kernel.geometry import Array
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.units import format_quantity
 from rindle_core.science.skyline import Kind, Profile, SkylinePoint, elevation_at
@@ -19,6 +20,8 @@ from rindle_server.drawings.strip import Strip
 from rindle_server.drawings.svg import Drawing, Point, circle, ink, line, path, sheet, tag, words
 
 _TREE_LINES_PX = 8
+_TWICE_DEG = 1e-7
+_BEND_DEG = 1e-6  # a line that bends by less is straight
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,15 +102,24 @@ def _hatch(strip: Strip, subject: StripSubject, profile: Profile, foot: float) -
     return [tag("path", d="".join(strokes), stroke=ink("quiet"), stroke_width=1, fill="none")] if strokes else []
 
 
+def corners_of(profile: Profile) -> Array:
+    """The bearings at which the skyline bends: between them it is straight, so that nothing thin falls between two
+    steps.
+    """
+    apart = np.diff(profile.azimuth_deg, prepend=-1.0) > _TWICE_DEG  # a bearing that stands there twice bends nowhere
+    at, up = profile.azimuth_deg[apart], profile.elevation_deg[apart]
+    before, after = np.roll(at, 1), np.roll(at, -1)
+    before[0], after[-1] = before[0] - 360.0, after[-1] + 360.0
+    between = (at - before) / np.maximum(after - before, 1e-12)
+    straight = np.roll(up, 1) + between * (np.roll(up, -1) - np.roll(up, 1))
+    return np.asarray(at[np.abs(up - straight) > _BEND_DEG])
+
+
 def _outline(strip: Strip, profile: Profile) -> list[Point]:
-    azimuths = np.unique(
-        np.concatenate(
-            [strip.azimuths(0.5), *(profile.azimuth_deg[profile.source >= 0] + turn for turn in (-360.0, 0.0, 360.0))]
-        )
-    )
-    azimuths = azimuths[
-        (azimuths >= strip.centre_deg - strip.half_deg) & (azimuths <= strip.centre_deg + strip.half_deg)
-    ]
+    ends = [strip.centre_deg - strip.half_deg, strip.centre_deg + strip.half_deg]
+    bends = corners_of(profile)
+    azimuths = np.unique(np.concatenate([ends, *(bends + turn for turn in (-360.0, 0.0, 360.0))]))
+    azimuths = azimuths[(azimuths >= ends[0]) & (azimuths <= ends[1])]
     tops = elevation_at(profile, np.mod(azimuths, 360.0))
     foot = strip.top + strip.height
     xs = strip.left + (azimuths - strip.centre_deg + strip.half_deg) * strip.px

@@ -21,7 +21,7 @@ from rindle_core.science.look_angles import look_angles
 from rindle_core.science.refraction import apparent_from_free_space_deg
 from rindle_core.science.sight import Margins, Sight, about, margins
 from rindle_core.science.site import Site
-from rindle_core.science.skyline import BARE_SHARE, Profile, moved_points
+from rindle_core.science.skyline import BARE_SHARE, Profile, unmoved_count
 from rindle_core.science.sun import day_path
 from rindle_core.stations.sky.findings import CLEARANCE, EMPTY, GAP, GROWTH, LEAF, TUBE
 from rindle_core.stations.sky.surroundings import Surroundings
@@ -378,7 +378,7 @@ def sky(given: SkyInput) -> Outcome[SkyResult]:
             "removals": [] if tube_m == 0 and flat_m == 0 else _removals(given, sight),
             "tube_years": tube_y,
             "clearance_years": flat_y,
-            "unmoved_count": moved_points(given.skyline, given.shift())[1],
+            "unmoved_count": unmoved_count(given.skyline, given.shift()),
         }
     result = SkyResult.model_validate(
         {

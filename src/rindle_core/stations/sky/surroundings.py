@@ -17,8 +17,9 @@ from rindle_core.science.skyline import (
     Shift,
     SkylinePoint,
     build_profile,
-    moved_points,
     point_groups,
+    seen_from,
+    unmoved_count,
 )
 from rindle_core.stations.sky.findings import MOVED
 
@@ -146,10 +147,11 @@ class Surroundings(Model):
     def _also_read(self, drawn: Solid) -> set[int]:
         """The read points that are of a drawn thing too: of its kind, and no farther beside it than hands read."""
         covered = np.array(drawn_bearings_deg([drawn], self.plan_east_m, self.plan_north_m))
+        bearings_deg = seen_from(self.skyline, self.shift()).azimuth_deg
         return {
             at
-            for at, point in enumerate(moved_points(self.skyline, self.shift())[0])
-            if point.kind == drawn.kind and np.abs(wrap_180(covered - point.azimuth_deg)).min() <= _HAND_DEG
+            for at, point in enumerate(self.skyline)
+            if point.kind == drawn.kind and np.abs(wrap_180(covered - bearings_deg[at])).min() <= _HAND_DEG
         }
 
     def moved_finding(self) -> list[Finding]:
@@ -157,7 +159,7 @@ class Surroundings(Model):
         shift = self.shift()
         if shift.distance_m < _SAME_PLACE_M:
             return []
-        unmoved = moved_points(self.skyline, shift)[1]
+        unmoved = unmoved_count(self.skyline, shift)
         whole = unmoved == 0
         return [
             MOVED(
