@@ -236,6 +236,7 @@ LABELS: dict[str, str] = {
     "travel_checks": "Checks of a set that travels",
     "trial_apart_m": "Trial: heights that are apart",
     "trial_least_h": "Trial: least hours",
+    "trial_sector_percent": "Trial: wanted from this loss in a sector",
     "trial_spread_share": "Trial: spread allowed",
     "trial_wanted_h": "Trial: wanted hours",
     "true_deg": "It is",
@@ -279,6 +280,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "low_orbit_hold_percent", "unserved_percent", "better_bearing_percent", "elements_fresh_days",
         "browse_out_percent", "stream_gap_s", "stream_gaps_per_h", "call_gap_s", "call_gaps_per_h",
         "game_gaps_per_h", "trial_least_h", "trial_wanted_h", "trial_apart_m", "trial_spread_share",
+        "trial_sector_percent",
     ),
     "Positions": ("reason_factor", "aside_factor", "cable_weight_m", "at_height_weight_min"),
     "Mount and wind": (

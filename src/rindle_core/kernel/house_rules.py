@@ -136,6 +136,12 @@ class HouseRules(Model):
     trial_apart_m: float = Field(
         default=3.0, ge=0, le=100, description="How far the trial may stand from the position and still speak for it"
     )
+    trial_sector_percent: float = Field(
+        default=0.1,
+        gt=0,
+        le=10,
+        description="Time lost towards one sector of 15° from which a trial is wanted before anything is drilled",
+    )
     trial_spread_share: float = Field(
         default=0.65,
         gt=0,

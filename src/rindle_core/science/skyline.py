@@ -196,9 +196,7 @@ def build_profile(
     for solid in drawn:
         ends = corner_bearings_deg(solid, eye[0], eye[1])
         corners += [(end + beyond) % 360.0 for end in ends.tolist() for beyond in (-_EDGE_DEG, 0.0, _EDGE_DEG)]
-    azimuth = np.unique(
-        np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), seen.azimuth_deg, corners])
-    )
+    azimuth = np.unique(np.concatenate([np.arange(0.0, 360.0, _STEP_DEG), seen.azimuth_deg, corners]))
     if about is not None:
         azimuth = azimuth[np.abs(wrap_180(azimuth - about[0])) <= about[1]]
     count = len(azimuth)

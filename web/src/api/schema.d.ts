@@ -3157,6 +3157,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -3442,6 +3443,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -3654,6 +3656,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -4026,6 +4029,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -4153,6 +4157,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -5255,6 +5260,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -6313,6 +6319,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -7139,6 +7146,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -8485,6 +8493,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -9202,6 +9211,12 @@ export interface components {
              */
             trial_least_h: number;
             /**
+             * Trial Sector Percent
+             * @description Time lost towards one sector of 15° from which a trial is wanted before anything is drilled
+             * @default 0.1
+             */
+            trial_sector_percent: number;
+            /**
              * Trial Spread Share
              * @description Spread of a trial's count of interruptions over that of chance alone: passes share them out evenly
              * @default 0.65
@@ -9557,6 +9572,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -10042,6 +10058,7 @@ export interface components {
              *         "swing_loss_db": 0.5,
              *         "trial_apart_m": 3,
              *         "trial_least_h": 6,
+             *         "trial_sector_percent": 0.1,
              *         "trial_spread_share": 0.65,
              *         "trial_wanted_h": 12,
              *         "unserved_percent": 0.5,
@@ -11339,6 +11356,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -11505,6 +11523,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -11702,6 +11721,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -11935,6 +11955,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -13197,6 +13218,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -14076,6 +14098,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -14509,6 +14532,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -15818,6 +15842,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -16178,12 +16203,8 @@ export interface components {
              * @description Minutes of work off the ground
              */
             time_at_height_min?: number | null;
-            /**
-             * Tried
-             * @description Whether a trial stands behind the figure
-             * @default false
-             */
-            tried: boolean;
+            /** @description What a trial that stood there says of it; None: none has */
+            trial_level?: components["schemas"]["Level"] | null;
             /** Tube Margin Deg */
             tube_margin_deg?: number | null;
             /**
@@ -16307,6 +16328,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -16643,6 +16665,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -17175,6 +17198,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -17461,6 +17485,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -17972,6 +17997,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -18265,6 +18291,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -18543,6 +18570,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -18731,6 +18759,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -18848,6 +18877,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -19144,6 +19174,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -19819,6 +19850,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -20109,6 +20141,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -20448,6 +20481,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -20773,6 +20807,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,
@@ -20889,6 +20924,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
              *       "trial_spread_share": 0.65,
              *       "trial_wanted_h": 12,
              *       "unserved_percent": 0.5,

@@ -12,7 +12,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
-from rindle_core.stations.sky.findings import PLAN_ALONE, PLANNED, SCAN, TRIAL
+from rindle_core.stations.sky.findings import PLAN_ALONE, PLANNED, SCAN
 from rindle_core.stations.sky.mock_up import MockUpInput, MockUpResult, mock_up
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
@@ -20,57 +20,15 @@ from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.positions import bearings_that_matter, position_of
 from rindle_core.stations.sky.seen import (
     has_skyline,
-    low_orbit_input,
     low_orbit_of,
-    offset_of,
     set_for,
-    simulated_once,
     sky_of,
     surroundings,
-    terminal_height,
 )
 from rindle_core.stations.sky.surroundings import Surroundings
-from rindle_core.stations.sky.trial import TrialInput, TrialResult, trial
+from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.ways import ways_for
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
-
-
-def trial_of(job: JobInput) -> Outcome[TrialResult] | None:
-    """The `trial` calculator; None until a trial has ended and its log was read.
-
-    The prediction is that for the trial's own position.
-    """
-    told = job.sky.trial
-    if told.started_at is None or told.ended_at is None:
-        return None
-    given = low_orbit_input(job, told.letter)
-    if given is not None and told.height_m is not None:
-        given = given.model_copy(
-            update={"terminal_height_m": told.height_m, "read_height_m": set_for(job, told.letter)[1].read_height_m}
-        )
-    predicted = None if given is None else simulated_once(given.model_dump_json())
-    sectors: list[float] = []
-    if predicted is not None:
-        blocked = [one.blocked_percent for one in predicted.result.sectors]
-        sectors = [blocked[at] + blocked[at + 1] for at in range(0, len(blocked), 2)]
-    (east, north), (to_east, to_north) = offset_of(job, told.letter), offset_of(job, job.sky.position_letter)
-    up = 0.0
-    planned = terminal_height(job, job.sky.position_letter)
-    if told.height_m is not None and planned is not None:
-        up = planned - told.height_m
-    return trial(
-        TrialInput(
-            events=told.events,
-            started_at=told.started_at,
-            ended_at=told.ended_at,
-            predicted_blocked_percent=predicted.result.blocked_percent if predicted else None,
-            predicted_interruptions_per_h=predicted.result.blocked_per_h if predicted else None,
-            predicted_over_h=given.duration_h if given else None,
-            predicted_sectors_percent=sectors,
-            apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5,
-            rules=job.picks.rules,
-        )
-    )
 
 
 def mock_up_of(job: JobInput) -> MockUpResult | None:
@@ -131,6 +89,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
     tried = trial_of(job)
     around = surroundings(job, job.sky.position_letter)
     read_percent = scanned_percent(Surroundings(**around).read_bearings_deg(), bearings_that_matter(job))
+    watched = low_orbit_of(job)
     unread = has_skyline(job) and read_percent < job.picks.rules.scan_least_percent
     result = SkyAssessment(
         set_index=index,
@@ -153,8 +112,9 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *_judge_scan(job, read_percent),
         *(compared.findings if compared and len(rows) > 1 else []),
         *_judge_planned(job, compared.result if compared else None),
-        *(_of_the_plan(job, tried.findings) if tried else []),
-        *_judge_trial_wanted(job),
+        *(of_the_plan(job, tried.findings) if tried else []),
+        *judge_wanted(job),
+        *(judge_marginal(job, watched.result) if watched is not None and not unread else []),
         *_judge_alone(around),
         *(plan.findings if plan else []),
     ]
@@ -210,48 +170,6 @@ def _judge_alone(around: Mapping[str, Any]) -> list[Finding]:
             "The sky is judged from the plan alone",
             "What is not drawn is not seen, and heights from the ground are rough.",
             clears_by="Read the skyline where the terminal will stand, or photograph it, before anything is drilled.",
-        )
-    ]
-
-
-def _of_the_plan(job: JobInput, findings: list[Finding]) -> list[Finding]:
-    """A trial judges the place where it stood: of another one that is planned now it neither holds nor clears."""
-    stood, planned = job.sky.trial.letter, job.sky.position_letter
-    if stood == planned:
-        return findings
-    names = [f"position {letter}" if letter else "the job’s place" for letter in (stood, planned)]
-    return [
-        TRIAL(
-            Level.MIND,
-            f"The trial stood at {names[0]}, not at {names[1]}",
-            f"There: {one.message[0].lower()}{one.message[1:]}.",
-            figure=one.figure,
-            limit=one.limit,
-            bound=one.bound,
-            clears_by=f"Try {names[1]} for as long, before anything is drilled.",
-        )
-        if one.code == TRIAL.code
-        else one
-        for one in findings
-    ]
-
-
-def _judge_trial_wanted(job: JobInput) -> list[Finding]:
-    """A trial first is the usual choice where the job says so: it is asked for until its log is there."""
-    if (
-        job.picks.terminal is None
-        or job.picks.terminal.panel is None
-        or job.brief.permanence != "trial"
-        or job.sky.trial.events
-        or job.sky.trial.ended_at
-    ):
-        return []
-    if job.sky.trial.started_at is not None:
-        return [TRIAL.missing("The trial is running", "End it after its time, and read its log.")]
-    return [
-        TRIAL.missing(
-            "A trial is wanted before anything is drilled",
-            "Put the panel on its tripod near the place, and start the trial.",
         )
     ]
 

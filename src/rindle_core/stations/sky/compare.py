@@ -16,6 +16,10 @@ _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
 _EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
 _WEAK = {"chimney": "a chimney", "fence": "a fence", "thin_post": "a thin post", "gutter": "a gutter or fascia board"}
+_DOUBTFUL: dict[Level | None, str] = {
+    Level.MIND: "its trial is to be minded",
+    Level.UNKNOWN: "its trial cannot be believed",
+}
 POSITION_WORDS = {
     "ground": "reached from the ground",
     "ladder": "by ladder",
@@ -40,7 +44,9 @@ class PositionSky(CandidateFacts):
     mount_against: list[str] = Field(default_factory=list, description="What speaks against its mount, or its surface")
     plan_holds: list[str] = Field(default_factory=list, description="What the site plan holds against it")
     plan_minds: list[str] = Field(default_factory=list, description="What the site plan has to be minded of it")
-    tried: bool = Field(default=False, description="Whether a trial stands behind the figure")
+    trial_level: Level | None = Field(
+        default=None, description="What a trial that stood there says of it; None: none has"
+    )
 
 
 class CompareInput(Model):
@@ -87,6 +93,8 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.HOLD:
         found.append("the sky fails")
+    if one.trial_level is Level.HOLD:
+        found.append("its trial failed")
     if one.walkway_in_front:
         found.append("people walk in front of it")
     if one.weak:
@@ -105,6 +113,8 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.MIND:
         found.append("the sky is to be minded")
+    if one.trial_level in _DOUBTFUL:
+        found.append(_DOUBTFUL[one.trial_level])
     if _cable_is_tight(one, given):
         found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
     if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
@@ -129,7 +139,7 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
 def _good(one: PositionSky) -> list[str]:
     rows = [
         (one.sky_level is Level.CLEAR, "the sky is clear"),
-        (one.tried, "a trial stands behind it"),
+        (one.trial_level is Level.CLEAR, "a trial stands behind it"),
         (one.exposure == "lee", POSITION_WORDS["lee"]),
         (one.access == "ground", POSITION_WORDS["ground"]),
         (one.rigid, "does not move when shaken"),
@@ -168,7 +178,7 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
 def _level(one: PositionSky, given: CompareInput) -> Level:
     if _holds(one, given):
         return Level.HOLD
-    minded = _cable_is_tight(one, given) or one.plan_minds
+    minded = _cable_is_tight(one, given) or one.plan_minds or one.trial_level in _DOUBTFUL
     return Level.MIND if one.sky_level is Level.CLEAR and minded else one.sky_level
 
 

@@ -161,6 +161,14 @@ MOVED = Kind(
     source="Geometry of the points' distances",
     at="sky.skylines",
 )
+TRIAL_WANTED = Kind(
+    "sky.trial_wanted",
+    "time that is lost towards the worst sector",
+    against="house rule `trial_sector_percent`",
+    unit="percent",
+    source="Simulated passes against what was read, before any trial",
+    at="sky.trial",
+)
 TRIAL_OUTSIDE = Kind(
     "sky.trial_outside",
     "outages of the log outside the trial's time",

@@ -20,6 +20,7 @@ from rindle_core.stations.sky.plan_judge import plan_against
 from rindle_core.stations.sky.plan_seen import on_plan, plan_input
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings, terminal_height
 from rindle_core.stations.sky.surroundings import Surroundings
+from rindle_core.stations.sky.tried import trial_level
 
 
 class PositionView(Model):
@@ -54,7 +55,6 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     level = worst(found.findings) if known and found else Level.UNKNOWN
     if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
-    tried = job.sky.trial.letter == letter and job.sky.trial.ended_at is not None
     ranked = PositionSky.model_validate(
         {
             **fields,
@@ -64,7 +64,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
             "out_percent": simulated.result.out_percent if simulated and known else None,
             "interruptions_per_h": simulated.result.interruptions_per_h if simulated and known else None,
             "raise_by_m": fixed.result.raise_tube_m if fixed else None,
-            "tried": tried,
+            "trial_level": trial_level(job, letter),
             "plan_holds": holds,
             "plan_minds": minds,
             "mount_against": mount_against(job, candidate) if candidate else [],

@@ -295,3 +295,46 @@ def test_a_trial_judges_the_place_where_it_stood_and_no_other():
     assert held.level is Level.HOLD
     assert minded.level is Level.MIND
     assert "not at position B" in minded.message
+
+
+def test_a_trial_that_failed_is_a_hold_and_only_one_that_went_well_is_a_plus():
+    ranks = {
+        level: compare(
+            CompareInput(positions=[position("A", Level.CLEAR, rigid=True, trial_level=level)])
+        ).result.ranks[0]
+        for level in (None, Level.CLEAR, Level.MIND, Level.UNKNOWN, Level.HOLD)
+    }
+    assert {level: one.level for level, one in ranks.items()} == {
+        None: Level.CLEAR,
+        Level.CLEAR: Level.CLEAR,
+        Level.MIND: Level.MIND,
+        Level.UNKNOWN: Level.MIND,
+        Level.HOLD: Level.HOLD,
+    }
+    assert [level for level, one in ranks.items() if "a trial stands behind it" in one.good] == [Level.CLEAR]
+    assert "its trial failed" in ranks[Level.HOLD].bad
+
+
+def trial_findings(facts):
+    views = assess(JobInput.model_validate(facts)).result.stations
+    return {one.code: one for view in views if view.code == "sky" for one in view.findings if "trial" in one.code}
+
+
+def test_a_marginal_sector_asks_for_a_trial_until_one_has_stood_there():
+    facts = golden.read("2026-106")["facts"] | {"permanence": "permanent", "trial": {}}
+    pickier = {"rules": {**facts.get("rules", {}), "trial_sector_percent": 0.01, "low_orbit_hold_percent": 90.0}}
+    looser = {"rules": {**facts.get("rules", {}), "trial_sector_percent": 10.0, "low_orbit_hold_percent": 90.0}}
+    asked = trial_findings({**facts, **pickier})["sky.trial_wanted"]
+    assert asked.level is Level.MIND
+    assert asked.figure > 0.01
+    assert "sky.trial_wanted" not in trial_findings({**facts, **looser})
+    assert "sky.trial_wanted" not in trial_findings({**facts, **pickier, "permanence": "portable"})
+    letter = facts.get("position_letter", "")
+    begun = {"trial": {"letter": letter, "started_at": START.isoformat()}}
+    running = trial_findings({**facts, **pickier, **begun})
+    assert running["sky.trial"].level is Level.UNKNOWN  # begun is not done
+    begun["trial"]["ended_at"] = (START + dt.timedelta(hours=12)).isoformat()
+    ended = trial_findings({**facts, **pickier, **begun})
+    assert ended["sky.trial"].level is Level.UNKNOWN  # no log is no log without an outage
+    begun["trial"]["log_name"] = "by hand"
+    assert "sky.trial_wanted" not in trial_findings({**facts, **pickier, **begun})

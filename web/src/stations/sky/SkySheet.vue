@@ -73,6 +73,7 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       v-if="!onPlan"
       :declination="declination"
       :centre-deg="centre"
+      :satellite="fixed && fixed.satellite.elevation_deg > 0 ? fixed.satellite : null"
       :wide="panel !== null && panel !== undefined"
     />
     <leaf-part leaf="points" data-fact="sky.skylines"
