@@ -159,6 +159,47 @@ def test_points_are_set_moved_and_taken_out_in_the_strip(dish):
     expect(point).to_have_count(1)
 
 
+def view_box(page):
+    return [float(part) for part in editor(page).get_attribute("viewBox").split()]
+
+
+def test_the_strip_goes_round_keeps_its_zoom_and_takes_what_a_point_is_where_it_is_set(dish):
+    page = dish
+    station(page, "Sky")
+    type_lines(page, "100 10\n120 70 tree 15")  # so high that the strip grows with the next
+    page.get_by_role("button", name="Whole circle").click()
+    box = editor(page).bounding_box()
+    before = view_box(page)
+    page.mouse.move(box["x"] + 500, box["y"] + 30)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 300, box["y"] + 30, steps=5)
+    page.mouse.up()
+    turned = view_box(page)
+    assert turned[2] == pytest.approx(before[2])  # no nearer, no end: the circle was turned
+    assert turned[0] != pytest.approx(before[0])
+    page.get_by_role("button", name="Zoom in").click()
+    page.get_by_role("button", name="Zoom in").click()
+    kept = view_box(page)
+    page.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + 60)
+    mine = page.get_by_role("group", name="The point in hand")
+    mine.get_by_role("radio", name="pole").click()
+    mine.get_by_label("How far away").fill("23.5")
+    mine.get_by_label("How far away").blur()
+    mine.get_by_label("Height in degrees").fill("83")
+    mine.get_by_label("Height in degrees").blur()
+    saved(page)
+    page.wait_for_load_state("networkidle")  # drawn anew, with a higher top
+    now = view_box(page)
+    assert now[2] == pytest.approx(kept[2])
+    assert now[0] == pytest.approx(kept[0])
+    number = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
+    (skyline,) = page.request.get(f"/api/jobs/{number}").json()["facts"]["sky"]["skylines"]
+    told = next(one for one in skyline["points"] if one["elevation_deg"] == 83)
+    assert (told["kind"], told["distance_m"]) == ("pole", 23.5)
+    page.get_by_role("button", name="Take this point out").click()
+    expect(page.get_by_role("button", name=re.compile("^Point"))).to_have_count(2)
+
+
 def test_rows_that_are_typed_fast_stand_once_and_outlive_a_reload(dish):
     page = dish
     station(page, "Sky")

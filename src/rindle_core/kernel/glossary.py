@@ -61,6 +61,11 @@ GLOSSARY: tuple[Term, ...] = tuple(
             "What rises above the level round the terminal.",
             "Bearing and height in degrees, as seen from a place and a height.",
         ),
+        (
+            "Sector",
+            "A slice of the sky between two bearings, 15° or 30° wide.",
+            "As a slice of a cake seen from above.",
+        ),
         ("Margin", "Angle between the sight-line and the skyline.", "Negative where the skyline covers the satellite."),
         ("Tube", "The room that a beam needs: the aperture and a share of the first Fresnel zone round it.", ""),
         (

@@ -35,7 +35,7 @@ function turn(told: number | null): void {
 
 <template>
   <div class="point" role="group" :aria-label="point ? 'The point in hand' : 'The next point'">
-    <b>{{ point ? 'This point' : 'Next points' }}</b>
+    <b v-if="!point">Next points</b>
     <div class="kinds" role="radiogroup" aria-label="What stands there">
       <button
         v-for="one in KINDS"
@@ -92,7 +92,7 @@ function turn(told: number | null): void {
 .point {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 12px;
+  gap: 6px 8px;
   align-items: center;
   min-height: 46px;
   padding: 6px 0;
@@ -107,7 +107,7 @@ function turn(told: number | null): void {
 .kinds button {
   font: inherit;
   min-height: 40px;
-  padding: 0 11px;
+  padding: 0 9px;
   color: var(--ink);
   background: var(--sheet);
   border: 0;
@@ -128,11 +128,12 @@ label {
   align-items: center;
 }
 label :deep(input) {
-  width: 84px;
+  width: 62px;
   height: 40px;
+  padding: 0 6px;
 }
 label:first-of-type :deep(input) {
-  width: 118px;
+  width: 96px;
 }
 .out {
   display: grid;
