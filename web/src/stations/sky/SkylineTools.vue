@@ -92,7 +92,7 @@ const elsewhere = computed(() => {
 const scanned = computed(() => job.value.assessment.sky_more?.scanned_percent ?? 0)
 const faults = computed(() =>
   Object.entries(store.faults)
-    .filter(([field]) => field.startsWith('skylines.'))
+    .filter(([field]) => /^skylines\.|^skyline\.skylines\./.test(field))
     .map(([, message]) => message)
     .join(' '),
 )
