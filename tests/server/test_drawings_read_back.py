@@ -8,7 +8,12 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.geometry import separation_deg
-from rindle_server.drawings import job_drawings
+from rindle_core.science.skyline import elevation_at
+from rindle_core.stations.sky.seen import surroundings
+from rindle_core.stations.sky.surroundings import Surroundings
+from rindle_server.drawings import Look, job_drawings
+from rindle_server.drawings.sky import subject_of
+from rindle_server.drawings.sky_round import round_sky
 from tests import golden
 
 SVG = "{http://www.w3.org/2000/svg}"
@@ -240,3 +245,56 @@ def test_spare_feeds_stand_on_their_bar_to_scale_and_turned_as_told(narrow):
     for text, size, left, right in written(drawing.svg):
         assert size * (NARROW_PX if narrow else width) / width >= 12.0
         assert -1 <= left <= right <= width + 1, (text, left, right)
+
+
+def on_the_dome(drawing, points):
+    """Bearings and elevations of drawing points of the round sky, and how far outside the rim they lie."""
+    rim = next(one for one in nodes(drawing, "circle") if one.get("fill") == "var(--paper)")
+    x, y, radius = numbers(rim, "cx", "cy", "r")
+    across, up = np.array(points).T[0] - x, y - np.array(points).T[1]
+    out = np.hypot(across, up)
+    return np.degrees(np.arctan2(across, up)) % 360.0, 90.0 * (1.0 - out / radius), out - radius
+
+
+def test_the_round_sky_has_what_is_lost_behind_the_skyline_and_what_each_sector_costs():
+    facts, result, drawings = drawn("2026-106")
+    drawing, found = drawings["round-sky"], result.low_orbit
+    profile = Surroundings(**surroundings(facts, facts.sky.position_letter)).profile()
+    for name, blocked in (("lost", True), ("traffic", False)):
+        (marks,) = nodes(drawing, "path", **{"class": name})
+        shift = 2.5 if blocked else 0.0
+        at = [(float(x) + shift, float(y) + shift) for x, y in re.findall(r"M(-?[\d.]+),(-?[\d.]+)", marks.get("d"))]
+        azimuth, elevation, _ = on_the_dome(drawing, at)
+        told = [one for one in found.traffic if one.blocked is blocked]
+        assert len(told) == len(at) > 100
+        away = separation_deg(azimuth, elevation, *np.array([(one.azimuth_deg, one.elevation_deg) for one in told]).T)
+        assert away.max() < 0.15  # a tenth of a drawing unit is 0.06°
+        # A step's satellite may stand up to a step's way over the edge of what hides it, or under it.
+        assert np.mean((elevation < elevation_at(profile, azimuth)) == blocked) > 0.97
+    costly = [one for one in found.sectors if one.blocked_percent > 0]
+    bars = nodes(drawing, "path", **{"class": "cost"})
+    assert len(bars) == len(costly) > 1
+    most = max(one.blocked_percent for one in costly)
+    for bar, sector in zip(bars, costly, strict=True):
+        azimuth, _, outside = on_the_dome(drawing, points_of(bar))
+        assert sector.from_deg < azimuth.min() < azimuth.max() < sector.to_deg
+        assert np.ptp(outside) / 26.0 == pytest.approx(sector.blocked_percent / most, abs=0.01)
+    assert sum(what.startswith("From") for what, _ in drawing.rows) == len(found.sectors)
+
+
+@pytest.mark.parametrize("tilt_deg", [0.0, 21.0, 70.0])
+def test_the_edge_of_the_panels_sky_is_its_cone_cut_off_at_its_least_elevation(tilt_deg):
+    facts, result, _ = drawn("2026-106")
+    panel = facts.picks.terminal.panel.model_copy(update={"tilt_deg": tilt_deg})
+    drawing = round_sky(subject_of(facts, result), panel, Look())
+    boresight = result.low_orbit.boresight_azimuth_deg
+    edges = nodes(drawing, "path", stroke_dasharray="6 4")
+    azimuth, elevation, _ = (
+        np.concatenate(one) for one in zip(*(on_the_dome(drawing, points_of(e)) for e in edges), strict=True)
+    )
+    off_axis = separation_deg(azimuth, elevation, boresight, 90.0 - tilt_deg)
+    on_cone = np.abs(off_axis - panel.cone_half_deg) < 0.2
+    on_foot = np.abs(elevation - panel.least_elevation_deg) < 0.05
+    assert (on_cone | on_foot).all()
+    assert (off_axis < panel.cone_half_deg + 0.2).all()
+    assert on_cone.any()

@@ -23,6 +23,7 @@ from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.plan_side import side_drawing
 from rindle_server.drawings.sky import StripSubject, position_strips, skyline_strip, subject_of
+from rindle_server.drawings.sky_round import round_sky
 from rindle_server.drawings.svg import Drawing, Look, for_print
 
 Made = Callable[[JobInput, JobAssessment, Look], list[Drawing]]
@@ -105,6 +106,15 @@ def _wide(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [skyline_strip(edited, name="skyline-wide", title="Skyline, the whole circle", half_width_deg=180.0)]
 
 
+def _round(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    """A panel's sky from above, where the terminal is planned."""
+    subject = _subject(facts, result)
+    panel = facts.picks.terminal.panel if facts.picks.terminal else None
+    unread = result.sky_more is not None and result.sky_more.unread
+    drawn = round_sky(subject, panel, look, unread=unread) if subject is not None and panel is not None else None
+    return [drawn] if drawn else []
+
+
 def _positions(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     """A small strip for each candidate."""
     return position_strips(facts, result) if _subject(facts, result) is not None else []
@@ -140,6 +150,7 @@ GROUPS: dict[str, Made] = {
     "side": _side,
     "skyline": _skyline,
     "skyline-wide": _wide,
+    "round-sky": _round,
     "positions": _positions,
     "mount": _mount,
     "cable": _cable,

@@ -31,7 +31,7 @@ from rindle_server.stores.models import Firm
 
 _DRAWINGS = {
     "aim": ["dial"],
-    "sky": ["skyline", "plan", "side"],
+    "sky": ["skyline", "round-sky", "plan", "side"],
     "mount": ["mount"],
     "cable": ["cable"],
     "peak": ["peak-elevation", "peak-azimuth"],

@@ -6,6 +6,7 @@ import Fact from '@/fields/Fact.vue'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import DrawingView from '@/drawings/DrawingView.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import WorkBar from '@/frame/WorkBar.vue'
@@ -28,9 +29,11 @@ const gapName = (one: Schemas['GapCount']) =>
     : one.from_s === 0
       ? `up to ${one.to_s} s`
       : `${one.from_s} to ${one.to_s} s`
-const sectors = computed(() =>
+const allSectors = ref(false)
+const busy = computed(() =>
   found.value.sectors.filter((one) => one.traffic_percent >= 0.5 || one.blocked_percent > 0.01),
 )
+const sectors = computed(() => (allSectors.value ? found.value.sectors : busy.value))
 const hours = ref('24')
 const seed = ref('2')
 const schedule = ref<'even' | 'highest'>('even')
@@ -121,6 +124,7 @@ const SCHEDULES = [
         : 'nothing is blocked'
     "
   >
+    <drawing-view name="round-sky" />
     <table v-if="found.removals.length" class="grid-table" aria-label="What removing would gain">
       <thead>
         <tr>
@@ -172,7 +176,18 @@ const SCHEDULES = [
         </tr>
       </tbody>
     </table>
-    <p class="quiet small">A panel may be turned to another sector one day: the last column says what is open there.</p>
+    <p class="quiet small">
+      A panel may be turned to another sector one day: the last column says what is open there.
+      <button
+        v-if="busy.length < found.sectors.length"
+        type="button"
+        class="link small"
+        :aria-expanded="allSectors"
+        @click="allSectors = !allSectors"
+      >
+        {{ allSectors ? 'Only those with traffic' : `All ${found.sectors.length} sectors` }}
+      </button>
+    </p>
   </leaf-part>
   <leaf-part leaf="cost" title="Another simulation" note="more hours, another draw, another height">
     <div class="fields other">

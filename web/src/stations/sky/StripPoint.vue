@@ -133,7 +133,7 @@ label :deep(input) {
   padding: 0 6px;
 }
 label:first-of-type :deep(input) {
-  width: 96px;
+  width: 108px;
 }
 .out {
   display: grid;
