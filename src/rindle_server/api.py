@@ -30,6 +30,7 @@ from rindle_server.jobs.device_api import router as device_router
 from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
 from rindle_server.jobs.sky_api import router as sky_router
+from rindle_server.jobs.trial_api import router as trial_router
 from rindle_server.places_api import router as places_router
 from rindle_server.sites_api import router as sites_router
 from rindle_server.stores.api import router as stores_router
@@ -44,6 +45,7 @@ api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
+api.add_router("/jobs", trial_router)
 api.add_router("/jobs", plan_router)
 api.add_router("/stores", stores_router)
 api.add_router("/manuals", manuals_router)

@@ -418,7 +418,7 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
         "when;lasted;what;toward;volts\n"
         + "".join(f"2026-11-25T{n // 6:02}:{n % 6}0:00;60;obstructed;185;54\n" for n in range(73))
     )
-    page.get_by_label("Log of the panel").set_input_files(log)
+    page.get_by_label("Log (CSV or JSON)").set_input_files(log)
     expect(page.get_by_role("alert")).to_contain_text(
         "say which column holds it; the log has when, lasted, what, toward, volts"
     )
@@ -433,7 +433,14 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
     expect(page.get_by_role("alert")).to_contain_text("name no zone")  # nobody guesses it
     pick(page.get_by_label("The log’s clock is in"), "UTC+0")
     page.get_by_role("button", name="Read it so").click()
-    expect(page.get_by_text("Read: 73 outages. Not used: volts.")).to_be_visible()
+    understood = page.get_by_role("region", name="What was understood")
+    expect(understood).to_contain_text("73 outages understood in panel.csv")
+    expect(understood).to_contain_text("No clock was run")  # what is taken for it is said before it is taken
+    expect(understood).to_contain_text("Not used: volts.")
+    expect(understood.get_by_role("table", name="The first outages")).to_contain_text("Blocked")
+    expect(page.get_by_role("table", name="Trial", exact=True)).to_have_count(0)  # and nothing is
+    page.get_by_role("button", name="Take this log").click()
+    expect(page.get_by_text("Taken: 73 outages. Not used: volts.")).to_be_visible()
     shown = page.get_by_role("table", name="Trial", exact=True)
     expect(shown.get_by_role("row").filter(has_text="Available")).to_contain_text("89.88 % of 12 h 01 min")
     expect(shown.get_by_role("row").filter(has_text="Gaps by obstruction")).to_contain_text("6.1")  # an hour
@@ -474,3 +481,30 @@ def test_a_hand_set_panel_is_turned_into_its_box(page):
     expect(notes(page)).to_contain_text("The panel is aligned")
     page.get_by_label("Remove row 3").click()
     expect(notes(page)).to_contain_text("The panel is not aligned")
+
+
+def test_a_trial_without_a_log_is_written_down_as_it_is_seen(panel):
+    page = panel
+    turn_to(page, "Trial")
+    page.get_by_role("button", name="Start the trial").click()
+    page.get_by_label("Cause, as far as you know").wait_for()
+    pick(page.get_by_label("Cause, as far as you know"), "Blocked")
+    page.get_by_role("button", name="Service is gone").click()
+    page.wait_for_timeout(400)
+    page.get_by_role("button", name="Back again").click()
+    seen = page.get_by_role("table", name="The last outages")
+    expect(seen.get_by_role("row")).to_have_count(1)
+    expect(seen).to_contain_text("Blocked")
+    page.get_by_label("Lasted (s)").fill("-3")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("alert")).to_contain_text("-3 is no length of an outage")
+    page.get_by_label("Lasted (s)").fill("7.5")
+    page.get_by_role("button", name="Write it down").click()
+    expect(seen.get_by_role("row")).to_have_count(2)
+    seen.get_by_role("button", name="Take out").last.click()
+    expect(seen.get_by_role("row")).to_have_count(1)
+    begun = page.get_by_label("Begun, by the site’s clock")
+    begun.fill("soon")
+    begun.blur()
+    expect(page.get_by_role("alert").filter(has_text="is not a moment")).to_be_visible()
+    expect(begun).to_have_value("soon")  # what was typed is not lost

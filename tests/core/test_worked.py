@@ -13,7 +13,7 @@ from rindle_core.reference import WORKED
 WITHOUT = {
     "bringup", "build", "compare", "deliveries", "job", "lineup_request",
     "mount_choice", "position_entry", "sites", "skyline_text",
-    "trial_columns", "trial_log", "visit_days",
+    "trial_columns", "trial_log", "trial_preview", "visit_days",
     "ways_out", "weather", "work_order",
 }  # fmt: skip
 

@@ -352,6 +352,44 @@ def test_a_log_without_a_zone_is_asked_about_and_one_of_another_day_refused(crew
     assert "none of them in the trial" in faults(other)["file"]
 
 
+def test_a_trial_without_a_log_is_counted_by_hand_and_none_seen_is_said(crew):
+    def post(part, **body):
+        return crew.post(f"/api/jobs/{LODGE}/trial/{part}", body, content_type="application/json")
+
+    crew.delete(f"/api/jobs/{LODGE}/trial")
+    assert faults(post("outages", seconds=3))["trial"]  # there is no trial to count for
+    refused = post("clock", started_at="2026-11-24 18:00", ended_at="2026-11-24 17:00")
+    assert "lies before" in faults(refused)["ended_at"]
+    patch(crew, LODGE, trial={"letter": get(crew, LODGE)["facts"]["sky"]["position_letter"]})
+    job = post("clock", started_at="2026-11-24 18:00", ended_at="06:30").json()
+    told = job["facts"]["sky"]["trial"]
+    assert (told["started_at"], told["ended_at"]) == ("2026-11-24T16:00:00Z", "2026-11-25T04:30:00Z")  # UTC+2 there
+    unread = codes(job)["sky.trial"]
+    assert unread["level"] == "unknown"
+    assert "nothing of it is read" in unread["message"]
+    job = post("outages", seconds=0).json()
+    assert job["assessment"]["sky_more"]["trial"]["available_percent"] == 100
+    assert codes(job)["sky.trial"]["level"] == "unknown"  # interruptions were predicted: none seen is hardly believed
+    job = post("outages", start="23:10:05", seconds=45, cause="blocked").json()
+    assert job["assessment"]["sky_more"]["trial"]["causes"][0]["seconds_s"] == 45
+    url = f"/api/jobs/{LODGE}/trial/outages"
+    assert [one["start"] for one in crew.get(url).json()["outages"]] == ["2026-11-24T21:10:05Z"]
+    assert "is not a moment" in faults(post("outages", start="soon", seconds=4))["start"]
+    assert faults(crew.delete(f"{url}/1"))["outage"]
+    assert crew.delete(f"{url}/0").json()["trial_event_count"] == 0
+
+
+def test_a_log_is_shown_as_it_is_understood_and_nothing_is_taken(crew):
+    url = f"/api/jobs/{LODGE}/trial"
+    before = get(crew, LODGE)["trial_event_count"]
+    log = b"start,seconds,cause\n2020-01-01T00:00:00Z,4,blocked\n"
+    told = upload(crew, f"{url}/preview", "log.csv", log).json()
+    assert (told["event_count"], told["before_count"]) == (1, 1)
+    assert "None of the outages" in told["doubts"][0]
+    assert get(crew, LODGE)["trial_event_count"] == before
+    assert upload(crew, f"{url}/preview", "log.csv", b"start,seconds\nnever,1\n").status_code == 422
+
+
 # Constellations and panels
 
 

@@ -55,6 +55,7 @@ MODULE_OF = {
     "trial_log": "stations.sky.trial_log",
     "trial": "stations.sky.trial",
     "trial_columns": "stations.sky.trial_log",
+    "trial_preview": "stations.sky.trial_preview",
     "ways_out": "stations.sky.ways_out",
     "power_density": "stations.bringup.power_density",
     "compare": "stations.sky.compare",

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
-from pydantic import BaseModel
+from pydantic import AwareDatetime, BaseModel
 from pydantic.fields import FieldInfo
 
 Kind = Literal["number", "text", "choice", "tick", "day", "moment", "words", "rows", "kept"]
@@ -89,6 +89,7 @@ def _kind_of(bare: Any, name: str) -> Kind:
         return "choice"
     simple: dict[Any, Kind] = {
         bool: "tick", int: "number", float: "number", str: "text", dt.date: "day", dt.datetime: "moment",
+        AwareDatetime: "moment",
     }  # fmt: skip
     if bare is str and name.endswith("_code"):
         return "choice"

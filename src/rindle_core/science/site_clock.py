@@ -47,4 +47,23 @@ def told_at(at: dt.datetime, zone: str) -> str:
     return f"{there:%Y-%m-%d %H:%M} UTC{'-' if minutes < 0 else '+'}{hours}{f':{rest:02d}' if rest else ''}"
 
 
-__all__ = ["ahead_h", "noon_of", "told_at", "zone_at"]
+def read_at(text: str, zone: str, after: dt.datetime | None = None) -> dt.datetime:
+    """A moment as it is written by that zone's clocks, aware, in UTC: `2026-11-24 14:05:10`, or with a zone of its own.
+
+    A time alone, `14:05`, is the first such one at or after `after`. Raises ValueError that says what is accepted.
+    """
+    there, text = ZoneInfo(zone), text.strip()
+    begin = None if after is None else after.astimezone(there).replace(tzinfo=None)
+    try:
+        if begin is not None and "-" not in text:
+            at = dt.datetime.combine(begin.date(), dt.time.fromisoformat(text))
+            at += dt.timedelta(days=at < begin)
+        else:
+            at = dt.datetime.fromisoformat(text)
+    except ValueError as error:
+        alone = "" if begin is None else ", or a time alone such as 14:05"
+        raise ValueError(f"{text!r} is not a moment: 2026-11-24 14:05 by the site's clock{alone}") from error
+    return (at if at.tzinfo else at.replace(tzinfo=there)).astimezone(dt.UTC)
+
+
+__all__ = ["ahead_h", "noon_of", "read_at", "told_at", "zone_at"]

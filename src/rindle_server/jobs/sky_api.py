@@ -4,17 +4,16 @@ simulations with progress, trials.
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
-from ninja import File, Form, Router, Schema
+from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.model import Model, parse
-from rindle_core.kernel.registry import parse_json
+from rindle_core.kernel.model import Model
 from rindle_core.science.horizon import Horizon, HorizonInput, find_horizon
 from rindle_core.science.skyline import Season
 from rindle_core.stations.choices import ChoicesResult, choices
@@ -24,13 +23,11 @@ from rindle_core.stations.sky.low_orbit import simulate
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_input, surroundings, terminal_height
 from rindle_core.stations.sky.skyline_text import as_csv, as_json
-from rindle_core.stations.sky.trial_log import TrialColumns, TrialLogInput, trial_columns
 from rindle_server import terrain_files
 from rindle_server.accounts.api import person_of
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.files import bytes_of, text_of
-from rindle_server.jobs import documents, edit, trial
-from rindle_server.jobs.answers import sent
+from rindle_server.files import bytes_of
+from rindle_server.jobs import documents, edit
 from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.pictures import read_picture
@@ -209,73 +206,6 @@ def sky_input(request: HttpRequest, number: str, letter: str | None = None) -> d
         **surroundings(facts, facts.sky.position_letter if letter is None else letter),
     )
     return given.model_dump(mode="json")
-
-
-class LogOut(Schema):
-    """How a log was read."""
-
-    columns: list[str]
-    guessed: dict[str, str]
-    unread: list[str]
-    job: JobOut
-
-
-@router.post("/{number}/trial/start", response=JobOut)
-def start_trial(request: HttpRequest, number: str) -> HttpResponse:
-    """Starts the trial's clock."""
-    job = edit.editable(number)
-    trial.start(job)
-    return sent(request, job)
-
-
-@router.post("/{number}/trial/end", response=JobOut)
-def end_trial(request: HttpRequest, number: str) -> HttpResponse:
-    """Ends the trial."""
-    job = edit.editable(number)
-    trial.end(job)
-    return sent(request, job)
-
-
-@router.delete("/{number}/trial", response=JobOut)
-def forget_trial(request: HttpRequest, number: str) -> HttpResponse:
-    """Takes the trial out."""
-    job = edit.editable(number)
-    trial.forget(job)
-    return sent(request, job)
-
-
-@router.post("/{number}/trial/bring-back", response=JobOut)
-def bring_trial_back(request: HttpRequest, number: str) -> HttpResponse:
-    """Brings back the trial that was taken out last."""
-    job = edit.editable(number)
-    trial.bring_back(job)
-    return sent(request, job)
-
-
-class LogColumns(Model):
-    """Which of the log's columns is which of ours, and the zone of its clock."""
-
-    columns: dict[str, str] = Field(default_factory=dict, max_length=20)
-    zone_offset_h: float | None = Field(default=None, ge=-14, le=14)
-
-
-@router.post("/{number}/trial/columns", response=TrialColumns)
-def log_columns(request: HttpRequest, number: str, file: File[UploadedFile]) -> TrialColumns:
-    """What the columns of a log are called, so that a person can say which is which."""
-    edit.editable(number)
-    return trial_columns(TrialLogInput(text=text_of(file))).result
-
-
-@router.post("/{number}/trial/log", response=LogOut)
-def take_log(
-    request: HttpRequest, number: str, file: File[UploadedFile], columns: Annotated[str, Form()] = "{}"
-) -> LogOut:
-    """Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`."""
-    job = edit.editable(number)
-    told = parse(LogColumns, parse_json(columns), "columns")
-    given = parse(TrialLogInput, {"text": text_of(file), **told.model_dump()}, "file")
-    log = trial.take_log(job, file.name or "log", given)
-    return LogOut(columns=log.columns, guessed=log.guessed, unread=log.unread, job=job_out(job))
 
 
 __all__ = ["router"]

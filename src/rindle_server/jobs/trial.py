@@ -8,13 +8,17 @@ from typing import Any
 from django.utils import timezone
 
 from rindle_core.kernel.errors import InputError
-from rindle_core.science.site_clock import told_at
+from rindle_core.kernel.model import parse
+from rindle_core.science.site_clock import read_at, told_at
+from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.facts import TrialFacts
-from rindle_core.stations.sky.trial_log import TrialLog, TrialLogInput, read_trial_log
-from rindle_server.errors import Conflict
+from rindle_core.stations.sky.trial_log import MOST_EVENTS, TrialEvent, TrialLog, TrialLogInput, read_trial_log
+from rindle_core.stations.sky.trial_preview import TrialPreview, TrialPreviewInput, trial_preview
+from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.journal import Draft, whole
 
+BY_HAND = "counted by hand"
 _KEPT = 5  # trials that were taken out and can be brought back
 
 
@@ -83,6 +87,74 @@ def _take(draft: Draft, name: str, log: TrialLog) -> None:
         )
     news = {"events": log.events, "log_name": name[:200], "started_at": first, "ended_at": last}
     draft.put("sky", trial=_dump(old.model_copy(update=news)))
+
+
+@whole
+def set_clock(draft: Draft, started: str, ended: str) -> None:
+    """Sets when the trial began and ended, by the site's clock; empty: not known. Raises InputError."""
+    old = draft.facts.sky.trial
+    zone = draft.facts.brief.zone
+    begun = _moment(started, zone, "started_at")
+    done = _moment(ended, zone, "ended_at", after=begun)
+    if begun is not None and done is not None and done <= begun:
+        raise InputError.one("ended_at", f"lies before {told_at(begun, zone)}, when the trial began")
+    if done is not None and begun is None:
+        raise InputError.one("started_at", "is needed: when did the trial begin?")
+    draft.put("sky", trial=_dump(old.model_copy(update={"started_at": begun, "ended_at": done})))
+
+
+def _moment(text: str, zone: str, field: str, after: dt.datetime | None = None) -> dt.datetime | None:
+    if not text.strip():
+        return None
+    try:
+        return read_at(text, zone, after)
+    except ValueError as error:
+        raise InputError.one(field, str(error)) from error
+
+
+def outage_of(facts: JobInput, started: str, seconds: float, cause: str, azimuth_deg: float | None) -> TrialEvent:
+    """An outage as it is written down: when it began by the site's clock (empty: it ends now). Raises InputError."""
+    trial_began = facts.sky.trial.started_at
+    start = _moment(started, facts.brief.zone, "start", after=trial_began)
+    start = start or timezone.now() - dt.timedelta(seconds=seconds)
+    return parse(TrialEvent, {"start": start, "seconds": seconds, "cause": cause, "azimuth_deg": azimuth_deg}, "outage")
+
+
+@whole
+def _tally(draft: Draft, event: TrialEvent | None) -> None:
+    old = draft.facts.sky.trial
+    if old.started_at is None:
+        raise Conflict.one("trial", "No trial runs: start one, or enter when it began.")
+    events = sorted([*old.events, *([event] if event else [])], key=lambda one: one.start)
+    if len(events) > MOST_EVENTS:
+        raise InputError.one("outage", f"is one too many: {MOST_EVENTS} outages of a trial are accepted")
+    name = old.log_name if old.log_name and BY_HAND in old.log_name else _joined(old.log_name)
+    draft.put("sky", trial=_dump(old.model_copy(update={"events": events, "log_name": name})))
+
+
+def _joined(log_name: str) -> str:
+    return f"{log_name[: 200 - len(BY_HAND) - 5]} and {BY_HAND}" if log_name else BY_HAND
+
+
+def tally(job: models.Job, event: TrialEvent | None) -> None:
+    """Writes down an outage that somebody saw; None: that none was seen, which is an answer too. Raises Conflict."""
+    _tally(job, event)
+
+
+@whole
+def strike(draft: Draft, at: int) -> None:
+    """Takes one outage of the trial out, by its number in the order of their times. Raises NotThere."""
+    old = draft.facts.sky.trial
+    if not 0 <= at < len(old.events):
+        raise NotThere.one("outage", f"There is no outage {at}; the trial has {len(old.events)}.")
+    events = [one for number, one in enumerate(old.events) if number != at]
+    draft.put("sky", trial=_dump(old.model_copy(update={"events": events})))
+
+
+def preview(facts: TrialFacts, given: TrialLogInput) -> TrialPreview:
+    """What a log says, held against the trial's clock, and nothing taken yet. Raises InputError."""
+    clock = {"started_at": facts.started_at, "ended_at": facts.ended_at}
+    return trial_preview(TrialPreviewInput.model_validate({**given.model_dump(), **clock})).result
 
 
 def take_log(job: models.Job, name: str, given: TrialLogInput) -> TrialLog:

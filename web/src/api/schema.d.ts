@@ -998,6 +998,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/trial_preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_trial_preview"];
+        put?: never;
+        /** What was understood of a trial's log before it is taken, and what of it lies outside the trial's time */
+        post: operations["calc_trial_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/usable_arc": {
         parameters: {
             query?: never;
@@ -2317,7 +2335,7 @@ export interface paths {
          * Forget Trial
          * @description Takes the trial out.
          */
-        delete: operations["rindle_server_jobs_sky_api_forget_trial"];
+        delete: operations["rindle_server_jobs_trial_api_forget_trial"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2336,7 +2354,27 @@ export interface paths {
          * Bring Trial Back
          * @description Brings back the trial that was taken out last.
          */
-        post: operations["rindle_server_jobs_sky_api_bring_trial_back"];
+        post: operations["rindle_server_jobs_trial_api_bring_trial_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Clock
+         * @description Sets the trial's times by hand.
+         */
+        post: operations["rindle_server_jobs_trial_api_set_clock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2356,7 +2394,7 @@ export interface paths {
          * Log Columns
          * @description What the columns of a log are called, so that a person can say which is which.
          */
-        post: operations["rindle_server_jobs_sky_api_log_columns"];
+        post: operations["rindle_server_jobs_trial_api_log_columns"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2376,7 +2414,7 @@ export interface paths {
          * End Trial
          * @description Ends the trial.
          */
-        post: operations["rindle_server_jobs_sky_api_end_trial"];
+        post: operations["rindle_server_jobs_trial_api_end_trial"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2396,7 +2434,71 @@ export interface paths {
          * Take Log
          * @description Reads the trial's log (CSV or JSON); `columns` is JSON: `{"columns": {ours: theirs}, "zone_offset_h": 2}`.
          */
-        post: operations["rindle_server_jobs_sky_api_take_log"];
+        post: operations["rindle_server_jobs_trial_api_take_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/outages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Last Outages
+         * @description The last ten outages of the trial.
+         */
+        get: operations["rindle_server_jobs_trial_api_last_outages"];
+        put?: never;
+        /**
+         * Tally
+         * @description Writes an outage down by hand.
+         */
+        post: operations["rindle_server_jobs_trial_api_tally"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/outages/{at}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Strike
+         * @description Takes an outage out that was written down wrongly.
+         */
+        delete: operations["rindle_server_jobs_trial_api_strike"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/trial/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Log
+         * @description What would be understood of a log, and how it lies to the trial's clock; nothing is taken yet.
+         */
+        post: operations["rindle_server_jobs_trial_api_preview_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2416,7 +2518,7 @@ export interface paths {
          * Start Trial
          * @description Starts the trial's clock.
          */
-        post: operations["rindle_server_jobs_sky_api_start_trial"];
+        post: operations["rindle_server_jobs_trial_api_start_trial"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7007,6 +7109,22 @@ export interface components {
              * @default 0
              */
             offset_deg: number;
+        };
+        /**
+         * ClockIn
+         * @description When the trial began and ended by the site's clock, for one that nobody timed here; empty: not known.
+         */
+        ClockIn: {
+            /**
+             * Ended At
+             * @default
+             */
+            ended_at: string;
+            /**
+             * Started At
+             * @default
+             */
+            started_at: string;
         };
         /**
          * CoaxCable
@@ -11993,7 +12111,7 @@ export interface components {
             skyline?: components["schemas"]["SkylinePoint"][];
             /**
              * Start At
-             * @description Aware; needed with elements
+             * @description Needed with elements
              */
             start_at?: string | null;
             /**
@@ -13782,6 +13900,28 @@ export interface components {
             path: string;
         };
         /**
+         * OutageIn
+         * @description An outage that somebody saw; `seconds` 0: none was seen.
+         */
+        OutageIn: {
+            /** Azimuth Deg */
+            azimuth_deg?: number | null;
+            /**
+             * Cause
+             * @default unknown
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Seconds */
+            seconds: number;
+            /**
+             * Start
+             * @description By the site's clock; empty: so long ago that it ends now
+             * @default
+             */
+            start: string;
+        };
+        /**
          * OutageSeason
          * @description Days on end with an outage each, and the longest of them.
          */
@@ -13789,6 +13929,18 @@ export interface components {
             first: components["schemas"]["SunOutage"];
             last: components["schemas"]["SunOutage"];
             longest: components["schemas"]["SunOutage"];
+        };
+        /**
+         * OutagesOut
+         * @description The last outages of a trial, by their numbers in the order of their times.
+         */
+        OutagesOut: {
+            /** Count */
+            count: number;
+            /** First Number */
+            first_number: number;
+            /** Outages */
+            outages: components["schemas"]["TrialEvent"][];
         };
         /**
          * OwnFigures
@@ -16413,6 +16565,35 @@ export interface components {
         PowerOrder: {
             /** On */
             on: boolean;
+        };
+        /**
+         * PreviewEvent
+         * @description An outage as it was understood, and where it lies to the trial's clock.
+         */
+        PreviewEvent: {
+            /** Azimuth Deg */
+            azimuth_deg?: number | null;
+            /**
+             * Cause
+             * @default unknown
+             * @enum {string}
+             */
+            cause: "blocked" | "no_satellite" | "network" | "power" | "unknown";
+            /** Elevation Deg */
+            elevation_deg?: number | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Side
+             * @default inside
+             * @enum {string}
+             */
+            side: "before" | "inside" | "after";
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
         };
         /**
          * PushOrder
@@ -19887,6 +20068,11 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Unknown Causes
+             * @description Words of the log for a cause that are not known here, taken as unknown
+             */
+            unknown_causes?: string[];
+            /**
              * Unread
              * @description Columns that are not used
              */
@@ -19907,6 +20093,13 @@ export interface components {
             /** Text */
             text: string;
             /**
+             * Unit
+             * @description Unit of how long; empty: as the column's name ends, else seconds
+             * @default
+             * @enum {string}
+             */
+            unit: "" | "s" | "ms" | "us" | "ns" | "min";
+            /**
              * Zone Offset H
              * @description Hours ahead of UTC of times that name no zone; needed where some do not
              */
@@ -19923,6 +20116,104 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             result: components["schemas"]["TrialResult"];
+        };
+        /**
+         * TrialPreview
+         * @description What a log says, as it would be taken.
+         */
+        TrialPreview: {
+            /**
+             * After Count
+             * @description Outages that began after it had ended; left out
+             */
+            after_count: number;
+            /**
+             * Before Count
+             * @description Outages that ended before the trial began; left out
+             */
+            before_count: number;
+            /** Causes */
+            causes: {
+                [key: string]: number;
+            };
+            /** Columns */
+            columns: string[];
+            /**
+             * Doubts
+             * @description What looks wrong, in sentences
+             */
+            doubts: string[];
+            /** Event Count */
+            event_count: number;
+            /** First At */
+            first_at: string | null;
+            /** Guessed */
+            guessed: {
+                [key: string]: string;
+            };
+            /** Inside Count */
+            inside_count: number;
+            /**
+             * Last At
+             * @description End of the last outage
+             */
+            last_at: string | null;
+            /** Longest S */
+            longest_s: number;
+            /**
+             * Lost S
+             * @description Length of all its outages
+             */
+            lost_s: number;
+            /**
+             * Shown
+             * @description The first of them
+             */
+            shown: components["schemas"]["PreviewEvent"][];
+            /**
+             * Unknown Causes
+             * @description Words of the log for a cause that are not known here
+             */
+            unknown_causes: string[];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * TrialPreviewInput
+         * @description A log, and the trial's own clock where it ran.
+         */
+        TrialPreviewInput: {
+            /**
+             * Columns
+             * @description Our field -> the log's column
+             */
+            columns?: {
+                [key: string]: string;
+            };
+            /** Ended At */
+            ended_at?: string | null;
+            /** Started At */
+            started_at?: string | null;
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @description Unit of how long; empty: as the column's name ends, else seconds
+             * @default
+             * @enum {string}
+             */
+            unit: "" | "s" | "ms" | "us" | "ns" | "min";
+            /**
+             * Zone Offset H
+             * @description Hours ahead of UTC of times that name no zone; needed where some do not
+             */
+            zone_offset_h?: number | null;
+        };
+        /** TrialPreviewOutcome */
+        TrialPreviewOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TrialPreview"];
         };
         /**
          * TrialResult
@@ -23593,6 +23884,52 @@ export interface operations {
             };
         };
     };
+    schema_trial_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_trial_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialPreviewInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialPreviewOutcome"];
+                };
+            };
+        };
+    };
     schema_usable_arc: {
         parameters: {
             query?: never;
@@ -25492,7 +25829,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_forget_trial: {
+    rindle_server_jobs_trial_api_forget_trial: {
         parameters: {
             query?: never;
             header?: never;
@@ -25514,7 +25851,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_bring_trial_back: {
+    rindle_server_jobs_trial_api_bring_trial_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -25536,7 +25873,33 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_log_columns: {
+    rindle_server_jobs_trial_api_set_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_trial_api_log_columns: {
         parameters: {
             query?: never;
             header?: never;
@@ -25568,7 +25931,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_end_trial: {
+    rindle_server_jobs_trial_api_end_trial: {
         parameters: {
             query?: never;
             header?: never;
@@ -25590,7 +25953,7 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_take_log: {
+    rindle_server_jobs_trial_api_take_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -25627,7 +25990,115 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_sky_api_start_trial: {
+    rindle_server_jobs_trial_api_last_outages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutagesOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_trial_api_tally: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_trial_api_strike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                at: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_trial_api_preview_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Columns
+                     * @default {}
+                     */
+                    columns?: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialPreview"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_trial_api_start_trial: {
         parameters: {
             query?: never;
             header?: never;

@@ -449,9 +449,6 @@ export const useJob = defineStore('job', () => {
   const signOff = (name: string) =>
     change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
 
-  const startTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/start', path.value)), [])
-  const endTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/end', path.value)), [])
-  const bringTrialBack = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/bring-back', path.value)), [])
   const enterState = (code: string, at: string | null = null) =>
     change(
       () => unwrap(client.POST('/api/jobs/{number}/states', { ...path.value, body: { code, at } })),
@@ -470,6 +467,29 @@ export const useJob = defineStore('job', () => {
     )
   const takeUsualTasks = () =>
     change(() => unwrap(client.POST('/api/jobs/{number}/usual-tasks', path.value)), ['tasks'])
+  const startTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/start', path.value)), [])
+  const endTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/end', path.value)), [])
+  const bringTrialBack = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/bring-back', path.value)), [])
+  const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
+  /** Sets when the trial began and ended, by the site's clock. */
+  const setTrialClock = (body: Schemas['ClockIn']) =>
+    change(
+      () => unwrap(client.POST('/api/jobs/{number}/trial/clock', { ...path.value, body })),
+      ['started_at', 'ended_at'],
+    )
+  const writeOutage = (body: Schemas['OutageIn']) =>
+    change(
+      () => unwrap(client.POST('/api/jobs/{number}/trial/outages', { ...path.value, body })),
+      ['start', 'seconds', 'azimuth_deg', 'outage', 'trial'],
+    )
+  const strikeOutage = (at: number) =>
+    change(
+      () =>
+        unwrap(
+          client.DELETE('/api/jobs/{number}/trial/outages/{at}', { params: { path: { number: number.value, at } } }),
+        ),
+      ['outage'],
+    )
   const positionAsPlace = (letter: string) =>
     change(
       () =>
@@ -480,7 +500,6 @@ export const useJob = defineStore('job', () => {
         ),
       [],
     )
-  const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
   /** Takes a job that another call brought. */
   async function take(news: Job): Promise<void> {
     job.value = news
@@ -540,12 +559,15 @@ export const useJob = defineStore('job', () => {
     skyline,
     editSkylines,
     addPoints,
+    enterState,
+    forgetStates,
+    writeOutage,
+    strikeOutage,
+    setTrialClock,
     startTrial,
     endTrial,
     forgetTrial,
     bringTrialBack,
-    enterState,
-    forgetStates,
     positionAsPlace,
     takeUsualTasks,
     giveLonger,

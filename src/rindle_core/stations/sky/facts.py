@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
@@ -46,8 +45,8 @@ class TrialFacts(Row):
 
     letter: Annotated[str, Entry("Where it stands", hint="Empty: the job’s place")] = Field(default="", max_length=3)
     height_m: Annotated[float | None, Entry("Height over ground")] = Field(default=None, ge=0, le=300)
-    started_at: Annotated[dt.datetime | None, Entry("Trial begun")] = None
-    ended_at: Annotated[dt.datetime | None, Entry("Trial ended")] = None
+    started_at: Annotated[AwareDatetime | None, Entry("Trial begun")] = None
+    ended_at: Annotated[AwareDatetime | None, Entry("Trial ended")] = None
     log_name: Annotated[str, Entry("Log")] = Field(default="", max_length=200)
     events: Annotated[list[TrialEvent], Entry("Gaps of the log")] = Field(default_factory=list, max_length=20_000)
 

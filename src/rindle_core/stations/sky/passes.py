@@ -4,14 +4,13 @@ skyline hides it.
 
 from __future__ import annotations
 
-import datetime as dt
 from collections.abc import Callable
 from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.panel import Panel
@@ -54,7 +53,7 @@ class LowOrbitInput(Surroundings, Site):
     )
     shells: list[Shell] = Field(default_factory=list, max_length=20)
     elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
-    start_at: dt.datetime | None = Field(default=None, description="Aware; needed with elements")
+    start_at: AwareDatetime | None = Field(default=None, description="Needed with elements")
     duration_h: float = Field(default=12.0, gt=0, le=48)
     step_s: float = Field(default=1.0, ge=0.1, le=15)
     schedule: Literal["even", "highest"] = Field(

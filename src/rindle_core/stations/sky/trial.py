@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -27,8 +27,8 @@ class TrialInput(Model):
     """The trial, and what was predicted for the same place."""
 
     events: list[TrialEvent] = Field(default_factory=list, max_length=MOST_EVENTS)
-    started_at: dt.datetime
-    ended_at: dt.datetime
+    started_at: AwareDatetime
+    ended_at: AwareDatetime
     predicted_blocked_percent: float | None = Field(default=None, ge=0, le=100)
     predicted_interruptions_per_h: float | None = Field(default=None, ge=0, description="Those by obstruction")
     predicted_over_h: float | None = Field(

@@ -7,7 +7,7 @@ import datetime as dt
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import Fault, InputError
@@ -42,7 +42,7 @@ _CAUSES: dict[str, Cause] = {
 class TrialEvent(Model):
     """A stretch without service that the panel reported. Bearing and elevation where it knew them."""
 
-    start: dt.datetime
+    start: AwareDatetime
     seconds: float = Field(gt=0, le=7 * 86_400)
     cause: Cause = "unknown"
     azimuth_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
@@ -60,6 +60,9 @@ class TrialLogInput(Model):
         le=14,
         description="Hours ahead of UTC of times that name no zone; needed where some do not",
     )
+    unit: Literal["", "s", "ms", "us", "ns", "min"] = Field(
+        default="", description="Unit of how long; empty: as the column's name ends, else seconds"
+    )
 
 
 class TrialColumns(Model):
@@ -76,6 +79,9 @@ class TrialLog(Model):
     columns: list[str]
     guessed: dict[str, str] = Field(description="Our field -> the log's column that was taken for it")
     unread: list[str] = Field(description="Columns that are not used")
+    unknown_causes: list[str] = Field(
+        default_factory=list, description="Words of the log for a cause that are not known here, taken as unknown"
+    )
 
 
 _GUESSES: dict[str, tuple[str, ...]] = {
@@ -95,7 +101,7 @@ _GUESSES: dict[str, tuple[str, ...]] = {
     "azimuth_deg": ("azimuth_deg", "azimuth", "bearing", "bearing_deg", "az"),
     "elevation_deg": ("elevation_deg", "elevation", "el", "alt", "altitude_deg"),
 }
-_SCALES = {"_ms": 1e-3, "_us": 1e-6, "_ns": 1e-9, "_min": 60.0}  # by the end of the column's name
+_SCALES = {"s": 1.0, "ms": 1e-3, "us": 1e-6, "ns": 1e-9, "min": 60.0}
 _DAY_FIRST = ("%d.%m.%Y %H:%M:%S", "%d.%m.%Y %H:%M", "%d/%m/%Y %H:%M:%S", "%d/%m/%Y %H:%M")
 _ACCEPTED = "2026-11-24T14:00:00Z, 24.11.2026 14:00, or seconds, milliseconds or nanoseconds since 1970 are accepted"
 
@@ -190,12 +196,24 @@ def _with_zone(moment: dt.datetime, zone_offset_h: float | None) -> dt.datetime:
     return moment.replace(tzinfo=dt.timezone(dt.timedelta(hours=zone_offset_h))).astimezone(dt.UTC)
 
 
-def _seconds(value: object, column: str) -> float:
-    scale = next((scale for end, scale in _SCALES.items() if column.casefold().endswith(end)), 1.0)
-    return float(str(value).strip().replace(",", ".")) * scale
+def _seconds(value: object, column: str, unit: str) -> float:
+    """How long, in seconds: a number of the unit that was said or that the column's name ends with, or 0:01:23."""
+    text = str(value).strip().replace(",", ".")
+    if ":" in text:
+        *hours, minutes, seconds = text.split(":")
+        if len(hours) > 1:
+            raise ValueError(text)
+        return 3600.0 * float(hours[0] if hours else 0) + 60.0 * float(minutes) + float(seconds)
+    named = next((name for name in _SCALES if column.casefold().endswith(f"_{name}")), "s")
+    return float(text) * _SCALES[unit or named]
 
 
-def _event(row: Mapping[str, Any], mapping: Mapping[str, str], zone_offset_h: float | None) -> TrialEvent:
+def _cause(value: object) -> Cause | None:
+    """The cause by a word that logs use; None: not known here."""
+    return _CAUSES.get(str(value).strip().casefold().replace("-", "_"))
+
+
+def _event(row: Mapping[str, Any], mapping: Mapping[str, str], given: TrialLogInput) -> TrialEvent:
     data: dict[str, Any] = {}
     for field, column in mapping.items():
         value = row.get(column)
@@ -203,18 +221,18 @@ def _event(row: Mapping[str, Any], mapping: Mapping[str, str], zone_offset_h: fl
             continue
         if field in ("start", "end"):
             try:
-                data[field] = _moment(value, zone_offset_h)
+                data[field] = _moment(value, given.zone_offset_h)
             except ValueError as error:
                 if isinstance(error, InputError):
                     raise
                 raise InputError.one(field, str(error)) from error
         elif field == "cause":
-            data[field] = _CAUSES.get(str(value).strip().casefold().replace("-", "_"), "unknown")
+            data[field] = _cause(value) or "unknown"
         elif field == "seconds":
             try:
-                data[field] = _seconds(value, column)
+                data[field] = _seconds(value, column, given.unit)
             except ValueError as error:
-                raise InputError.one(field, f"{value!r} is not a number: write it with digits, such as 2.5") from error
+                raise InputError.one(field, f"{value!r} is no length of time: 2.5 or 0:01:23 are accepted") from error
         else:
             data[field] = str(value).replace(",", ".")
     end = data.pop("end", None)
@@ -232,8 +250,8 @@ def _event(row: Mapping[str, Any], mapping: Mapping[str, str], zone_offset_h: fl
 def read_trial_log(given: TrialLogInput) -> Outcome[TrialLog]:
     """The open form: start (ISO 8601 or since 1970), seconds or end, cause, azimuth_deg, elevation_deg.
 
-    A duration's unit is that of its column's name (_ms, _us, _ns, _min), else seconds. Times that name no zone are not
-    guessed: `zone_offset_h` says theirs. Faults name row and field.
+    A duration's unit is what `unit` says, else that of its column's name (_ms, _us, _ns, _min), else seconds. Times
+    that name no zone are not guessed: `zone_offset_h` says theirs. Faults name row and field.
     """
     rows = _rows(given.text)
     if len(rows) > MOST_EVENTS:
@@ -243,7 +261,7 @@ def read_trial_log(given: TrialLogInput) -> Outcome[TrialLog]:
     events, faults = [], []
     for number, row in enumerate(rows, start=1):
         try:
-            events.append(_event(row, mapping, given.zone_offset_h))
+            events.append(_event(row, mapping, given))
         except InputError as error:
             if error.field == "zone_offset_h":
                 raise
@@ -254,7 +272,11 @@ def read_trial_log(given: TrialLogInput) -> Outcome[TrialLog]:
         raise InputError(faults)
     events.sort(key=lambda event: event.start)
     unread = [column for column in columns if column not in mapping.values()]
-    return Outcome(TrialLog(events=events, columns=columns, guessed=mapping, unread=unread), [])
+    told = [str(row.get(mapping["cause"]) or "").strip() for row in rows] if "cause" in mapping else []
+    strange = sorted({word for word in told if word and _cause(word) is None})
+    return Outcome(
+        TrialLog(events=events, columns=columns, guessed=mapping, unread=unread, unknown_causes=strange[:20]), []
+    )
 
 
 @register(

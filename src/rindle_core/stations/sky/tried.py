@@ -25,7 +25,7 @@ def trial_of(job: JobInput, letter: str | None = None) -> Outcome[TrialResult] |
     """
     judged = job.sky.position_letter if letter is None else letter
     told = job.sky.trial
-    if told.started_at is None or told.ended_at is None or not _has_log(job):
+    if told.started_at is None or told.ended_at is None or told.ended_at <= told.started_at or not _has_log(job):
         return None
     given = low_orbit_input(job, told.letter)
     if given is not None and told.height_m is not None:
@@ -94,6 +94,8 @@ def judge_wanted(job: JobInput) -> list[Finding]:
     told, terminal = job.sky.trial, job.picks.terminal
     if told.started_at is not None and told.ended_at is None:
         return [TRIAL.missing("The trial is running", "End it after its time, and read its log.")]
+    if told.started_at is not None and told.ended_at is not None and told.ended_at <= told.started_at:
+        return [TRIAL.missing("The trial ends before it begins", "Check when it was begun and ended.")]
     if told.ended_at is not None:
         return [] if _has_log(job) else [TRIAL.missing("The trial has ended, and nothing of it is read", _READ_IT)]
     if terminal is None or terminal.panel is None or job.brief.permanence != "trial":

@@ -12,10 +12,12 @@ from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.model import parse
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
 from rindle_core.stations.sky.trial import TrialInput, trial
 from rindle_core.stations.sky.trial_log import TrialEvent, TrialLogInput, read_trial_log
+from rindle_core.stations.sky.trial_preview import TrialPreviewInput, trial_preview
 from tests import golden
 
 START = dt.datetime(2026, 11, 25, 6, tzinfo=dt.UTC)
@@ -338,3 +340,81 @@ def test_a_marginal_sector_asks_for_a_trial_until_one_has_stood_there():
     assert ended["sky.trial"].level is Level.UNKNOWN  # no log is no log without an outage
     begun["trial"]["log_name"] = "by hand"
     assert "sky.trial_wanted" not in trial_findings({**facts, **pickier, **begun})
+
+
+# What was understood, before it is taken
+
+
+def understood(text, **more):
+    return trial_preview(TrialPreviewInput(text=text, **more)).result
+
+
+LOG = """start,duration,cause
+2026-11-25T05:59:58Z,4,blocked
+2026-11-25T07:00:00Z,3,obstructed
+2026-11-25T18:00:00Z,9,gremlins
+"""
+
+
+def test_what_lies_outside_the_clock_is_counted_by_side_and_said():
+    clock = {"started_at": START, "ended_at": START + dt.timedelta(hours=12)}
+    told = understood(LOG, **clock)
+    # The first runs two seconds into the trial, the last begins as it ends.
+    assert (told.before_count, told.inside_count, told.after_count) == (0, 2, 1)
+    assert [one.side for one in told.shown] == ["inside", "inside", "after"]
+    assert (told.lost_s, told.longest_s) == (16, 9)
+    assert told.last_at == START + dt.timedelta(hours=12, seconds=9)
+    assert any("1 of the outages lie outside" in doubt for doubt in told.doubts)
+    assert told.causes == {"blocked": 2, "unknown": 1}
+    assert told.unknown_causes == ["gremlins"]
+    shifted = understood(LOG.replace("Z", ""), zone_offset_h=-13, **clock)
+    assert shifted.after_count == 3
+    assert any("None of the outages" in doubt for doubt in shifted.doubts)
+    assert any("No clock was run" in doubt for doubt in understood(LOG).doubts)
+    early = understood(LOG, started_at=START + dt.timedelta(seconds=2), ended_at=clock["ended_at"])
+    assert early.before_count == 1
+
+
+def test_a_wrong_unit_is_doubted_and_a_right_one_is_not():
+    rows = "".join(f"2026-11-25T06:{at:02}:00Z,{2500 + at},blocked\n" for at in range(40))
+    text = f"start,duration,cause\n{rows}"
+    wrong, right = understood(text, started_at=START), understood(text, started_at=START, unit="ms")
+    assert any("unit of how long" in doubt for doubt in wrong.doubts)
+    assert not any("unit" in doubt for doubt in right.doubts)
+    assert right.longest_s == pytest.approx(2.539)
+
+
+@pytest.mark.parametrize(
+    ("column", "unit", "told", "seconds"),
+    [
+        ("duration", "", "0:01:23", 83),
+        ("duration", "", "02:05.5", 125.5),
+        ("duration_ms", "", "1500", 1.5),
+        ("duration_ms", "s", "1500", 1500),  # what a person says goes before the column's name
+        ("duration", "min", "1,5", 90),
+        ("duration_ns", "", "2000000000", 2),
+    ],
+)
+def test_how_long_is_read_in_its_unit(column, unit, told, seconds):
+    log = read_trial_log(TrialLogInput(text=f"start;{column}\n2026-11-25T06:00:00Z;{told}\n", unit=unit)).result
+    assert log.events[0].seconds == pytest.approx(seconds)
+
+
+@pytest.mark.parametrize("told", ["a while", "1:2:3:4"])
+def test_what_is_no_length_of_time_is_named_by_its_row(told):
+    with pytest.raises(InputError, match=r"row 1, duration: .*0:01:23"):
+        read(f"start,duration\n2026-11-25T06:00:00Z,{told}\n")
+
+
+@pytest.mark.parametrize("ended_at", [START, START - dt.timedelta(hours=1)])
+def test_a_trial_that_ends_before_it_begins_says_so_and_judges_nothing(ended_at):
+    facts = golden.read("2026-106")["facts"]
+    facts["trial"] = {**facts["trial"], "started_at": START.isoformat(), "ended_at": ended_at.isoformat()}
+    told = trial_findings(facts)["sky.trial"]
+    assert told.level is Level.UNKNOWN
+    assert "ends before it begins" in told.message
+
+
+def test_a_moment_without_a_zone_is_refused_and_not_guessed():
+    with pytest.raises(InputError, match=r"started_at: .*names no zone"):
+        parse(TrialInput, {"started_at": "2026-11-24T14:00:00", "ended_at": "2026-11-25T14:00:00Z"})

@@ -121,7 +121,6 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       <compare-panel />
     </leaf-part>
     <leaf-part
-      v-if="panel"
       leaf="trial"
       data-fact="sky.trial"
       title="Trial"
