@@ -8,7 +8,7 @@ from typing import Any, Literal, get_args, get_origin
 
 import annotated_types
 import numpy as np
-from pydantic import BaseModel
+from pydantic import AwareDatetime, BaseModel
 from pydantic.fields import FieldInfo
 
 _DAYS = (dt.date(2026, 11, 24), dt.date(2025, 1, 1), dt.date(2029, 12, 30))
@@ -69,7 +69,7 @@ class Maker:
             return round(found) if annotation is int else found
         if annotation is dt.date:
             return self.one_of(_DAYS).isoformat()
-        if annotation is dt.datetime:
+        if annotation in (dt.datetime, AwareDatetime):
             return self.one_of(_MOMENTS).isoformat()
         if annotation is str:
             return self.one_of(["", "A", "K", "-29.5, 28.2", "name,latitude_deg,longitude_deg\nx,1,2"])

@@ -22,6 +22,7 @@ REFUSING = {
     "job",
     "skyline_text",
     "trial_log",
+    "trial_preview",
     "spare_feeds",
     "link",
     "mock_up",

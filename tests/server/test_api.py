@@ -66,6 +66,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, paths)
                 y=0,
                 document_id=1,
                 index=0,
+                at=0,
                 work_id="x",
                 username="x",
             )
