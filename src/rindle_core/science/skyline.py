@@ -10,6 +10,7 @@ from itertools import groupby
 from typing import Annotated, Literal, NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import Field
 
 from rindle_core.kernel.entry import Entry
@@ -38,6 +39,14 @@ class SkylinePoint(Row):
         default=1.0, ge=0, le=1, description="What of it still blocks in the bare season: 1 for all that is solid"
     )
     computed: bool = Field(default=False, description="From elevation tiles, not read by anybody")
+    photo_id: int | None = Field(
+        default=None, ge=1, description="Traced on the picture of that number in the locker; None: not traced"
+    )
+
+    @property
+    def layer(self) -> int:
+        """What it belongs to: 0 what people read, -1 what was computed from terrain, else its picture."""
+        return self.photo_id if self.photo_id is not None else -1 if self.computed else 0
 
 
 class Obstacle(Row):
@@ -137,6 +146,24 @@ def unmoved_count(points: Sequence[SkylinePoint], shift: Shift) -> int:
     return 0 if shift == Shift() else sum(point.distance_m is None for point in points)
 
 
+def _layers_of(points: Sequence[SkylinePoint], seen: Seen) -> list[tuple[int, Seen]]:
+    """The points by what they belong to: read by people, computed, or traced on one picture each."""
+    belongs = np.array([point.layer for point in points])
+    return [(layer, Seen(*(one[belongs == layer] for one in seen))) for layer in sorted(set(belongs.tolist()))]
+
+
+def _covered(seen: Seen, azimuth: Array) -> NDArray[np.bool_]:
+    """Which bearings a traced line speaks for: all between its ends, which lie beside its widest gap."""
+    at = np.sort(seen.azimuth_deg)
+    gaps = np.diff(at, append=at[0] + 360.0)
+    widest = int(np.argmax(gaps))
+    if gaps[widest] < _NEAR_DEG:
+        return np.ones(len(azimuth), dtype=bool)
+    begin, span = at[(widest + 1) % len(at)], 360.0 - gaps[widest]
+    found: NDArray[np.bool_] = (azimuth - begin) % 360.0 <= span + _EDGE_DEG
+    return found
+
+
 def _point_profile(seen: Seen, azimuth: Array, assumed_distance_m: float) -> tuple[Array, Array, Array]:
     order = np.argsort(seen.azimuth_deg, kind="stable")
     at, up, away, bare = (one[order] for one in seen)
@@ -179,8 +206,9 @@ def build_profile(
     eye: tuple[float, float, float] = (0.0, 0.0, 0.0),
     about: tuple[float, float] | None = None,
 ) -> Profile:
-    """The skyline in steps of a tenth of a degree: points joined linearly and across north, obstacles as blocks on top,
-    drawn things by their edges as seen from `eye`, which is told in the plan's own metres.
+    """The skyline in steps of a tenth of a degree: points joined linearly and across north, what was read, traced and
+    computed each for itself, the highest counting; obstacles as blocks on top, drawn things by their edges as seen from
+    `eye`, which is told in the plan's own metres.
 
     Distances between two points: the nearer one, as the careful choice. `without` leaves out the obstacle of that
     index; `about` a bearing and how far to either side of it is wanted, where that is not the whole circle.
@@ -200,11 +228,10 @@ def build_profile(
     if about is not None:
         azimuth = azimuth[np.abs(wrap_180(azimuth - about[0])) <= about[1]]
     count = len(azimuth)
-    if points:
-        elevation, away, bare = _point_profile(seen, azimuth, assumed_distance_m)
-    else:
-        elevation, away, bare = np.full(count, _NOTHING_DEG), np.full(count, 200_000.0), np.ones(count)
-    layers = _Layers(azimuth, elevation, away, bare)
+    layers = _Layers(azimuth, np.full(count, _NOTHING_DEG), np.full(count, 200_000.0), np.ones(count))
+    for layer, part in _layers_of(points, seen):
+        line, away, bare = _point_profile(part, azimuth, assumed_distance_m)
+        layers.put(-1, bare, line if layer <= 0 else np.where(_covered(part, azimuth), line, np.nan), away)
     for at, middle, half, top, level in shapes:
         if at == without:
             continue
@@ -225,7 +252,9 @@ class _Layers:
         self._source = np.full(len(azimuth), -1.0)
         self._under: list[Array] = []
 
-    def put(self, at: int, leafless_share: float, top: Array, level_m: Array, beneath: Array | None = None) -> None:
+    def put(
+        self, at: int, leafless_share: float | Array, top: Array, level_m: Array, beneath: Array | None = None
+    ) -> None:
         """A thing by its top (NaN where it is not) and its distance along the bearings, and what of it lies lower."""
         there = ~np.isnan(top)
         over = there & (np.nan_to_num(top, nan=-91.0) > self._elevation)

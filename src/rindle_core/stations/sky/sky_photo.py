@@ -32,8 +32,16 @@ class BearingMark(Model):
     azimuth_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
 
 
+class Stretch(Model):
+    """What the traced line is from a column on, to the right, until the next stretch."""
+
+    from_px: float = Field(ge=-100_000, le=200_000)
+    kind: Kind = "terrain"
+    distance_m: float | None = Field(default=None, gt=0, le=200_000)
+
+
 class PhotoInput(Model):
-    """A level picture (no roll), what is known of it, and the traced skyline.
+    """A picture, what is known of it, and the traced skyline.
 
     Pixels count from the upper left corner.
     """
@@ -44,6 +52,12 @@ class PhotoInput(Model):
     horizon_y_px: float = Field(
         ge=-100_000, le=200_000, description="Row of the level through the eye, at the picture's middle column"
     )
+    roll_deg: float = Field(
+        default=0.0,
+        ge=-45,
+        le=45,
+        description="How steeply the level falls to the right in the picture; a tilted camera",
+    )
     marks: list[BearingMark] = Field(min_length=1, max_length=2)
     focal_mm: float | None = Field(
         default=None, gt=2, le=2000, description="35 mm equivalent, where only one bearing is known"
@@ -51,8 +65,9 @@ class PhotoInput(Model):
     trace: list[tuple[float, float]] = Field(
         default_factory=list, max_length=20_000, description="(x, y) of the skyline, pixels"
     )
-    kind: Kind = "terrain"
+    kind: Kind = Field(default="terrain", description="What is traced, where its stretches are not told apart")
     distance_m: float | None = Field(default=None, gt=0, le=200_000)
+    stretches: list[Stretch] = Field(default_factory=list, max_length=200, description="What is traced, by columns")
     mark_error_px: float = Field(default=3.0, gt=0, le=200, description="How well a mark was hit")
     bearing_error_deg: float = Field(default=1.0, gt=0, le=10, description="Of the known bearings")
     focal_error_share: float = Field(
@@ -76,14 +91,17 @@ class PhotoResult(Model):
 
 
 class _Camera:
-    """A pinhole or cylinder, level but for its pitch."""
+    """A pinhole with its pitch and roll, or a level cylinder."""
 
     def __init__(self, given: PhotoInput, focal_px: float, mark: BearingMark) -> None:
         self._middle = given.width_px / 2.0
         self._flat = given.projection == "flat"
         self.focal_px = focal_px
         # A flat picture's horizon lies f·tan(pitch) below its middle; a panorama's is a straight row.
-        self._pitch = math.atan2(given.horizon_y_px - given.height_px / 2.0, focal_px) if self._flat else 0.0
+        # Rolled, the horizon passes the middle column further off than it passes the middle.
+        self._roll = math.radians(given.roll_deg)
+        below_px = (given.horizon_y_px - given.height_px / 2.0) * math.cos(self._roll)
+        self._pitch = math.atan2(below_px, focal_px) if self._flat else 0.0
         self._horizon = given.horizon_y_px
         self._centre_y = given.height_px / 2.0
         self._turn_deg = 0.0
@@ -103,12 +121,15 @@ class _Camera:
 
     def azimuth_of(self, mark: BearingMark) -> float:
         """True bearing of a mark, not folded."""
-        row = self._horizon if mark.y_px is None else mark.y_px
+        level_px = self._horizon + (mark.x_px - self._middle) * math.tan(self._roll)
+        row = level_px if mark.y_px is None else mark.y_px
         return float(self.directions(np.array([mark.x_px]), np.array([row]))[0][0])
 
     def directions(self, x_px: Array, y_px: Array) -> tuple[Array, Array]:
         """True bearing and elevation of pixels, degrees."""
-        across, up = x_px - self._middle, self._centre_y - y_px
+        right, down = x_px - self._middle, y_px - self._centre_y
+        across = right * math.cos(self._roll) + down * math.sin(self._roll)
+        up = right * math.sin(self._roll) - down * math.cos(self._roll)
         if not self._flat:
             elevation = np.degrees(np.arctan2(self._horizon - y_px, self.focal_px))
             return np.asarray(self._turn_deg + np.degrees(across / self.focal_px)), elevation
@@ -170,6 +191,10 @@ def _cameras(given: PhotoInput) -> tuple[_Camera, list[_Camera]]:
             others.append(_Camera(shaken, _focal_px(shaken), marks[0]))
     lower = given.model_copy(update={"horizon_y_px": given.horizon_y_px + given.mark_error_px})
     others.append(_Camera(lower, _focal_px(lower), given.marks[0]))
+    if given.projection == "flat":  # the level is marked at two places, as well as a bearing is
+        turned = math.degrees(math.atan2(2.0 * given.mark_error_px, given.width_px))
+        rolled = given.model_copy(update={"roll_deg": given.roll_deg + turned})
+        others.append(_Camera(rolled, _focal_px(rolled), given.marks[0]))
     if len(given.marks) == 1:
         others.append(_Camera(given, best.focal_px * (1 + given.focal_error_share), given.marks[0]))
     return best, others
@@ -185,25 +210,22 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
     """Pinhole or cylinder geometry. Errors: each known thing is moved by its own error, the changes of the angles added
     in quadrature.
     """
+    if given.projection == "cylindrical" and given.roll_deg:
+        raise InputError.one("roll_deg", "a panorama that is not level cannot be measured: 0 is accepted")
     camera, others = _cameras(given)
     edges = np.array([0.0, float(given.width_px)])
-    edge_deg = camera.directions(edges, np.full_like(edges, given.horizon_y_px))[0]
+    level_px = given.horizon_y_px + (edges - given.width_px / 2.0) * math.tan(math.radians(given.roll_deg))
+    edge_deg = camera.directions(edges, level_px)[0]
     points: list[SkylinePoint] = []
     top_x, top_y = given.width_px / 2.0, given.horizon_y_px
     if given.trace:
         line = np.array(sorted(given.trace))
         azimuth, elevation = camera.directions(line[:, 0], line[:, 1])
+        order = np.argsort(azimuth, kind="stable")  # in a rolled picture columns are not bearings
+        line, azimuth, elevation = line[order], azimuth[order], elevation[order]
         highest = int(np.argmax(elevation))
         top_x, top_y = float(line[highest, 0]), float(line[highest, 1])
-        points = [
-            SkylinePoint(
-                azimuth_deg=round(float(azimuth[at]) % 360.0, 2) % 360.0,
-                elevation_deg=round(float(np.clip(elevation[at], -20.0, 90.0)), 2),
-                kind=given.kind,
-                distance_m=given.distance_m,
-            )
-            for at in thinned(azimuth, elevation, _THINNED_DEG)
-        ]
+        points = _points(given, line[:, 0], azimuth, elevation)
     columns = np.linspace(0.0, given.width_px, 9)
     rows = np.full_like(columns, top_y)
     base = camera.directions(columns, rows)[0]
@@ -228,6 +250,26 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
     return Outcome(result, [_judge(result)])
 
 
+def _points(given: PhotoInput, x_px: Array, azimuth: Array, elevation: Array) -> list[SkylinePoint]:
+    """The traced line by its stretches, each thinned for itself, so that none of them loses its ends."""
+    parts = sorted(given.stretches, key=lambda one: one.from_px)
+    number = np.searchsorted([one.from_px for one in parts], x_px, side="right") - 1
+    found: list[SkylinePoint] = []
+    for at in sorted(set(number.tolist())):
+        kind, distance_m = (parts[at].kind, parts[at].distance_m) if at >= 0 else (given.kind, given.distance_m)
+        mine = np.flatnonzero(number == at)
+        found += [
+            SkylinePoint(
+                azimuth_deg=round(float(azimuth[one]) % 360.0, 2) % 360.0,
+                elevation_deg=round(float(np.clip(elevation[one], -20.0, 90.0)), 2),
+                kind=kind,
+                distance_m=distance_m,
+            )
+            for one in mine[thinned(azimuth[mine], elevation[mine], _THINNED_DEG)]
+        ]
+    return found
+
+
 def _judge(result: PhotoResult) -> Finding:
     return PHOTO.at_most(
         max(result.azimuth_error_deg, result.elevation_error_deg),
@@ -241,4 +283,4 @@ def _judge(result: PhotoResult) -> Finding:
     )
 
 
-__all__ = ["BearingMark", "PhotoInput", "PhotoResult", "sky_photo"]
+__all__ = ["BearingMark", "PhotoInput", "PhotoResult", "Stretch", "sky_photo"]

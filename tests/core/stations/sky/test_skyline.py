@@ -5,6 +5,7 @@ raised, shifted and grown, against closed forms and a rendered panorama.
 
 import datetime as dt
 import math
+from itertools import groupby
 
 import numpy as np
 import pytest
@@ -34,7 +35,7 @@ from rindle_core.stations.sky.sky_moves import (
     sky_shift,
     usable_arc,
 )
-from rindle_core.stations.sky.sky_photo import BearingMark, PhotoInput, sky_photo
+from rindle_core.stations.sky.sky_photo import BearingMark, PhotoInput, Stretch, sky_photo
 from rindle_core.stations.sky.skyline_text import SkylineTextInput, as_csv, as_json, read_skyline
 
 SITE = {
@@ -324,12 +325,14 @@ def horizon_deg(azimuth_deg):
     return 6 + 5 * np.sin(np.radians(3 * azimuth_deg)) + 2 * np.cos(np.radians(7 * azimuth_deg))
 
 
-def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg):
+def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg, roll_deg=0.0):
     """Row of the skyline in each column, found by walking down the column with a ray turned by rotation matrices."""
     h, p = math.radians(heading_deg), math.radians(pitch_deg)
     right = np.array([math.cos(h), -math.sin(h), 0])
     ahead = np.array([math.sin(h) * math.cos(p), math.cos(h) * math.cos(p), math.sin(p)])
     up = np.cross(right, ahead)
+    r = math.radians(roll_deg)  # the level falls to the right
+    right, up = math.cos(r) * right + math.sin(r) * up, math.cos(r) * up - math.sin(r) * right
     trace = []
     for x in range(0, width, 8):
         rows = np.arange(0, height, 0.25)
@@ -347,10 +350,20 @@ def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg):
     return trace, right, ahead, up
 
 
-@pytest.mark.parametrize(("heading", "pitch"), [(20.0, 0.0), (200.0, 12.0), (355.0, -6.0)])
-def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch):
+@pytest.mark.parametrize(
+    ("heading", "pitch", "roll"),
+    [
+        (20.0, 0.0, 0.0),
+        (200.0, 12.0, 0.0),
+        (355.0, -6.0, 0.0),
+        (20.0, 0.0, 9.0),
+        (200.0, 12.0, -14.0),
+        (355.0, 5.0, 6.0),
+    ],
+)
+def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch, roll):
     width, height, focal = 3000, 2000, 2400.0
-    trace, right, ahead, up = rendered_trace("flat", width, height, focal, heading, pitch)
+    trace, right, ahead, up = rendered_trace("flat", width, height, focal, heading, pitch, roll)
     marks = []
     for bearing in (heading - 20, heading + 24):
         b = math.radians(bearing)
@@ -363,10 +376,21 @@ def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch
                 azimuth_deg=bearing % 360,
             )
         )
-    horizon = height / 2 + focal * math.tan(math.radians(pitch))
+    # Two things at eye level tell the level in the picture: its row at the middle column, and how it falls.
+    (x1, y1), (x2, y2) = ((one.x_px, one.y_px) for one in marks)
+    fall = (y2 - y1) / (x2 - x1)
     told = sky_photo(
-        PhotoInput(width_px=width, height_px=height, projection="flat", horizon_y_px=horizon, marks=marks, trace=trace)
+        PhotoInput(
+            width_px=width,
+            height_px=height,
+            projection="flat",
+            horizon_y_px=y1 + (width / 2 - x1) * fall,
+            roll_deg=math.degrees(math.atan(fall)),
+            marks=marks,
+            trace=trace,
+        )
     ).result
+    assert math.degrees(math.atan(fall)) == pytest.approx(roll, abs=1e-9)
     assert told.focal_px == pytest.approx(focal, rel=1e-6)
     profile = build_profile(told.points, assumed_distance_m=10)
     inner = np.arange(heading - 25, heading + 25, 0.5) % 360
@@ -417,6 +441,14 @@ def test_one_bearing_and_the_focal_length_do_and_the_accuracy_says_it_is_rougher
         ({"projection": "cylindrical", "focal_mm": 24}, "second bearing"),
         ({"marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 51}]}, "apart"),
         ({"marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 235}]}, "panorama"),
+        (
+            {
+                "marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 90}],
+                "projection": "cylindrical",
+                "roll_deg": 2,
+            },
+            "not level",
+        ),
     ],
 )
 def test_a_photo_that_tells_too_little_is_refused(change, says):
@@ -433,6 +465,74 @@ def test_a_photo_that_tells_too_little_is_refused(change, says):
                 }
             )
         )
+
+
+def test_what_is_traced_is_told_by_stretches_and_none_loses_its_ends():
+    trace = [(float(x), 300.0) for x in range(0, 1001, 10)]
+    told = sky_photo(
+        PhotoInput(
+            width_px=1000,
+            height_px=700,
+            projection="flat",
+            horizon_y_px=350,
+            marks=[BearingMark(x_px=500, azimuth_deg=90)],
+            focal_mm=28,
+            trace=trace,
+            kind="terrain",
+            stretches=[
+                Stretch(from_px=700, kind="building", distance_m=35),
+                Stretch(from_px=295, kind="tree", distance_m=18),
+            ],
+        )
+    ).result.points
+    runs = [(kind, list(run)) for kind, run in groupby(told, key=lambda one: one.kind)]
+    assert [kind for kind, _ in runs] == ["terrain", "tree", "building"]
+    assert [{one.distance_m for one in run} for _, run in runs] == [{None}, {18}, {35}]
+    focal_px = 28 / math.hypot(36, 24) * math.hypot(1000, 700)
+    ends = [90 + math.degrees(math.atan((x - 500) / focal_px)) for x in (0, 290, 300, 690, 700, 1000)]
+    assert [one.azimuth_deg for _, run in runs for one in (run[0], run[-1])] == pytest.approx(ends, abs=0.006)
+
+
+# What was read, traced and computed are layers
+
+
+def seen_at(points, *bearings):
+    return elevation_at(build_profile(points, assumed_distance_m=10), np.array(bearings)).tolist()
+
+
+HAND = [
+    SkylinePoint(azimuth_deg=a, elevation_deg=e, kind="tree", distance_m=15)
+    for a, e in ((50, 30), (70, 30), (80, 5), (300, 5))
+]
+TRACED = [SkylinePoint(azimuth_deg=a, elevation_deg=e, photo_id=7) for a, e in ((40, 12), (60, 12), (66, 44), (90, 12))]
+HILLS = [SkylinePoint(azimuth_deg=a, elevation_deg=8, computed=True, distance_m=9000) for a in range(0, 360, 2)]
+
+
+def test_layers_are_each_joined_for_themselves_and_the_highest_counts():
+    # Hills that were computed between the two sides of a tree are no gap in it.
+    assert seen_at([*HAND, *HILLS], 60, 66, 200) == pytest.approx([30, 30, 8])
+    # What was traced stands where it was traced, over what was read, and says nothing beyond its ends.
+    assert seen_at([*HAND, *TRACED], 60, 66, 40.05, 200) == pytest.approx([30, 44, seen_at(HAND, 40.05)[0], 5])
+    assert seen_at(TRACED, 39, 91, 200) == [-20, -20, -20]
+    north = [SkylinePoint(azimuth_deg=a, elevation_deg=20, photo_id=7) for a in (350, 0, 10)]
+    assert seen_at(north, 351, 0, 9, 11, 349) == [20, 20, 20, -20, -20]
+
+
+@given(st.permutations([*HAND, *TRACED, *HILLS[:20]]))
+def test_layers_commute_and_one_more_never_takes_from_the_skyline(shuffled):
+    bearings = np.arange(0.0, 360.0, 0.7)
+    whole = seen_at([*HAND, *TRACED, *HILLS[:20]], *bearings)
+    assert seen_at(shuffled, *bearings) == pytest.approx(whole)
+    for layer in (0, -1, 7):
+        rest = seen_at([one for one in shuffled if one.layer != layer], *bearings)
+        assert (np.array(rest) <= np.array(whole) + 1e-9).all()
+
+
+def test_what_a_layer_hides_is_kept_beneath_it_where_it_stands_nearer():
+    profile = build_profile([*HAND, *HILLS], assumed_distance_m=10)
+    azimuth, up, away = profile.under
+    near = [(round(u, 6), a) for at, u, a in zip(azimuth, up, away, strict=True) if at == 200]
+    assert near == [(5, 15)]  # the trees' line, lower than the hills and before them
 
 
 # Laws that hold for any skyline
