@@ -264,6 +264,7 @@ def picture():
 
 def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
     station(dish, "Sky")
+    type_lines(dish, "5 20 pole 12\n200 6")
     turn_to(dish, "Photo")
     file = tmp_path / "view.png"
     file.write_bytes(picture())
@@ -279,22 +280,48 @@ def test_a_photo_is_marked_traced_and_becomes_the_skyline(dish, tmp_path):
 
     for index, (x, bearing) in enumerate(((200, "350"), (1000, "26"))):
         dish.mouse.click(*at(x, 300))
+        expect(dish.get_by_text("waits for its bearing")).to_be_visible()  # a mark alone is no known bearing
         dish.get_by_label(f"Bearing {index + 1}").fill(bearing)
         dish.get_by_label(f"Bearing {index + 1}").blur()
-    dish.get_by_label("Mark the level").check()
+    dish.get_by_label("Level", exact=True).check()
     dish.mouse.click(*at(600, 300))
     saved(dish)
-    dish.get_by_label("Trace the skyline").check()
-    for x in (0, 300, 600, 900, 1195):
+    dish.get_by_label("Trace", exact=True).check()
+    for x in (0, 300, 600):
         dish.mouse.click(*at(x, 240 - x / 10))
+    now = dish.get_by_role("group", name="What is traced now")
+    now.get_by_label("tree").check()
+    now.get_by_label("away").fill("30")
+    now.get_by_label("away").blur()
+    dish.mouse.click(*at(900, 150))
+    view.focus()
+    dish.keyboard.press("+")  # and the last one by keys, as near as one zooms
+    for _ in range(60):
+        dish.keyboard.press("ArrowRight")
+    dish.keyboard.press("Enter")
+    dish.keyboard.press("Enter")
+    dish.keyboard.press("Backspace")
     measure = dish.get_by_role("table", name="Measure of the picture")
     expect(measure).to_contain_text("points")
     # Marks 800 pixels and 36° apart about the middle: f = 400 / tan 18° = 1231 px; the crest is 120 px up in the
     # middle: 5.6°.
     expect(measure.get_by_role("row").filter(has_text="Shows")).to_contain_text(re.compile(r"0\.04[67]°\s+a pixel"))
     dish.get_by_role("button", name="Put it into the skyline").click()
+    expect(dish.get_by_text("Done: 5 points of this picture")).to_be_visible()
     saved(dish)
-    expect(heading(dish)).to_contain_text(re.compile(r"Free by (49|50)\.\d°"))  # 55.5° up less 5.6°
+    # The pole that was read by hand stays, and rises over what was traced: 55.5° up less its 20°, 3° beside.
+    expect(heading(dish)).to_contain_text(re.compile(r"Free by 35\.\d°"))
+    number = re.search(r"/jobs/([0-9-]+)/", dish.url)[1]
+    (skyline,) = dish.request.get(f"/api/jobs/{number}").json()["facts"]["sky"]["skylines"]
+    traced = [one for one in skyline["points"] if one.get("photo_id")]
+    assert {(one["kind"], one.get("distance_m")) for one in traced} == {("terrain", None), ("tree", 30)}
+    dish.get_by_role("button", name="Take those out").click()
+    saved(dish)
+    expect(heading(dish)).to_contain_text(re.compile(r"Free by (4[789]|50)\.\d°"))  # 55.5° up less 5.6°, or a tree's 7°
+    dish.get_by_role("button", name="Put it into the skyline").click()  # again: in place of the same picture's
+    saved(dish)
+    (skyline,) = dish.request.get(f"/api/jobs/{number}").json()["facts"]["sky"]["skylines"]
+    assert len([one for one in skyline["points"] if one.get("photo_id")]) == len(traced)
 
 
 def test_the_horizon_comes_from_the_demos_own_terrain(page):

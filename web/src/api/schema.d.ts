@@ -14449,7 +14449,7 @@ export interface components {
         };
         /**
          * PhotoInput
-         * @description A level picture (no roll), what is known of it, and the traced skyline.
+         * @description A picture, what is known of it, and the traced skyline.
          *
          *     Pixels count from the upper left corner.
          */
@@ -14482,6 +14482,7 @@ export interface components {
             horizon_y_px: number;
             /**
              * Kind
+             * @description What is traced, where its stretches are not told apart
              * @default terrain
              * @enum {string}
              */
@@ -14500,6 +14501,17 @@ export interface components {
              * @enum {string}
              */
             projection: "flat" | "cylindrical";
+            /**
+             * Roll Deg
+             * @description How steeply the level falls to the right in the picture; a tilted camera
+             * @default 0
+             */
+            roll_deg: number;
+            /**
+             * Stretches
+             * @description What is traced, by columns
+             */
+            stretches?: components["schemas"]["Stretch"][];
             /**
              * Trace
              * @description (x, y) of the skyline, pixels
@@ -18558,6 +18570,11 @@ export interface components {
              * @default 1
              */
             leafless_share: number;
+            /**
+             * Photo Id
+             * @description Traced on the picture of that number in the locker; None: not traced
+             */
+            photo_id?: number | null;
         };
         /**
          * SkylineSet
@@ -19271,6 +19288,22 @@ export interface components {
              * @description What it stops, in words
              */
             works: string;
+        };
+        /**
+         * Stretch
+         * @description What the traced line is from a column on, to the right, until the next stretch.
+         */
+        Stretch: {
+            /** Distance M */
+            distance_m?: number | null;
+            /** From Px */
+            from_px: number;
+            /**
+             * Kind
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
         };
         /**
          * SunBearingInput
