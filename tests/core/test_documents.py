@@ -87,6 +87,7 @@ PLAIN = {
     "seconds",
     "set_index",
     "document_id",
+    "photo_id",
     "sky_set",
     "hour",
 }  # explained where they are defined

@@ -166,9 +166,9 @@ def test_a_mast_that_leans_right_rolls_the_feed_clockwise_and_the_skew_takes_it_
         azimuth_true_deg=azimuth_deg, elevation_deg=elevation_deg, lean_deg=0.05, lean_towards_deg=towards_deg
     )
     result = plumb(given).result
-    roll_deg = 0.05 * math.sin(math.radians(towards_deg - azimuth_deg)) / math.cos(math.radians(elevation_deg))
-    assert result.skew_error_deg == pytest.approx(roll_deg, rel=0.01)
-    assert result.skew_correction_deg == pytest.approx(-roll_deg, rel=0.01)
+    level_fall_deg = 0.05 * math.sin(math.radians(towards_deg - azimuth_deg)) / math.cos(math.radians(elevation_deg))
+    assert result.skew_error_deg == pytest.approx(level_fall_deg, rel=0.01)
+    assert result.skew_correction_deg == pytest.approx(-level_fall_deg, rel=0.01)
 
 
 def test_from_a_height_the_air_bends_what_comes_from_below_the_level_too():

@@ -201,6 +201,8 @@ GLOSSARY: tuple[Term, ...] = tuple(
             "Not in the cold: the tube says from which temperature.",
         ),
         ("Shading", "What stands in front of a dish takes part of its beam away.", ""),
+        ("Tile", "A file with the ground's height at many places of a square of land.", "Terrain is made of them."),
+        ("Computed", "Worked out by Rindle, and looked at by nobody.", ""),
         ("Terrain", "The shape of the ground, from elevation tiles.", "Trees and houses are not in it."),
         ("UTM", "A place as metres east and north in a numbered zone.", ""),
         ("Clear, Mind, Hold", "Go on; look at it and decide; do not go on.", "Always with the figure and its limit."),

@@ -13,6 +13,7 @@ from pydantic import Field
 from rindle_core.kernel.constants import EARTH_MEAN_RADIUS_M
 from rindle_core.kernel.errors import InputError, Stopped
 from rindle_core.kernel.geometry import Array
+from rindle_core.kernel.model import Row
 from rindle_core.science.polyline import thinned
 from rindle_core.science.site import Position
 from rindle_core.science.skyline import SkylinePoint
@@ -25,6 +26,9 @@ _LEAST_M = 20.0  # nearer ground is the place itself
 _CHUNK_ROWS = 256
 _VOID = -32768
 _THINNED_DEG = 0.1
+_READ_EVERY_DEG = 5.0  # of a horizon that bends nowhere so many points stay: it was looked at there
+_END_STEP_M = 400.0
+_END_BEARINGS = 72
 
 Progress = Callable[[float], bool]  # takes the share done; False asks to stop
 
@@ -43,6 +47,14 @@ class HorizonInput(Position):
     )
 
 
+class TerrainEnd(Row):
+    """Bearings, true, in which the loaded tiles end, or have a hole, before the reach. Over north `to_deg` is less."""
+
+    from_deg: float = Field(ge=0, le=360)
+    to_deg: float = Field(ge=0, le=360)
+    known_km: float = Field(ge=0, le=200, description="Out to here the ground is known everywhere between them")
+
+
 @dataclass(frozen=True, slots=True)
 class Horizon:
     """Arrays over the bearings, each the middle of its sector: elevation and distance of the highest ground;
@@ -54,11 +66,14 @@ class Horizon:
     elevation_deg: Array
     distance_m: Array
     ground_m: float
+    ends: list[TerrainEnd]
 
     def points(self) -> list[SkylinePoint]:
         """The horizon as skyline points, thinned to a tenth of a degree."""
         known = np.flatnonzero(np.isfinite(self.elevation_deg))
-        keep = thinned(self.azimuth_deg[known], self.elevation_deg[known], _THINNED_DEG)
+        every = max(1, round(_READ_EVERY_DEG * len(self.azimuth_deg) / 360.0))
+        bends = thinned(self.azimuth_deg[known], self.elevation_deg[known], _THINNED_DEG)
+        keep = sorted({*bends, *np.flatnonzero(known % every == 0).tolist()})
         return [
             SkylinePoint(
                 azimuth_deg=round(float(self.azimuth_deg[at]), 3),
@@ -100,6 +115,15 @@ def slope_to(
     return np.asarray(rise / (out * arc_rad * (np.float32(1.0) - arc_rad * arc_rad / np.float32(6.0))))
 
 
+def _places(given: HorizonInput, bearing_rad: Array, distance_m: Array) -> tuple[Array, Array]:
+    """Latitudes and longitudes along rays, radians: a row a bearing. Source: the direct problem on the sphere."""
+    lat0, lon0 = math.radians(given.latitude_deg), math.radians(given.longitude_deg)
+    arc, towards = distance_m / EARTH_MEAN_RADIUS_M, bearing_rad[:, None]
+    lat = np.arcsin(math.sin(lat0) * np.cos(arc) + math.cos(lat0) * np.sin(arc) * np.cos(towards))
+    lon = lon0 + np.arctan2(np.sin(towards) * np.sin(arc) * math.cos(lat0), np.cos(arc) - math.sin(lat0) * np.sin(lat))
+    return lat, lon
+
+
 def _walk_rays(tiles: Sequence[Tile], given: HorizonInput, eye_m: float, radius_m: float, best: _Best) -> None:
     """Near ground between the posts: bilinear heights along some rays of every sector."""
     reach_m = min(_NEAR_M, given.reach_km * 1000.0)
@@ -107,12 +131,7 @@ def _walk_rays(tiles: Sequence[Tile], given: HorizonInput, eye_m: float, radius_
     ray = np.arange(given.bearing_count * _RAYS)
     sector = ray // _RAYS
     bearing = np.radians((ray + 0.5) * 360.0 / len(ray))
-    lat0, lon0 = math.radians(given.latitude_deg), math.radians(given.longitude_deg)
-    arc = distance / EARTH_MEAN_RADIUS_M
-    lat = np.arcsin(math.sin(lat0) * np.cos(arc) + math.cos(lat0) * np.sin(arc) * np.cos(bearing[:, None]))
-    lon = lon0 + np.arctan2(
-        np.sin(bearing[:, None]) * np.sin(arc) * math.cos(lat0), np.cos(arc) - math.sin(lat0) * np.sin(lat)
-    )
+    lat, lon = _places(given, bearing, distance)
     for tile in tiles:
         height = heights_at(tile, np.degrees(lat), np.degrees(lon)).astype(np.float32)
         known = np.isfinite(height)
@@ -189,6 +208,8 @@ def find_horizon(given: HorizonInput, tiles: Sequence[Tile], progress: Progress 
     """
     ground = height_among(tiles, given.latitude_deg, given.longitude_deg)
     if ground is None:
+        if any(_holds(tile, given) for tile in tiles):
+            raise InputError.one("tiles", "have a hole at this place; load a tile whose holes are filled")
         raise InputError.one("tiles", "no elevation tile covers this place; load the tile that holds it")
     eye_m, radius_m = ground + given.terminal_height_m, EARTH_MEAN_RADIUS_M / (1.0 - given.refraction_share)
     best = _Best(given.bearing_count)
@@ -202,7 +223,38 @@ def find_horizon(given: HorizonInput, tiles: Sequence[Tile], progress: Progress 
     known = np.isfinite(best.slope)
     elevation = np.where(known, np.degrees(np.arctan(best.slope.astype(np.float64))), np.nan)
     middle = (np.arange(given.bearing_count) + 0.5) * 360.0 / given.bearing_count
-    return Horizon(middle, elevation, np.where(known, best.distance_m, np.nan).astype(np.float64), ground)
+    away = np.where(known, best.distance_m, np.nan).astype(np.float64)
+    return Horizon(middle, elevation, away, ground, _ends(tiles, given))
 
 
-__all__ = ["Horizon", "HorizonInput", "Progress", "find_horizon", "slope_to"]
+def _holds(tile: Tile, given: HorizonInput) -> bool:
+    rows, columns = tile.heights_m.shape
+    down = (tile.north_deg - given.latitude_deg) / tile.step_latitude_deg
+    across = (given.longitude_deg - tile.west_deg) / tile.step_longitude_deg
+    return bool(0 <= down <= rows - 1 and 0 <= across <= columns - 1)
+
+
+def _ends(tiles: Sequence[Tile], given: HorizonInput) -> list[TerrainEnd]:
+    """Where the ground is not known out to the reach: walked along some bearings, told by stretches of them."""
+    reach_m = given.reach_km * 1000.0
+    distance = np.arange(0.0, reach_m, _END_STEP_M)
+    bearing_deg = np.arange(_END_BEARINGS) * 360.0 / _END_BEARINGS
+    lat, lon = _places(given, np.radians(bearing_deg), distance)
+    known = np.zeros(lat.shape, dtype=bool)
+    for tile in tiles:
+        known |= np.isfinite(heights_at(tile, np.degrees(lat), np.degrees(lon)))
+    known_m = np.where(known.all(axis=1), reach_m, distance[np.argmin(known, axis=1)])
+    short = known_m < reach_m
+    if short.all():
+        return [TerrainEnd(from_deg=0.0, to_deg=360.0, known_km=float(known_m.min()) / 1000.0)]
+    found: list[TerrainEnd] = []
+    half = 180.0 / _END_BEARINGS
+    for begin in np.flatnonzero(short & ~np.roll(short, 1)).tolist():
+        count = int(np.argmin(np.roll(short, -begin)))
+        least_m = float(np.roll(known_m, -begin)[:count].min())
+        first, last = bearing_deg[begin] - half, bearing_deg[begin] + (count - 1) * 2 * half + half
+        found.append(TerrainEnd(from_deg=first % 360.0, to_deg=last % 360.0, known_km=least_m / 1000.0))
+    return found
+
+
+__all__ = ["Horizon", "HorizonInput", "Progress", "TerrainEnd", "find_horizon", "slope_to"]

@@ -120,16 +120,19 @@ def _keep_horizon(number: str, order: HorizonOrder, height_m: float, found: Hori
     job = edit.editable(number)
     skylines = facts_of(job).sky.skylines
     old = next((one for one in skylines if one.name == _TERRAIN and one.letter == order.letter), None)
-    new = SkylineSet(name=_TERRAIN, letter=order.letter, read_height_m=height_m, points=found.points())
+    seen = {"read_height_m": height_m, "points": found.points(), "terrain_ends": found.ends}
+    new = SkylineSet.model_validate({"name": _TERRAIN, "letter": order.letter, **seen})
     kept = [one for one in skylines if one is not old]
     if old is not None:
         mixed = not any(point.computed for point in old.points)
         read = [point for point in old.points if not point.computed and (not mixed or point.kind != "terrain")]
         new = new.model_copy(update={"points": [*new.points, *read], "obstacles": old.obstacles})
         kept += [old.model_copy(update={"name": f"{_TERRAIN}, before"})] if mixed and old.points else []
-    told = [one.model_dump(mode="json") for one in (*kept, new)]
-    edit.patch(job, "sky", {"skylines": told, "sky_set": len(told) - 1})
-    return {"job": job_out(job).model_dump(mode="json"), "ground_m": found.ground_m, "points": len(new.points)}
+    all_of_them = [one.model_dump(mode="json") for one in (*kept, new)]
+    edit.patch(job, "sky", {"skylines": all_of_them, "sky_set": len(all_of_them) - 1})
+    ends = [one.model_dump() for one in found.ends]
+    told = {"ground_m": found.ground_m, "points": len(new.points), "ends": ends}
+    return {"job": job_out(job).model_dump(mode="json"), **told}
 
 
 @router.post("/{number}/sky/horizon")

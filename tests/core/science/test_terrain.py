@@ -132,6 +132,38 @@ def test_where_no_tile_reaches_nothing_is_claimed_and_no_tile_is_an_error():
         find_horizon(HorizonInput(latitude_deg=10, longitude_deg=10), [edge])
 
 
+def test_where_the_ground_is_not_known_out_to_the_reach_is_told_with_how_far():
+    place = {"latitude_deg": -29.5, "longitude_deg": 27.5}
+    step = 0.002
+    tile = Tile(-29.0, 27.0, step, step, flat(side=501))  # a degree each way, the place in its middle
+    given = HorizonInput(**place, reach_km=50)
+    assert find_horizon(given.model_copy(update={"reach_km": 40.0}), [tile]).ends == []
+    km = math.pi * EARTH_MEAN_RADIUS_M / 180_000
+    sides = find_horizon(given, [tile]).ends  # to the east and west the tile ends after half a degree of longitude
+    assert [(one.from_deg < middle < one.to_deg) for one, middle in zip(sides, (90, 270), strict=True)] == [True, True]
+    for one in sides:
+        assert one.known_km == pytest.approx(0.5 * math.cos(math.radians(29.5)) * km, abs=0.6)  # steps of 400 m
+    holed = flat(side=501)
+    holed[100:110, 230:271] = -32768  # north of the place: 0.28° to 0.3° away, 0.04° to either side
+    (hole,) = find_horizon(given.model_copy(update={"reach_km": 40.0}), [Tile(-29.0, 27.0, step, step, holed)]).ends
+    assert hole.known_km == pytest.approx(0.28 * km, abs=0.6)
+    assert hole.from_deg > 340
+    assert hole.to_deg < 20
+
+
+def test_a_hole_at_the_place_is_not_called_a_missing_tile():
+    heights = flat(side=501)
+    heights[245:256, 245:256] = -32768
+    with pytest.raises(InputError, match="have a hole at this place"):
+        find_horizon(HorizonInput(latitude_deg=-29.5, longitude_deg=27.5), [Tile(-29.0, 27.0, 0.002, 0.002, heights)])
+
+
+def test_a_plain_was_looked_at_all_round_though_its_horizon_bends_nowhere():
+    points = find_horizon(HorizonInput(**SITE, reach_km=20), [tile_of(flat())]).points()
+    bearings = np.array([one.azimuth_deg for one in points])
+    assert np.diff(np.append(bearings, bearings[0] + 360)).max() <= 5.0 + 1e-6
+
+
 def test_the_work_tells_its_progress_and_can_be_stopped():
     told = []
     find_horizon(HorizonInput(**SITE), [tile_of(flat())], lambda share: told.append(share) or True)

@@ -14488,6 +14488,12 @@ export interface components {
              */
             kind: "terrain" | "building" | "tree" | "pole" | "wire";
             /**
+             * Level Fall Deg
+             * @description How steeply the level falls to the right in the picture; a tilted camera
+             * @default 0
+             */
+            level_fall_deg: number;
+            /**
              * Mark Error Px
              * @description How well a mark was hit
              * @default 3
@@ -14501,12 +14507,6 @@ export interface components {
              * @enum {string}
              */
             projection: "flat" | "cylindrical";
-            /**
-             * Roll Deg
-             * @description How steeply the level falls to the right in the picture; a tilted camera
-             * @default 0
-             */
-            roll_deg: number;
             /**
              * Stretches
              * @description What is traced, by columns
@@ -18607,6 +18607,11 @@ export interface components {
              * @description Eye or lens over the ground; None: at the terminal's own height
              */
             read_height_m?: number | null;
+            /**
+             * Terrain Ends
+             * @description Where the tiles of a computed horizon ended before its reach
+             */
+            terrain_ends?: components["schemas"]["TerrainEnd"][];
         };
         /**
          * SkylineTextInput
@@ -19800,6 +19805,27 @@ export interface components {
              * @description Maker's figure, else the envelope
              */
             wind_force_coefficient?: number | null;
+        };
+        /**
+         * TerrainEnd
+         * @description Bearings, true, in which the loaded tiles end, or have a hole, before the reach. Over north `to_deg` is less.
+         */
+        TerrainEnd: {
+            /** From Deg */
+            from_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Known Km
+             * @description Out to here the ground is known everywhere between them
+             */
+            known_km: number;
+            /** To Deg */
+            to_deg: number;
         };
         /**
          * TerrainHeight

@@ -26,6 +26,7 @@ from rindle_core.stations.sky.seen import (
     surroundings,
 )
 from rindle_core.stations.sky.surroundings import Surroundings
+from rindle_core.stations.sky.terrain_seen import judge_terrain
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.ways import ways_for
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
@@ -116,6 +117,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *judge_wanted(job),
         *(judge_marginal(job, watched.result) if watched is not None and not unread else []),
         *_judge_alone(around),
+        *judge_terrain(job, around, used, bearings_that_matter(job)),
         *(plan.findings if plan else []),
     ]
     return result, findings

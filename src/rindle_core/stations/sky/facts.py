@@ -9,6 +9,7 @@ from pydantic import AwareDatetime, Field
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
+from rindle_core.science.horizon import TerrainEnd
 from rindle_core.science.skyline import Obstacle, Season, SkylinePoint
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.mock_up import MockUp
@@ -28,6 +29,9 @@ class SkylineSet(Row):
     )
     read_height_m: Annotated[float | None, Entry("Eye over ground")] = Field(
         default=None, ge=0, le=300, description="Eye or lens over the ground; None: at the terminal's own height"
+    )
+    terrain_ends: list[TerrainEnd] = Field(
+        default_factory=list, max_length=72, description="Where the tiles of a computed horizon ended before its reach"
     )
     points: Annotated[list[SkylinePoint], Entry("Skyline points")] = Field(default_factory=list, max_length=2000)
     obstacles: Annotated[list[Obstacle], Entry("Obstacles")] = Field(default_factory=list, max_length=200)

@@ -184,6 +184,22 @@ PLAN_ALONE = Kind(
     source="What is drawn, and what was read",
     at="sky.skylines",
 )
+TERRAIN_ALONE = Kind(
+    "sky.terrain_alone",
+    "share of the bearings that matter that were looked at, computed terrain aside",
+    against="house rule `scan_wanted_percent`",
+    unit="percent",
+    source="Elevation tiles hold no trees and no houses",
+    at="sky.skylines",
+)
+TERRAIN_ENDS = Kind(
+    "sky.terrain_ends",
+    "how far out the terrain is known where the terminal looks",
+    against="the reach that was asked for",
+    unit="km",
+    source="Edges and holes of the loaded elevation tiles",
+    at="sky.skylines",
+)
 PLAN_BEAM = Kind(
     "sky.plan_beam",
     "lower edge of the beam over drawn places where people are",

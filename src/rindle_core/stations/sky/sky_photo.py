@@ -52,7 +52,7 @@ class PhotoInput(Model):
     horizon_y_px: float = Field(
         ge=-100_000, le=200_000, description="Row of the level through the eye, at the picture's middle column"
     )
-    roll_deg: float = Field(
+    level_fall_deg: float = Field(
         default=0.0,
         ge=-45,
         le=45,
@@ -99,7 +99,7 @@ class _Camera:
         self.focal_px = focal_px
         # A flat picture's horizon lies f·tan(pitch) below its middle; a panorama's is a straight row.
         # Rolled, the horizon passes the middle column further off than it passes the middle.
-        self._roll = math.radians(given.roll_deg)
+        self._roll = math.radians(given.level_fall_deg)
         below_px = (given.horizon_y_px - given.height_px / 2.0) * math.cos(self._roll)
         self._pitch = math.atan2(below_px, focal_px) if self._flat else 0.0
         self._horizon = given.horizon_y_px
@@ -193,7 +193,7 @@ def _cameras(given: PhotoInput) -> tuple[_Camera, list[_Camera]]:
     others.append(_Camera(lower, _focal_px(lower), given.marks[0]))
     if given.projection == "flat":  # the level is marked at two places, as well as a bearing is
         turned = math.degrees(math.atan2(2.0 * given.mark_error_px, given.width_px))
-        rolled = given.model_copy(update={"roll_deg": given.roll_deg + turned})
+        rolled = given.model_copy(update={"level_fall_deg": given.level_fall_deg + turned})
         others.append(_Camera(rolled, _focal_px(rolled), given.marks[0]))
     if len(given.marks) == 1:
         others.append(_Camera(given, best.focal_px * (1 + given.focal_error_share), given.marks[0]))
@@ -210,11 +210,11 @@ def sky_photo(given: PhotoInput) -> Outcome[PhotoResult]:
     """Pinhole or cylinder geometry. Errors: each known thing is moved by its own error, the changes of the angles added
     in quadrature.
     """
-    if given.projection == "cylindrical" and given.roll_deg:
-        raise InputError.one("roll_deg", "a panorama that is not level cannot be measured: 0 is accepted")
+    if given.projection == "cylindrical" and given.level_fall_deg:
+        raise InputError.one("level_fall_deg", "a panorama that is not level cannot be measured: 0 is accepted")
     camera, others = _cameras(given)
     edges = np.array([0.0, float(given.width_px)])
-    level_px = given.horizon_y_px + (edges - given.width_px / 2.0) * math.tan(math.radians(given.roll_deg))
+    level_px = given.horizon_y_px + (edges - given.width_px / 2.0) * math.tan(math.radians(given.level_fall_deg))
     edge_deg = camera.directions(edges, level_px)[0]
     points: list[SkylinePoint] = []
     top_x, top_y = given.width_px / 2.0, given.horizon_y_px

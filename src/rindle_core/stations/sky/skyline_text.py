@@ -150,7 +150,7 @@ def as_csv(points: Sequence[SkylinePoint]) -> str:
 
 def as_json(points: Sequence[SkylinePoint]) -> str:
     """The points as JSON: an object with the field points."""
-    told = [point.model_dump(mode="json", exclude={"id"}) for point in points]
+    told = [point.model_dump(mode="json", exclude={"id", "photo_id"}) for point in points]
     return json.dumps({"points": told}, indent=1, ensure_ascii=False)
 
 

@@ -9,12 +9,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.findings import Level
 from rindle_core.kernel.geometry import separation_deg
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.outline import contains
 from rindle_core.science.skyline import SkylinePoint, tube_half_angle_deg
 from rindle_core.science.sun import julian_date, sun_directions
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky
+from tests import golden
 
 SITE = {
     "latitude_deg": -29.31,
@@ -130,3 +133,46 @@ def test_house_rules_move_the_limit():
 )
 def test_a_beam_may_lie_across_the_date_line(latitude, longitude, inside):
     assert contains([(170, -10), (-170, -10), (-170, 10), (170, 10)], latitude, longitude) is inside
+
+
+# A horizon that was computed from terrain
+
+
+def sky_findings(**news):
+    facts = {**golden.read("2026-102")["facts"], **news}
+    views = assess(JobInput.model_validate(facts)).result.stations
+    return {one.code: one for view in views if view.code == "sky" for one in view.findings}
+
+
+def horizon_set(read=(), **more):
+    ground = [{"azimuth_deg": at + 2.5, "elevation_deg": 3, "computed": True} for at in range(0, 360, 5)]
+    return [{"name": "Terrain", "letter": "", "points": [*ground, *read], **more}]
+
+
+def test_a_computed_horizon_counts_as_read_but_its_trees_are_minded():
+    alone = sky_findings(skylines=horizon_set(), sky_set=0, position_letter="", things=[])
+    assert "sky.scan" not in alone
+    assert "sky.gap" not in alone or alone["sky.gap"].level is Level.CLEAR
+    assert alone["sky.terrain_alone"].level is Level.MIND
+    looked = [{"azimuth_deg": at, "elevation_deg": 4} for at in range(0, 360, 10)]
+    assert "sky.terrain_alone" not in sky_findings(
+        skylines=horizon_set(looked), sky_set=0, position_letter="", things=[]
+    )
+
+
+def test_terrain_that_ends_is_minded_where_the_terminal_looks_and_nowhere_else():
+    azimuth = aim_of(golden.read("2026-102")["facts"])
+    here = {"from_deg": (azimuth - 10) % 360, "to_deg": (azimuth + 10) % 360, "known_km": 12.3}
+    behind = {"from_deg": (azimuth + 150) % 360, "to_deg": (azimuth + 210) % 360, "known_km": 2.0}
+
+    def found(*ends):
+        told = sky_findings(skylines=horizon_set(terrain_ends=list(ends)), sky_set=0, position_letter="", things=[])
+        return told.get("sky.terrain_ends")
+
+    assert found(behind) is None
+    assert found(here, behind).figure == 12.3
+    assert found({"from_deg": 0, "to_deg": 360, "known_km": 1.0}).level is Level.MIND
+
+
+def aim_of(facts):
+    return assess(JobInput.model_validate(facts)).result.sky.satellite.azimuth_deg

@@ -325,13 +325,13 @@ def horizon_deg(azimuth_deg):
     return 6 + 5 * np.sin(np.radians(3 * azimuth_deg)) + 2 * np.cos(np.radians(7 * azimuth_deg))
 
 
-def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg, roll_deg=0.0):
+def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg, roll=0.0):
     """Row of the skyline in each column, found by walking down the column with a ray turned by rotation matrices."""
     h, p = math.radians(heading_deg), math.radians(pitch_deg)
     right = np.array([math.cos(h), -math.sin(h), 0])
     ahead = np.array([math.sin(h) * math.cos(p), math.cos(h) * math.cos(p), math.sin(p)])
     up = np.cross(right, ahead)
-    r = math.radians(roll_deg)  # the level falls to the right
+    r = math.radians(roll)  # the level falls to the right
     right, up = math.cos(r) * right + math.sin(r) * up, math.cos(r) * up - math.sin(r) * right
     trace = []
     for x in range(0, width, 8):
@@ -385,7 +385,7 @@ def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch
             height_px=height,
             projection="flat",
             horizon_y_px=y1 + (width / 2 - x1) * fall,
-            roll_deg=math.degrees(math.atan(fall)),
+            level_fall_deg=math.degrees(math.atan(fall)),
             marks=marks,
             trace=trace,
         )
@@ -445,7 +445,7 @@ def test_one_bearing_and_the_focal_length_do_and_the_accuracy_says_it_is_rougher
             {
                 "marks": [{"x_px": 10, "azimuth_deg": 50}, {"x_px": 900, "azimuth_deg": 90}],
                 "projection": "cylindrical",
-                "roll_deg": 2,
+                "level_fall_deg": 2,
             },
             "not level",
         ),

@@ -54,7 +54,14 @@ async function find(): Promise<void> {
   if (!done) return
   await store.take(done.job as unknown as Job)
   const ground = formatQuantity(Number(done.ground_m), 'm', prefs.system)
-  said.value = `${String(done.points)} points; the ground here lies ${ground} above sea. It is a skyline of its own now: “Terrain”.`
+  const ends = done.ends as { from_deg: number; to_deg: number; known_km: number }[]
+  const short = ends.map(
+    (one) =>
+      `${one.from_deg.toFixed(0)}° to ${one.to_deg.toFixed(0)}° true only to ${formatQuantity(one.known_km, 'km', prefs.system)}`,
+  )
+  said.value =
+    `${String(done.points)} points; the ground here lies ${ground} above sea. It is a skyline of its own now: “Terrain”. ` +
+    (short.length ? `The tiles end before the reach: ${short.join(', ')}.` : 'The tiles reach all the way round.')
 }
 </script>
 

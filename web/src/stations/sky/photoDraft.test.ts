@@ -13,7 +13,7 @@ const draft = (more: Partial<Draft> = {}): Draft => ({
     height_px: 700,
     projection: 'flat',
     horizon_y_px: 0,
-    roll_deg: 0,
+    level_fall_deg: 0,
     marks: [],
     kind: 'terrain',
     mark_error_px: 3,
@@ -37,9 +37,9 @@ describe('a picture that is being traced', () => {
   it('has its level at the middle and its fall to the right', () => {
     const told = photoOf(draft())!
     expect(told.horizon_y_px).toBe(350)
-    expect(Math.tan((told.roll_deg! * Math.PI) / 180)).toBeCloseTo(20 / 1000)
+    expect(Math.tan((told.level_fall_deg! * Math.PI) / 180)).toBeCloseTo(20 / 1000)
     const wide = photoOf(draft({ of: { ...draft().of, projection: 'cylindrical' } }))!
-    expect(wide.roll_deg).toBe(0)
+    expect(wide.level_fall_deg).toBe(0)
     expect(draftOf(told).level.map((one) => Math.round(one * 1e6) / 1e6)).toEqual([340, 360])
   })
   it('tells the traced line by stretches, in whatever order it was drawn, and takes them up again', () => {

@@ -47,7 +47,7 @@ export function photoOf(draft: Draft): Photo | null {
     ...draft.of,
     marks,
     horizon_y_px: (left + right) / 2,
-    roll_deg: flat ? (Math.atan2(right - left, draft.of.width_px) * 180) / Math.PI : 0,
+    level_fall_deg: flat ? (Math.atan2(right - left, draft.of.width_px) * 180) / Math.PI : 0,
     trace: inOrder(draft.trace).map((one): [number, number] => [one.x, one.y]),
     stretches: runs.map(([first], index) => ({
       from_px: index ? (runs[index - 1]!.at(-1)!.x + first!.x) / 2 : 0,
@@ -59,7 +59,7 @@ export function photoOf(draft: Draft): Photo | null {
 
 /** A picture that was kept, to go on with. */
 export function draftOf(photo: Photo): Draft {
-  const fall = Math.tan(((photo.roll_deg ?? 0) * Math.PI) / 180) * photo.width_px
+  const fall = Math.tan(((photo.level_fall_deg ?? 0) * Math.PI) / 180) * photo.width_px
   const stretches = [...(photo.stretches ?? [])].sort((a, b) => a.from_px - b.from_px)
   return {
     of: photo,

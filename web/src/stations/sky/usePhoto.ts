@@ -51,7 +51,7 @@ export function usePhoto() {
           height_px: read.height_px,
           projection: read.panorama ? 'cylindrical' : 'flat',
           horizon_y_px: middle,
-          roll_deg: 0,
+          level_fall_deg: 0,
           marks: [],
           focal_mm: read.focal_mm,
           trace: [],
