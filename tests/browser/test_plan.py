@@ -1,5 +1,6 @@
 """The site plan in the browser: put down, moved, typed, and every figure follows."""
 
+import math
 import re
 
 import pytest
@@ -195,3 +196,39 @@ def test_a_wire_near_the_planned_place_holds_the_station(plan):
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
         "The antenna comes too near overhead wire"
     )
+
+
+def test_the_site_is_cut_along_any_line_and_a_house_is_told_by_its_sides(page):
+    page.goto("/jobs/2026-103/sky/plan")
+    hand = page.get_by_role("slider", name="Where the side view cuts")
+    expect(hand).to_have_attribute("aria-valuetext", "where the terminal looks")
+    expect(page.get_by_role("group", name=re.compile("^Side view. .*beam"))).to_be_visible()
+    middle = hand.locator("circle").last.bounding_box()
+    x, y = middle["x"] + middle["width"] / 2, middle["y"] + middle["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 60, y + 60, steps=4)
+    page.mouse.up()
+    turned = int(hand.get_attribute("aria-valuenow"))
+    assert 20 < turned < 160  # taken to the east of where the dish looks
+    expect(page.get_by_text("Another line than the beam")).to_be_visible()
+    hand.focus()
+    page.keyboard.press("Shift+ArrowRight")
+    expect(hand).to_have_attribute("aria-valuenow", str(turned + 15))
+    page.get_by_role("button", name="Back to the sight-line").click()
+    expect(hand).to_have_attribute("aria-valuetext", "where the terminal looks")
+
+    house = page.locator("[data-thing=building]").first
+    house.focus()
+    page.keyboard.press("Enter")
+    sides = page.get_by_role("group", name="As a rectangle")
+    sides.get_by_label("First side").fill("12.34")
+    sides.get_by_label("First side").blur()
+    sides.get_by_label("The other").fill("7")
+    sides.get_by_label("The other").blur()
+    saved(page)
+    things = page.request.get("/api/jobs/2026-103").json()["facts"]["sky"]["things"]
+    (store,) = [one for one in things if one["kind"] == "building"]
+    spots = [(one["east_m"], one["north_m"]) for one in store["corners"]]
+    lengths = [math.dist(a, b) for a, b in zip(spots, [*spots[1:], spots[0]], strict=True)]
+    assert lengths == pytest.approx([12.34, 7, 12.34, 7], abs=0.02)

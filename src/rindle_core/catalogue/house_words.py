@@ -45,6 +45,7 @@ class Hazard(Phrase):
 
     stops: list[Work] = Field(default_factory=list, max_length=6, description="Work that waits for a release")
     released_by: str = Field(default="", max_length=200, description="What a release rests on")
+    overhead: bool = Field(default=False, description="Whether it is a line that is drawn on a site plan")
 
 
 class Role(Phrase):

@@ -146,6 +146,7 @@ LABELS: dict[str, str] = {
     "on": "On",
     "order": "Work in its order",
     "other_faces": "Other faces for the clinometer",
+    "overhead": "Drawn on the plan",
     "overhead_deg": "Elevation that is overhead",
     "panel": "Panel: what it can see",
     "parts": "Parts",

@@ -5625,6 +5625,7 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "overhead": true,
              *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
              *           "stops": [
              *             "lift"
@@ -5634,6 +5635,7 @@ export interface components {
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "overhead": false,
              *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
              *           "stops": [
              *             "dig"
@@ -5643,6 +5645,7 @@ export interface components {
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
              *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
              *           "stops": [
              *             "climb"
@@ -5652,6 +5655,7 @@ export interface components {
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "overhead": false,
              *           "released_by": "A laboratory’s report says that the sample is free of it.",
              *           "stops": [
              *             "drill"
@@ -5661,6 +5665,7 @@ export interface components {
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
@@ -5668,6 +5673,7 @@ export interface components {
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
@@ -5675,6 +5681,7 @@ export interface components {
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
@@ -5682,6 +5689,7 @@ export interface components {
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "overhead": false,
              *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
              *           "stops": [
              *             "mains"
@@ -5691,6 +5699,7 @@ export interface components {
              *         {
              *           "code": "no_go",
              *           "name": "No-go said at the site",
+             *           "overhead": false,
              *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
              *           "stops": [
              *             "climb",
@@ -7518,6 +7527,7 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "overhead": true,
              *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
              *           "stops": [
              *             "lift"
@@ -7527,6 +7537,7 @@ export interface components {
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "overhead": false,
              *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
              *           "stops": [
              *             "dig"
@@ -7536,6 +7547,7 @@ export interface components {
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
              *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
              *           "stops": [
              *             "climb"
@@ -7545,6 +7557,7 @@ export interface components {
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "overhead": false,
              *           "released_by": "A laboratory’s report says that the sample is free of it.",
              *           "stops": [
              *             "drill"
@@ -7554,6 +7567,7 @@ export interface components {
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
@@ -7561,6 +7575,7 @@ export interface components {
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
@@ -7568,6 +7583,7 @@ export interface components {
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
@@ -7575,6 +7591,7 @@ export interface components {
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "overhead": false,
              *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
              *           "stops": [
              *             "mains"
@@ -7584,6 +7601,7 @@ export interface components {
              *         {
              *           "code": "no_go",
              *           "name": "No-go said at the site",
+             *           "overhead": false,
              *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
              *           "stops": [
              *             "climb",
@@ -8874,6 +8892,12 @@ export interface components {
             code: string;
             /** Name */
             name: string;
+            /**
+             * Overhead
+             * @description Whether it is a line that is drawn on a site plan
+             * @default false
+             */
+            overhead: boolean;
             /**
              * Released By
              * @description What a release rests on
@@ -10429,6 +10453,7 @@ export interface components {
              *           {
              *             "code": "overhead_lines",
              *             "name": "Overhead lines",
+             *             "overhead": true,
              *             "released_by": "The line’s owner said the distance in writing, or switched it off.",
              *             "stops": [
              *               "lift"
@@ -10438,6 +10463,7 @@ export interface components {
              *           {
              *             "code": "buried_services",
              *             "name": "Buried services",
+             *             "overhead": false,
              *             "released_by": "They were located and marked on the ground, by whom and with which drawing.",
              *             "stops": [
              *               "dig"
@@ -10447,6 +10473,7 @@ export interface components {
              *           {
              *             "code": "fragile_roof",
              *             "name": "Fragile roof or skylights",
+             *             "overhead": false,
              *             "released_by": "Boards and a line are rigged, or the work is done from a platform.",
              *             "stops": [
              *               "climb"
@@ -10456,6 +10483,7 @@ export interface components {
              *           {
              *             "code": "asbestos",
              *             "name": "Asbestos suspected",
+             *             "overhead": false,
              *             "released_by": "A laboratory’s report says that the sample is free of it.",
              *             "stops": [
              *               "drill"
@@ -10465,6 +10493,7 @@ export interface components {
              *           {
              *             "code": "edge",
              *             "name": "Work near an edge",
+             *             "overhead": false,
              *             "released_by": "",
              *             "stops": [],
              *             "text": "Tie off before the edge is in reach; no work there alone."
@@ -10472,6 +10501,7 @@ export interface components {
              *           {
              *             "code": "lone_working",
              *             "name": "Working alone",
+             *             "overhead": false,
              *             "released_by": "",
              *             "stops": [],
              *             "text": "Agree on times to call in and on who comes when no call comes."
@@ -10479,6 +10509,7 @@ export interface components {
              *           {
              *             "code": "weather",
              *             "name": "Wind, ice or thunder expected",
+             *             "overhead": false,
              *             "released_by": "",
              *             "stops": [],
              *             "text": "Name the limit before you leave, and who decides to stop."
@@ -10486,6 +10517,7 @@ export interface components {
              *           {
              *             "code": "mains",
              *             "name": "Mains work needed",
+             *             "overhead": false,
              *             "released_by": "A licensed electrician has done it, and proved it dead or safe.",
              *             "stops": [
              *               "mains"
@@ -10495,6 +10527,7 @@ export interface components {
              *           {
              *             "code": "no_go",
              *             "name": "No-go said at the site",
+             *             "overhead": false,
              *             "released_by": "A competent person has looked at what was said and found it safe, and says why.",
              *             "stops": [
              *               "climb",
@@ -12365,6 +12398,7 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "overhead": true,
              *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
              *           "stops": [
              *             "lift"
@@ -12374,6 +12408,7 @@ export interface components {
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "overhead": false,
              *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
              *           "stops": [
              *             "dig"
@@ -12383,6 +12418,7 @@ export interface components {
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
              *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
              *           "stops": [
              *             "climb"
@@ -12392,6 +12428,7 @@ export interface components {
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "overhead": false,
              *           "released_by": "A laboratory’s report says that the sample is free of it.",
              *           "stops": [
              *             "drill"
@@ -12401,6 +12438,7 @@ export interface components {
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
@@ -12408,6 +12446,7 @@ export interface components {
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
@@ -12415,6 +12454,7 @@ export interface components {
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
@@ -12422,6 +12462,7 @@ export interface components {
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "overhead": false,
              *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
              *           "stops": [
              *             "mains"
@@ -12431,6 +12472,7 @@ export interface components {
              *         {
              *           "code": "no_go",
              *           "name": "No-go said at the site",
+             *           "overhead": false,
              *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
              *           "stops": [
              *             "climb",
@@ -14952,6 +14994,7 @@ export interface components {
              *         {
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
+             *           "overhead": true,
              *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
              *           "stops": [
              *             "lift"
@@ -14961,6 +15004,7 @@ export interface components {
              *         {
              *           "code": "buried_services",
              *           "name": "Buried services",
+             *           "overhead": false,
              *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
              *           "stops": [
              *             "dig"
@@ -14970,6 +15014,7 @@ export interface components {
              *         {
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
              *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
              *           "stops": [
              *             "climb"
@@ -14979,6 +15024,7 @@ export interface components {
              *         {
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
+             *           "overhead": false,
              *           "released_by": "A laboratory’s report says that the sample is free of it.",
              *           "stops": [
              *             "drill"
@@ -14988,6 +15034,7 @@ export interface components {
              *         {
              *           "code": "edge",
              *           "name": "Work near an edge",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Tie off before the edge is in reach; no work there alone."
@@ -14995,6 +15042,7 @@ export interface components {
              *         {
              *           "code": "lone_working",
              *           "name": "Working alone",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Agree on times to call in and on who comes when no call comes."
@@ -15002,6 +15050,7 @@ export interface components {
              *         {
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
              *           "released_by": "",
              *           "stops": [],
              *           "text": "Name the limit before you leave, and who decides to stop."
@@ -15009,6 +15058,7 @@ export interface components {
              *         {
              *           "code": "mains",
              *           "name": "Mains work needed",
+             *           "overhead": false,
              *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
              *           "stops": [
              *             "mains"
@@ -15018,6 +15068,7 @@ export interface components {
              *         {
              *           "code": "no_go",
              *           "name": "No-go said at the site",
+             *           "overhead": false,
              *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
              *           "stops": [
              *             "climb",
@@ -17601,6 +17652,12 @@ export interface components {
              * @default 0
              */
             keep_clear_m: number;
+            /**
+             * Lines Overhead
+             * @description Whether overhead lines are said to be at the site
+             * @default false
+             */
+            lines_overhead: boolean;
             /** Most Cable M */
             most_cable_m?: number | null;
             /**
@@ -17710,6 +17767,11 @@ export interface components {
          * @description The plan with what it computes.
          */
         SitePlanResult: {
+            /**
+             * Doubtful Roofs
+             * @description Roofs whose heights cannot be right, or disagree, in sentences
+             */
+            doubtful_roofs?: string[];
             /** Ground Known */
             ground_known: boolean;
             /**

@@ -131,7 +131,7 @@ const looked = computed(() => plan.looked.value)
     </p>
   </div>
   <plan-spot />
-  <side-view v-if="looked?.side" />
+  <side-view v-if="looked?.side" :declination="declination" />
   <p v-else class="quiet">
     It needs the height of the terminal over the ground at this position, and the satellite that it looks to.
   </p>

@@ -8,7 +8,7 @@ import { factAt, type Path } from '@/fields/told'
 import { toEntry, unitSign } from '@/lib/quantity'
 import WordHelp from '@/frame/WordHelp.vue'
 import PlanTape from '@/plan/PlanTape.vue'
-import { cornerAfter, kindOf, leastCorners, stretches, type Thing, withoutCorner } from '@/plan/plan'
+import { boxed, boxOf, cornerAfter, kindOf, leastCorners, stretches, type Thing, withoutCorner } from '@/plan/plan'
 import { usePlanHere } from '@/plan/usePlan'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -47,6 +47,28 @@ function setCorner(index: number, key: string, value: number | null): void {
 function edit(to: (thing: Thing) => Thing | null): void {
   plan.change(props.thing.id ?? '', (one) => to(one) ?? one)
   void plan.keep()
+}
+const box = computed(() =>
+  kind.value.shape === 'outline' && props.thing.corners.length > 2 ? boxOf(props.thing) : null,
+)
+const shift = computed(() => (prefs.north === 'magnetic' ? props.declination : 0))
+const round = (angle: number) => ((angle % 360) + 360) % 360
+const BOX = computed(() => [
+  { key: 'along_m' as const, label: 'First side', unit: 'm' },
+  { key: 'across_m' as const, label: 'The other', unit: 'm' },
+  {
+    key: 'bearing_deg' as const,
+    label: prefs.north === 'magnetic' ? 'Compass bearing of the first' : 'True bearing of the first',
+    unit: 'deg',
+  },
+])
+const cm = (value: number) => Math.round(value * 100) / 100
+const boxValue = (key: 'along_m' | 'across_m' | 'bearing_deg') =>
+  key === 'bearing_deg' ? Math.round(10 * round(box.value!.bearing_deg - shift.value)) / 10 : cm(box.value![key])
+function setBox(key: 'along_m' | 'across_m' | 'bearing_deg', value: number | null): void {
+  if (value === null || (key !== 'bearing_deg' && value <= 0)) return
+  const told = key === 'bearing_deg' ? round(value + shift.value) : value
+  edit((one) => boxed(one, { ...boxOf(one), [key]: told }, rowId))
 }
 const sides = computed(() => stretches(props.thing).map(([a, b]) => Math.hypot(a.east - b.east, a.north - b.north)))
 const lengthOf = (index: number) => {
@@ -98,6 +120,21 @@ function remove(): void {
           @update:value="set('letter', $event)"
         />
       </div>
+    </fieldset>
+    <fieldset v-if="box" :disabled="store.locked" aria-label="As a rectangle">
+      <label v-for="one in BOX" :key="one.key" class="one">
+        <span>{{ one.label }}</span>
+        <span class="unit"
+          ><held-input
+            :value="boxValue(one.key)"
+            :unit="one.unit"
+            needed
+            :aria-label="one.label"
+            @number="setBox(one.key, $event)"
+          />{{ unitSign(one.unit, prefs.system) }}</span
+        >
+      </label>
+      <em v-if="!box.square" class="wide small quiet">A figure here makes a rectangle of it, from its first corner.</em>
     </fieldset>
     <table class="grid-table corners">
       <thead>

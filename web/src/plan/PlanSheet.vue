@@ -83,6 +83,45 @@ const beam = computed(() => {
   const length = 0.6 * shown.value.width
   return { x: length * Math.sin(turn), y: -length * Math.cos(turn) }
 })
+/** The hand that turns the line along which the side view cuts the site, about the position that is looked from. */
+const CUT_PX = 92
+const SAME_WAY_DEG = 2
+const cutFrom = computed(() => plan.spots.value.find((one) => one.letter === plan.letter.value) ?? null)
+const cutEnd = computed(() => {
+  if (plan.cut.value === null || !cutFrom.value) return null
+  const turn = (plan.cut.value * Math.PI) / 180
+  const reach = CUT_PX * unit.value
+  return { x: cutFrom.value.east_m + reach * Math.sin(turn), y: -cutFrom.value.north_m - reach * Math.cos(turn) }
+})
+let turning = false
+function turnTo(bearing: number): void {
+  const folded = ((Math.round(bearing) % 360) + 360) % 360
+  const off = plan.ahead.value === null ? 180 : Math.abs(((folded - plan.ahead.value + 540) % 360) - 180)
+  plan.bearing.value = off <= SAME_WAY_DEG ? null : folded
+}
+function takeCut(event: PointerEvent): void {
+  turning = true
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function turnCut(event: PointerEvent): void {
+  const rect = host.value?.getBoundingClientRect()
+  if (!turning || !rect || !cutFrom.value) return
+  const east = shown.value.west + ((event.clientX - rect.left) / rect.width) * shown.value.width - cutFrom.value.east_m
+  const north =
+    shown.value.north - ((event.clientY - rect.top) / rect.height) * shown.value.height - cutFrom.value.north_m
+  turnTo((Math.atan2(east, north) * 180) / Math.PI)
+}
+function keyOnCut(event: KeyboardEvent): void {
+  const step = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key]
+  if (event.key === 'Escape') plan.bearing.value = null
+  else if (step && plan.cut.value !== null) {
+    const wide = event.shiftKey ? 15 : 3
+    const now = Math.round(plan.cut.value)
+    turnTo(now + step * wide)
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
 const SNAPS: Record<Snap, string> = { corner: 'on a corner', wall: 'on a wall', square: 'at a right angle', '': '' }
 defineExpose({
   zoom,
@@ -160,6 +199,34 @@ defineExpose({
       <circle :r="18 * unit" class="touch" />
       <circle :r="(spot.letter ? 11 : 6) * unit" :class="['letter', { now: plan.letter.value === spot.letter }]" />
       <text v-if="spot.letter" :y="5 * unit" :font-size="14 * unit" text-anchor="middle">{{ spot.letter }}</text>
+    </g>
+    <g
+      v-if="cutEnd && cutFrom && !putting && !plan.asked.value"
+      class="cut"
+      tabindex="0"
+      role="slider"
+      aria-label="Where the side view cuts"
+      aria-valuemin="0"
+      aria-valuemax="359"
+      :aria-valuenow="Math.round(plan.cut.value ?? 0)"
+      :aria-valuetext="
+        plan.bearing.value === null ? 'where the terminal looks' : `${Math.round(plan.bearing.value)}° true`
+      "
+      @pointerdown.stop="takeCut"
+      @pointermove.stop="turnCut"
+      @pointerup.stop="turning = false"
+      @pointercancel.stop="turning = false"
+      @keydown="keyOnCut"
+    >
+      <line
+        :x1="cutFrom.east_m"
+        :y1="-cutFrom.north_m"
+        :x2="cutFrom.east_m + (cutEnd.x - cutFrom.east_m) * 12"
+        :y2="-cutFrom.north_m + (cutEnd.y + cutFrom.north_m) * 12"
+        :class="{ still: true, other: plan.bearing.value !== null }"
+      />
+      <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="18 * unit" class="touch" />
+      <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="7 * unit" class="turn" />
     </g>
     <g v-if="chosenThing && !store.locked" class="corners">
       <circle
@@ -282,6 +349,30 @@ text {
 }
 .corners .now {
   fill: var(--stream);
+}
+.cut {
+  cursor: grab;
+  outline: none;
+}
+.cut line {
+  stroke: none;
+}
+.cut .other {
+  stroke: var(--ochre);
+  stroke-width: 2px;
+  stroke-dasharray: 8 5;
+  vector-effect: non-scaling-stroke;
+}
+.turn {
+  fill: var(--sheet);
+  stroke: var(--ochre);
+  stroke-width: 3px;
+  vector-effect: non-scaling-stroke;
+}
+.cut:focus-visible .touch {
+  stroke: var(--stream);
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
 }
 .draft polyline {
   fill: none;

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** The site cut upright: the mast's top is taken hold of and moved, and the beam and what is tight follow. */
 import { useElementSize } from '@vueuse/core'
+import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
+import HeldInput from '@/fields/HeldInput.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { usePlanHere } from '@/plan/usePlan'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
+const props = defineProps<{ declination: number }>()
 const plan = usePlanHere()
 const store = useJob()
 const prefs = usePrefs()
@@ -84,6 +87,10 @@ const tight = computed(() => {
   return { x: x(at), edge: y(up), top: y(up - found.tight_over_m), over: found.tight_over_m, name: found.tight_name }
 })
 const said = computed(() => {
+  if (side.value && !store.job?.assessment.sky)
+    return 'A panel has no single beam: this is what stands that way. The ochre hand on the plan turns the cut.'
+  if (side.value && plan.bearing.value !== null)
+    return 'Another line than the beam. The ochre hand on the plan turns the cut.'
   if (!tight.value) return side.value?.lower_edge.length ? 'Nothing that is drawn stands under the beam here.' : ''
   const { name, over } = tight.value
   const named = name[0]!.toUpperCase() + name.slice(1)
@@ -91,6 +98,13 @@ const said = computed(() => {
     ? `${named} stands ${show(-over)} into the beam: raised by ${show(side.value!.raise_m!)} the beam passes over it.`
     : `The beam passes ${show(over)} over ${name}.`
 })
+
+const shift = computed(() => (prefs.north === 'magnetic' ? props.declination : 0))
+const northWord = computed(() => (prefs.north === 'magnetic' ? 'compass °' : 'true °'))
+const turned = (bearing: number) => (((bearing - shift.value) % 360) + 360) % 360
+function cutAlong(told: number | null): void {
+  if (told !== null) plan.bearing.value = (((told + shift.value) % 360) + 360) % 360
+}
 
 let taken: { y: number; from: number } | null = null
 function down(event: PointerEvent): void {
@@ -207,6 +221,18 @@ const middle = computed(() => {
       </template>
     </svg>
     <figcaption>{{ said }}</figcaption>
+    <p v-if="plan.cut.value !== null" class="row along">
+      <label
+        >Cut along ({{ northWord }})<held-input
+          :value="Math.round(turned(plan.cut.value))"
+          unit="deg"
+          needed
+          @number="cutAlong"
+      /></label>
+      <n-button v-if="plan.bearing.value !== null" size="small" @click="plan.bearing.value = null">{{
+        store.job?.assessment.sky ? 'Back to the sight-line' : 'Where the panel leans'
+      }}</n-button>
+    </p>
   </figure>
 </template>
 
@@ -305,6 +331,19 @@ text.quiet {
   fill: none;
   stroke: var(--stream);
   stroke-width: 2;
+}
+.along {
+  margin: 0;
+}
+.along label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-size: 14px;
+}
+.along :deep(input) {
+  width: 84px;
+  height: 40px;
 }
 figcaption {
   font-weight: 600;

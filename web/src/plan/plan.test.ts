@@ -10,7 +10,7 @@ import {
   squared,
   type Thing,
 } from '@/plan/plan'
-import { wayTo, withoutCorner, zoomedAbout } from '@/plan/plan'
+import { boxed, boxOf, wayTo, withoutCorner, zoomedAbout } from '@/plan/plan'
 
 const thing = (kind: string, ...spots: [number, number][]): Thing =>
   ({
@@ -80,5 +80,36 @@ describe('moving', () => {
   it('tells a spot as a way from the place', () => {
     expect(wayTo({ east: 3, north: 4 })).toEqual({ distance_m: 5, bearing_deg: 36.87 })
     expect(wayTo({ east: -1, north: 0 }).bearing_deg).toBe(270)
+  })
+})
+
+describe('a rectangle', () => {
+  it('is known by its sides and the bearing of the first', () => {
+    expect(boxOf(house)).toEqual({ along_m: 10, across_m: 6, bearing_deg: 90, square: true })
+    expect(boxOf(thing('building', [0, 0], [10, 0], [10, 6], [0, 7])).square).toBe(false)
+    expect(boxOf(thing('building', [0, 0], [10, 0], [10, 6])).square).toBe(false)
+  })
+  it.each([
+    ['to its left', house],
+    ['to its right', thing('building', [0, 0], [10, 0], [10, -6], [0, -6])],
+  ])('is told by width, depth and bearing from its first corner, and stays where it lay: %s', (_, drawn) => {
+    const made = boxed(drawn, { along_m: 12.5, across_m: 4, bearing_deg: 30 }, () => 'new')
+    const found = boxOf(made)
+    expect(found.along_m).toBeCloseTo(12.5, 1)
+    expect(found.across_m).toBeCloseTo(4, 1)
+    expect(found.bearing_deg).toBeCloseTo(30, 0)
+    expect(found.square).toBe(true)
+    expect(made.corners[0]).toMatchObject({ east_m: 0, north_m: 0 })
+    const same = boxed(drawn, boxOf(drawn), () => 'new')
+    expect(same.corners).toEqual(drawn.corners)
+  })
+  it('is made of any outline, with the ids of the corners that are there', () => {
+    const made = boxed(
+      thing('building', [0, 0], [10, 0], [10, 6]),
+      { along_m: 10, across_m: 6, bearing_deg: 90 },
+      () => 'new',
+    )
+    expect(made.corners.map((one) => one.id)).toEqual(['0', '1', '2', 'new'])
+    expect(made.corners[3]).toMatchObject({ east_m: 0, north_m: 6 })
   })
 })

@@ -175,6 +175,56 @@ export function cornerAfter(thing: Thing, index: number, id: string): Thing {
   }
   return { ...thing, corners: [...thing.corners.slice(0, index + 1), middle, ...thing.corners.slice(index + 1)] }
 }
+export interface Box {
+  along_m: number
+  across_m: number
+  /** Of the first side, true. */
+  bearing_deg: number
+  /** Whether the outline is one: four corners, all of them right. */
+  square: boolean
+}
+const SQUARE_M = 0.02
+
+/** An outline by its first two sides. */
+export function boxOf(thing: Thing): Box {
+  const [a, b, c, d] = thing.corners.map(atOf)
+  const [east, north] = [b!.east - a!.east, b!.north - a!.north]
+  const along = Math.hypot(east, north)
+  const off = d ? Math.hypot(a!.east + c!.east - b!.east - d.east, a!.north + c!.north - b!.north - d.north) : Infinity
+  const lean = (east * (c!.east - b!.east) + north * (c!.north - b!.north)) / (along || 1)
+  return {
+    along_m: along,
+    across_m: Math.hypot(c!.east - b!.east, c!.north - b!.north),
+    bearing_deg: ((Math.atan2(east, north) * 180) / Math.PI + 360) % 360,
+    square: thing.corners.length === 4 && off < SQUARE_M && Math.abs(lean) < SQUARE_M,
+  }
+}
+
+/** The outline as a rectangle from its first corner, to the side on which it lies. `ids`: for corners that it lacks. */
+export function boxed(thing: Thing, box: Omit<Box, 'square'>, ids: () => string): Thing {
+  const [a, b, c] = thing.corners.map(atOf)
+  const turn = (box.bearing_deg * Math.PI) / 180
+  const [sine, cosine] = [Math.sin(turn), Math.cos(turn)]
+  const cross = (b!.east - a!.east) * (c!.north - b!.north) - (b!.north - a!.north) * (c!.east - b!.east)
+  const side = cross >= 0 ? 1 : -1 // to the left of the first side, or to its right
+  const along = { east: box.along_m * sine, north: box.along_m * cosine }
+  const across = { east: -side * box.across_m * cosine, north: side * box.across_m * sine }
+  const spots = [
+    a!,
+    { east: a!.east + along.east, north: a!.north + along.north },
+    { east: a!.east + along.east + across.east, north: a!.north + along.north + across.north },
+    { east: a!.east + across.east, north: a!.north + across.north },
+  ]
+  return {
+    ...thing,
+    corners: spots.map((spot, index) => {
+      const at = rounded(spot)
+      const was = thing.corners[index] ?? { id: ids(), up_m: null }
+      return { ...was, east_m: at.east, north_m: at.north } as Corner
+    }),
+  }
+}
+
 /** A thing without a corner; null where it would be none any more. */
 export function withoutCorner(thing: Thing, index: number): Thing | null {
   if (thing.corners.length <= leastCorners(kindOf(thing))) return null

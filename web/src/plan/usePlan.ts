@@ -19,6 +19,15 @@ export function usePlan() {
   const height = ref<number | null>(null)
   const letter = ref(store.job?.facts.sky.position_letter ?? '')
   const bearing = ref<number | null>(null)
+  /** Where the terminal looks: along its sight-line, or where a panel leans. */
+  const ahead = computed(
+    () =>
+      store.job?.assessment.sky?.satellite.azimuth_deg ??
+      store.job?.assessment.low_orbit?.boresight_azimuth_deg ??
+      null,
+  )
+  /** The line that the site is cut along; none where there is nothing to look at yet. */
+  const cut = computed(() => bearing.value ?? ahead.value)
   const looked = shallowRef<Schemas['PlanLookOut'] | null>(null)
   const things = computed<Thing[]>(() => draft.value ?? store.job?.facts.sky.things ?? [])
   const kept = computed<Position[]>(() => store.job?.facts.sky.positions ?? [])
@@ -53,7 +62,9 @@ export function usePlan() {
         ...(draft.value ? { things: draft.value } : {}),
         ...(moved.value ? { positions: positions() } : {}),
         ...(height.value === null ? {} : { height_m: height.value }),
-        ...(bearing.value === null ? {} : { bearing_deg: bearing.value }),
+        ...(cut.value === null || (bearing.value === null && store.job.assessment.sky)
+          ? {}
+          : { bearing_deg: cut.value }),
       }
       const number = store.number
       const found = await unwrap(
@@ -73,7 +84,7 @@ export function usePlan() {
       }
     }
   }
-  watch([draft, moved, height, letter, bearing, () => store.job?.head, () => store.number], () => void look(), {
+  watch([draft, moved, height, letter, cut, () => store.job?.head, () => store.number], () => void look(), {
     immediate: true,
   })
   watch(
@@ -147,6 +158,8 @@ export function usePlan() {
     looked,
     letter,
     bearing,
+    ahead,
+    cut,
     height,
     moved,
     asked,

@@ -243,6 +243,23 @@ def judge_plan(result: SitePlanResult, given: SitePlanInput) -> list[Finding]:
                 "Tell each height; until then they hide nothing of the sky and nothing is said of them.",
             )
         )
+    if result.doubtful_roofs:
+        told = "; ".join(result.doubtful_roofs[:3])
+        found.append(
+            PLAN_HEIGHTS(
+                Level.MIND,
+                f"Look at a roof again: {told}",
+                "What hides the sky is taken from these heights; where both are told the ridge counts.",
+                clears_by="Correct eaves, ridge or pitch, or leave the pitch out.",
+            )
+        )
+    if given.lines_overhead and not any(thing.told.live for thing in given.things):
+        found.append(
+            PLAN_WIRE.missing(
+                "Overhead lines are said to be here, and none is drawn",
+                "Draw the line with the height of its lowest wire: how near the work comes to it is then known.",
+            )
+        )
     if not result.ground_known and any(thing.told.sky for thing in given.things):
         found.append(
             PLAN_GROUND(

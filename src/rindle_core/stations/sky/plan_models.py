@@ -45,6 +45,7 @@ class SitePlanInput(Model):
     wind_from_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     wind_rose: list[WindSector] = Field(default_factory=list, max_length=72)
     planned: str = Field(default="", max_length=3, description="Letter of the position that is planned")
+    lines_overhead: bool = Field(default=False, description="Whether overhead lines are said to be at the site")
     barrier: bool = Field(default=False, description="Whether a barrier keeps people out of the beam")
     rules: HouseRules = DEFAULT_RULES
 
@@ -111,6 +112,9 @@ class SitePlanResult(Model):
     positions: list[PositionOnPlan]
     ladders: list[LadderPlace]
     ground_known: bool
+    doubtful_roofs: list[str] = Field(
+        default_factory=list, description="Roofs whose heights cannot be right, or disagree, in sentences"
+    )
     heightless: list[str] = Field(description="Names of things that count for nothing until their height is told")
 
 

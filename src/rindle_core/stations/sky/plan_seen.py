@@ -65,6 +65,7 @@ def plan_input(job: JobInput) -> SitePlanInput | None:
         wind_from_deg=job.sky.wind_from_deg,
         wind_rose=job.sky.wind_rose,
         planned=job.sky.position_letter,
+        lines_overhead=any(one.overhead and one.code in job.brief.hazards for one in job.picks.words.hazards),
         barrier="barrier" in job.sky.kept_off,
         rules=job.picks.rules,
     )

@@ -26,6 +26,7 @@ from rindle_core.science.bodies import (
     widened,
 )
 
+_ROOF_M = 0.5  # a pitch read by eye tells a ridge no better
 _SAME_M = 0.005  # corners nearer than this are one
 
 
@@ -170,13 +171,29 @@ def foot_m(thing: PlanThing, ground: Ground) -> float:
 
 def roof_ridge_m(thing: PlanThing) -> float | None:
     """Height of the ridge over the ground: as given, else from the pitch over half the width; None for a flat roof."""
-    if thing.ridge_m is not None:
-        return thing.ridge_m
+    return _pitched_m(thing) if thing.ridge_m is None else thing.ridge_m
+
+
+def _pitched_m(thing: PlanThing) -> float | None:
     if thing.pitch_deg is None or thing.height_m is None:
         return None
     flat = ridge_over(thing.spots, 0.0, 0.0, thing.ridge_deg)
     half = max(abs(flat.off_m(*spot)) for spot in thing.spots)
     return thing.height_m + half * math.tan(math.radians(thing.pitch_deg))
+
+
+def doubtful_roofs(things: Sequence[PlanThing]) -> list[str]:
+    """Roofs whose ridge lies under their eaves, or is not where their pitch would have it; the ridge counts."""
+    found = []
+    for thing in things:
+        if thing.ridge_m is None or thing.height_m is None:
+            continue
+        pitched_m = _pitched_m(thing)
+        if thing.ridge_m < thing.height_m:
+            found.append(f"the ridge of {thing.called} lies lower than its eaves")
+        elif pitched_m is not None and abs(pitched_m - thing.ridge_m) > _ROOF_M:
+            found.append(f"by its pitch the ridge of {thing.called} would be {pitched_m:.1f} m high")
+    return found
 
 
 def body_of(thing: PlanThing, ground: Ground) -> Body | None:
@@ -204,7 +221,7 @@ def body_of(thing: PlanThing, ground: Ground) -> Body | None:
         ]
     elif told.shape == "outline":
         top = roof_ridge_m(thing)
-        ridge = None if top is None else ridge_over(spots, foot + height, foot + top, thing.ridge_deg)
+        ridge = None if top is None or top < height else ridge_over(spots, foot + height, foot + top, thing.ridge_deg)
         corners = widened(spots, thing.overhang_m)
         tops = [foot + height] * len(corners)
     return Body(
@@ -286,6 +303,7 @@ __all__ = [
     "PlanThing",
     "bodies_of",
     "body_of",
+    "doubtful_roofs",
     "floor_m",
     "foot_m",
     "ground_of",

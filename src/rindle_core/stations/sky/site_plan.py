@@ -28,6 +28,7 @@ from rindle_core.stations.sky.plan_things import (
     PlanThing,
     bodies_of,
     body_of,
+    doubtful_roofs,
     floor_m,
     ground_of,
     heightless,
@@ -238,6 +239,7 @@ def site_plan(given: SitePlanInput) -> Outcome[SitePlanResult]:
         ladders=ladder_places(given.things, ground),
         ground_known=ground.known or all(one.ground_m is not None for one in given.things),
         heightless=[one.called for one in lacking],
+        doubtful_roofs=doubtful_roofs(given.things),
     )
     findings: list[Finding] = judge_plan(result, given) if given.things else []
     return Outcome(result, findings)

@@ -7,6 +7,7 @@ import random
 import numpy as np
 import pytest
 
+from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.science.shelter import displacement_m, edge_zone_m, shelter_share
@@ -14,10 +15,20 @@ from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
 from rindle_core.stations.sky.plan_judge import plan_against
 from rindle_core.stations.sky.plan_models import SitePlanInput
 from rindle_core.stations.sky.plan_point import PlanPointInput, plan_point
-from rindle_core.stations.sky.plan_things import PlanThing, bodies_of, ground_of, heightless, solids_of
+from rindle_core.stations.sky.plan_seen import plan_input
+from rindle_core.stations.sky.plan_things import (
+    PlanThing,
+    bodies_of,
+    body_of,
+    doubtful_roofs,
+    ground_of,
+    heightless,
+    solids_of,
+)
 from rindle_core.stations.sky.side_view import SideViewInput, side_view
 from rindle_core.stations.sky.site_plan import site_plan
 from rindle_core.stations.sky.surroundings import Surroundings
+from tests import golden
 
 
 def thing(kind, *corners, **told):
@@ -56,6 +67,41 @@ def test_a_beam_that_enters_below_a_deep_balcony_and_rises_through_it_holds():
     assert found("beam", deep, elevation_deg=20.0).level is Level.HOLD
     high = thing("terrace", (-3, 4), (3, 4), (3, 6), (-3, 6), height_m=9)
     assert found("beam", high, elevation_deg=20.0).level is Level.CLEAR  # all of it passes below
+
+
+def test_a_roof_whose_heights_cannot_be_right_is_minded_and_hides_what_its_eaves_do():
+    def house(**told):
+        return thing("building", (0, 0), (10, 0), (10, 8), (0, 8), height_m=3, **told)
+
+    # Four metres to either side of the ridge: at 30° it lies 4·tan 30° = 2.31 m over the eaves.
+    for told in ({"ridge_m": 5.3, "pitch_deg": 30}, {"ridge_m": 5.3}, {"pitch_deg": 30}, {}):
+        assert not doubtful_roofs([house(**told)]), told
+    (apart,) = doubtful_roofs([house(ridge_m=7, pitch_deg=30)])
+    assert "5.3 m" in apart
+    (low,) = doubtful_roofs([house(ridge_m=2)])
+    assert "lower than its eaves" in low
+    flat, sunk = (body_of(house(**told), ground_of([])) for told in ({}, {"ridge_m": 2}))
+    assert sunk.top_m(5, 4) == flat.top_m(5, 4) == 3
+    rows = site_plan(plan(house(ridge_m=2))).findings
+    assert [one.level for one in rows if "roof again" in one.message] == [Level.MIND]
+
+
+def test_a_line_that_is_said_to_be_there_has_to_be_drawn():
+    wire = thing("wire", (-40, 60), (40, 60), height_m=7)
+    house = thing("building", (20, 20), (24, 20), (24, 24), (20, 24), height_m=3)
+
+    def missing(*things, said):
+        rows = site_plan(plan(*things, lines_overhead=said)).findings
+        return [one.level for one in rows if "none is drawn" in one.message]
+
+    assert missing(house, said=True) == [Level.UNKNOWN]
+    assert missing(house, said=False) == []
+    assert missing(house, wire, said=True) == []
+    facts = golden.read("2026-103")["facts"]
+    without = [one for one in facts["things"] if one["kind"] != "wire"]
+    for hazards, wanted in (([], False), (["overhead_lines"], True), (["buried_services"], False)):
+        job = JobInput.model_validate({**facts, "things": without, "hazards": hazards})
+        assert plan_input(job).lines_overhead is wanted
 
 
 def test_a_ladder_near_a_wire_is_a_hold_however_steep_it_stands():
