@@ -22,6 +22,7 @@ _STEP_DEG = 0.1  # sampling of the skyline between its points
 BARE_SHARE = 0.5  # what blocks less than this in the bare season counts as away then
 _NEAR_DEG = 15.0  # a read point speaks for so much to either side
 _NOTHING_DEG = -20.0  # where nothing is read: as low as a point may be
+_ONE_THING_DEG = 60.0  # two points of one kind so near each other are its two sides
 _EDGE_DEG = 1e-4  # an obstacle's side is this steep
 
 Season = Literal["leaf", "bare"]
@@ -164,6 +165,30 @@ def _covered(seen: Seen, azimuth: Array) -> NDArray[np.bool_]:
     return found
 
 
+def _joined(at: Array, kinds: NDArray[np.str_], azimuth: Array) -> NDArray[np.bool_]:
+    """Where points that were read over computed terrain speak: on their own bearings, between near neighbours, and
+    between the two sides of one thing. Beyond, the terrain itself is known.
+    """
+    order = np.argsort(at, kind="stable")
+    at, kinds = at[order], kinds[order]
+    after = np.searchsorted(at, azimuth, side="left") % len(at)
+    before = (np.searchsorted(at, azimuth, side="right") - 1) % len(at)
+    gap = (at[after] - at[before]) % 360.0
+    gap = np.where((before == after) & (azimuth != at[before]), 360.0, gap)
+    one_thing = (kinds[before] == kinds[after]) & (kinds[before] != "terrain") & (gap <= _ONE_THING_DEG)
+    found: NDArray[np.bool_] = (gap <= _NEAR_DEG) | one_thing
+    return found
+
+
+def _speaks(points: Sequence[SkylinePoint], layer: int, seen: Seen, azimuth: Array) -> NDArray[np.bool_]:
+    """On which bearings the points of a layer say anything: what is read alone, and terrain, all round."""
+    if layer > 0:
+        return _covered(seen, azimuth)
+    if layer < 0 or not any(point.layer < 0 for point in points):
+        return np.ones(len(azimuth), dtype=bool)
+    return _joined(seen.azimuth_deg, np.array([point.kind for point in points if point.layer == 0]), azimuth)
+
+
 def _point_profile(seen: Seen, azimuth: Array, assumed_distance_m: float) -> tuple[Array, Array, Array]:
     order = np.argsort(seen.azimuth_deg, kind="stable")
     at, up, away, bare = (one[order] for one in seen)
@@ -231,7 +256,7 @@ def build_profile(
     layers = _Layers(azimuth, np.full(count, _NOTHING_DEG), np.full(count, 200_000.0), np.ones(count))
     for layer, part in _layers_of(points, seen):
         line, away, bare = _point_profile(part, azimuth, assumed_distance_m)
-        layers.put(-1, bare, line if layer <= 0 else np.where(_covered(part, azimuth), line, np.nan), away)
+        layers.put(-1, bare, np.where(_speaks(points, layer, part, azimuth), line, np.nan), away)
     for at, middle, half, top, level in shapes:
         if at == without:
             continue

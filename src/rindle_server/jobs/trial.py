@@ -14,11 +14,11 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.facts import TrialFacts
 from rindle_core.stations.sky.trial_log import MOST_EVENTS, TrialEvent, TrialLog, TrialLogInput, read_trial_log
 from rindle_core.stations.sky.trial_preview import TrialPreview, TrialPreviewInput, trial_preview
+from rindle_core.stations.sky.tried import BY_HAND
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.journal import Draft, whole
 
-BY_HAND = "counted by hand"
 _KEPT = 5  # trials that were taken out and can be brought back
 
 

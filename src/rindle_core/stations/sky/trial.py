@@ -37,6 +37,7 @@ class TrialInput(Model):
     predicted_sectors_percent: list[float] = Field(
         default_factory=list, description="Blocked share of the time by sector of 30°, from north clockwise"
     )
+    by_hand: bool = Field(default=False, description="Counted by somebody: what nobody saw is not in it")
     apart_m: float = Field(
         default=0.0, ge=0, description="From the trial's place and height to the position it was predicted for"
     )
@@ -233,6 +234,8 @@ def _believe(
         and sd < -_SURE
     ):
         return "neither", "The log is empty although interruptions were predicted: see that the panel wrote one at all."
+    if given.by_hand and sd is not None and sd <= _SURE:
+        return "prediction", "It was counted by hand: outages that nobody saw are not in it."
     if sd is None:
         return "trial", "There is no prediction to hold it against."
     if abs(sd) <= _SURE:
@@ -260,7 +263,7 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
         Level.HOLD
         if out > limit
         else Level.MIND
-        if out > given.rules.browse_out_percent or result.believe == "prediction"
+        if out > given.rules.browse_out_percent or result.believe == "prediction" or given.by_hand
         else Level.CLEAR
     )
     said = {"trial": "Believe the trial", "prediction": "Believe the prediction", "both": "Trial and prediction agree"}[
@@ -275,10 +278,18 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
             figure=out,
             limit=given.rules.browse_out_percent,
             bound="at_most",
-            clears_by="" if level is Level.CLEAR else "Move or raise the panel, then try again for as long.",
+            clears_by=_clears(result, given, level),
         ),
         *outside,
     ]
+
+
+def _clears(result: TrialResult, given: TrialInput, level: Level) -> str:
+    if level is Level.CLEAR:
+        return ""
+    if given.by_hand and 100.0 - result.available_percent <= given.rules.browse_out_percent:
+        return "Read the panel's own log, which sees what nobody does."
+    return "Move or raise the panel, then try again for as long."
 
 
 def _judge_outside(result: TrialResult, given: TrialInput) -> list[Finding]:

@@ -518,21 +518,34 @@ def test_layers_are_each_joined_for_themselves_and_the_highest_counts():
     assert seen_at(north, 351, 0, 9, 11, 349) == [20, 20, 20, -20, -20]
 
 
+def test_what_is_read_over_terrain_stands_where_it_was_read_and_hides_no_other_sky():
+    tree = [SkylinePoint(azimuth_deg=a, elevation_deg=30, kind="tree", distance_m=15) for a in (40, 62)]
+    pole = SkylinePoint(azimuth_deg=200, elevation_deg=50, kind="pole")
+    hill = [SkylinePoint(azimuth_deg=a, elevation_deg=15) for a in (300, 312, 340)]
+    # Between the tree's two sides, on the pole's own bearing, between near readings; else the ground that is known.
+    seen = seen_at([*HILLS, *tree, pole, *hill], 40, 51, 62, 63, 39, 200, 201, 306, 326, 130)
+    assert seen == pytest.approx([30, 30, 30, 8, 8, 50, 8, 15, 8, 8])
+    assert seen_at([*HILLS, pole], 20, 200, 350) == pytest.approx([8, 50, 8])
+    assert seen_at([pole], 20, 200, 350) == [50, 50, 50]  # where nothing else is known a reading speaks for all
+    far = [SkylinePoint(azimuth_deg=a, elevation_deg=30, kind="tree") for a in (0, 90)]
+    assert seen_at([*HILLS, *far], 45) == pytest.approx([8])  # two trees
+
+
 @given(st.permutations([*HAND, *TRACED, *HILLS[:20]]))
 def test_layers_commute_and_one_more_never_takes_from_the_skyline(shuffled):
     bearings = np.arange(0.0, 360.0, 0.7)
     whole = seen_at([*HAND, *TRACED, *HILLS[:20]], *bearings)
     assert seen_at(shuffled, *bearings) == pytest.approx(whole)
-    for layer in (0, -1, 7):
+    for layer in (0, 7):  # where terrain is known what was read speaks for less: that is told above
         rest = seen_at([one for one in shuffled if one.layer != layer], *bearings)
         assert (np.array(rest) <= np.array(whole) + 1e-9).all()
 
 
 def test_what_a_layer_hides_is_kept_beneath_it_where_it_stands_nearer():
-    profile = build_profile([*HAND, *HILLS], assumed_distance_m=10)
-    azimuth, up, away = profile.under
-    near = [(round(u, 6), a) for at, u, a in zip(azimuth, up, away, strict=True) if at == 200]
-    assert near == [(5, 15)]  # the trees' line, lower than the hills and before them
+    mountain = [one.model_copy(update={"elevation_deg": 40.0}) for one in HILLS]
+    azimuth, up, away = build_profile([*HAND, *mountain], assumed_distance_m=10).under
+    near = [(round(u, 6), a) for at, u, a in zip(azimuth, up, away, strict=True) if at == 60]
+    assert near == [(30, 15)]  # the tree, lower than the mountain and before it
 
 
 # Laws that hold for any skyline

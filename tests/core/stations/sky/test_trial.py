@@ -115,6 +115,16 @@ def test_which_to_believe_and_why(events, more, believe):
     assert len(result.because) > 20
 
 
+def test_a_count_by_hand_proves_what_was_seen_and_clears_nothing():
+    rate = {"predicted_interruptions_per_h": 1.0}
+    log, hand = (held(blocked(12), **rate, by_hand=told) for told in (False, True))
+    assert (log.findings[0].level, hand.findings[0].level) == (Level.CLEAR, Level.MIND)
+    assert hand.result.believe == "prediction"
+    assert "log" in hand.findings[0].clears_by
+    assert held(blocked(60), **rate, by_hand=True).result.believe == "trial"  # more than predicted was seen
+    assert held([], by_hand=True).findings[0].level is Level.MIND  # without a prediction too
+
+
 def test_a_trial_that_ends_before_it_began_is_refused():
     with pytest.raises(InputError, match="before the start"):
         held([], hours=-1)

@@ -67,7 +67,7 @@ const dots = computed(() => (full.value ? inView.value.map((one) => `M${one.x},$
 const draft = computed(() =>
   hands.draft.value
     ? inView.value
-        .slice()
+        .filter(({ point }) => !point.computed && point.photo_id == null)
         .sort((a, b) => a.x - b.x)
         .map((one) => `${one.x},${one.y}`)
         .join(' ')

@@ -7,6 +7,8 @@ import { rowId, useJob } from '@/stores/job'
 export type Point = Schemas['SkylinePoint']
 export type Direction = Pick<Point, 'azimuth_deg' | 'elevation_deg'>
 const tenth = (value: number) => Math.round(value * 10) / 10
+/** What somebody has moved is no longer computed: terrain that is taken anew leaves it. */
+const BY_HAND = { computed: false }
 const PAUSE_MS = 400 // presses that follow each other are one change, and one step of the way back
 
 export function useStripPoints() {
@@ -35,7 +37,7 @@ export function useStripPoints() {
   /** While a finger or a key moves a point nothing is sent. */
   const moving = ref(false)
   function show(id: string, news: Partial<Point>): void {
-    draft.value = points.value.map((one) => (one.id === id ? { ...one, ...news } : one))
+    draft.value = points.value.map((one) => (one.id === id ? { ...one, ...news, ...BY_HAND } : one))
     moving.value = true
   }
   async function settle(): Promise<void> {
@@ -54,7 +56,7 @@ export function useStripPoints() {
   }
   function change(id: string, news: Partial<Point>): void {
     if (news.kind) next.value = { ...next.value, kind: news.kind }
-    void save(points.value.map((one) => (one.id === id ? { ...one, ...news } : one)))
+    void save(points.value.map((one) => (one.id === id ? { ...one, ...news, ...BY_HAND } : one)))
   }
   function add(at: Direction): void {
     const id = rowId()
