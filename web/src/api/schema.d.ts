@@ -20062,6 +20062,12 @@ export interface components {
              */
             apart_m: number;
             /**
+             * By Hand
+             * @description Counted by somebody: what nobody saw is not in it
+             * @default false
+             */
+            by_hand: boolean;
+            /**
              * Ended At
              * Format: date-time
              */
