@@ -24,6 +24,7 @@ from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkyFacts, TrialFacts
+from rindle_core.stations.sky.low_orbit import Sector
 from rindle_core.stations.sky.positions import PositionView
 from rindle_server.drawings import Look, job_drawings
 from rindle_server.jobs import edit, journal
@@ -145,6 +146,12 @@ def _spared(one: PositionView) -> PositionView:
     return one.model_copy(update={"low_orbit": share})
 
 
+def _short(one: Sector) -> Sector:
+    """A sector's shares to a thousandth of a percent: no screen shows more."""
+    shares = ("traffic_percent", "blocked_percent", "blocked_area_percent")
+    return one.model_copy(update={name: round(getattr(one, name), 3) for name in shares})
+
+
 def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
     """Sky's facts without the events of trials and the results without the directions of the traffic (and, of each
     position, all but its shares): the drawings and figures that the server makes of them say all that a screen
@@ -157,7 +164,9 @@ def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
     }
     lighter: dict[str, Any] = {}
     if result.low_orbit is not None:
-        lighter["low_orbit"] = result.low_orbit.model_copy(update={"traffic": []})
+        lighter["low_orbit"] = result.low_orbit.model_copy(
+            update={"traffic": [], "sectors": [_short(one) for one in result.low_orbit.sectors]}
+        )
     if result.sky_more is not None:
         rows = [_spared(one) for one in result.sky_more.positions]
         lighter["sky_more"] = result.sky_more.model_copy(update={"positions": rows})
@@ -169,7 +178,10 @@ def job_out(job: Job) -> JobOut:
     found = assessed(job)
     sky, result = _lighter(found)
     # A terminal that is stuck shows its own causes; what roles and hazards come to is in the result.
-    unstopped = [one.model_copy(update={"stops": [], "released_by": ""}) for one in found.facts.picks.words.hazards]
+    unstopped = [
+        one.model_copy(update={"stops": [], "released_by": "", "overhead": False})
+        for one in found.facts.picks.words.hazards
+    ]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
     if found.facts.brief.permanence != "portable":
