@@ -198,6 +198,14 @@ def test_the_strip_goes_round_keeps_its_zoom_and_takes_what_a_point_is_where_it_
     assert (told["kind"], told["distance_m"]) == ("pole", 23.5)
     page.get_by_role("button", name="Take this point out").click()
     expect(page.get_by_role("button", name=re.compile("^Point"))).to_have_count(2)
+    saved(page)
+    page.wait_for_load_state("networkidle")
+    left = view_box(page)
+    turn_to(page, "Positions")
+    expect(editor(page)).to_have_count(0)  # what is read there is not read off the strip
+    turn_to(page, "Points")
+    expect(editor(page)).to_be_visible()
+    assert view_box(page) == pytest.approx(left)  # and it is found as it was left
 
 
 def test_rows_that_are_typed_fast_stand_once_and_outlive_a_reload(dish):

@@ -392,6 +392,21 @@ def test_a_log_is_shown_as_it_is_understood_and_nothing_is_taken(crew):
     assert upload(crew, f"{url}/preview", "log.csv", b"start,seconds\nnever,1\n").status_code == 422
 
 
+def test_a_panel_that_is_turned_to_another_sector_is_simulated_there(crew):
+    def simulated(**order):
+        lines = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"duration_h": 1, **order}), **JSON))
+        return lines[-1]["done"]["result"]
+
+    now, away = simulated(), simulated(boresight_azimuth_deg=0)
+    assert (now["boresight_azimuth_deg"], away["boresight_azimuth_deg"]) == (180, 0)
+    assert away["sky_masked_percent"] != pytest.approx(now["sky_masked_percent"], abs=0.5)
+
+    def to_the_north(found):
+        return sum(one["traffic_percent"] for one in found["sectors"] if one["from_deg"] < 60 or one["from_deg"] >= 300)
+
+    assert to_the_north(away) > to_the_north(now) + 20
+
+
 # Constellations and panels
 
 

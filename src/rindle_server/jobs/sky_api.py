@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from rindle_core.job import JobInput
+from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
 from rindle_core.science.horizon import Horizon, HorizonInput, find_horizon
@@ -156,6 +157,12 @@ class SimulationOrder(Model):
     schedule: Literal["even", "highest"] = "even"
     season: Season = "leaf"
     ahead_years: float = Field(default=0.0, ge=0, le=40)
+    boresight_azimuth_deg: float | None = Field(
+        default=None,
+        ge=0,
+        lt=BEYOND_CIRCLE_DEG,
+        description="True, that the panel is turned to; None: as planned",
+    )
     terminal_height_m: float | None = Field(default=None, ge=0, le=300)
 
 
@@ -166,6 +173,8 @@ def simulate_sky(request: HttpRequest, number: str, order: SimulationOrder) -> S
     if given is None:
         raise InputError.one("job", "place, panel and constellation are needed; choose them at Brief")
     change = order.model_dump(exclude={"letter"}, exclude_none=True)
+    if order.boresight_azimuth_deg is not None:  # turned to another sector, as a network may turn it one day
+        change |= {"panel": given.panel.model_copy(update={"self_aiming": False}).model_dump(), "bearings": False}
     wanted = LowOrbitInput.model_validate({**given.model_dump(), **change})
     return stream(lambda progress: simulate(wanted, progress), lambda found: found.as_dict())
 

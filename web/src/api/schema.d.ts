@@ -6667,6 +6667,16 @@ export interface components {
             /** Cable */
             cable_length_m?: number | null;
             /**
+             * Minutes to climb
+             * @description Up and down, with tools and what is mounted
+             */
+            climb_min?: number | null;
+            /**
+             * Costs
+             * @description What the work costs there, in the firm's currency
+             */
+            cost_money?: number | null;
+            /**
              * Discreet
              * @description Hardly seen from street or neighbours
              * @default false
@@ -6743,6 +6753,12 @@ export interface components {
              */
             rigid: boolean;
             /**
+             * Moves when shaken
+             * @description Shaken by hand from safe footing: it moves, bends or rattles
+             * @default false
+             */
+            shakes: boolean;
+            /**
              * Stands on
              * @description Of its own; None: as the job says
              */
@@ -6785,6 +6801,16 @@ export interface components {
             bearing_deg?: number | null;
             /** Cable */
             cable_length_m?: number | null;
+            /**
+             * Minutes to climb
+             * @description Up and down, with tools and what is mounted
+             */
+            climb_min?: number | null;
+            /**
+             * Costs
+             * @description What the work costs there, in the firm's currency
+             */
+            cost_money?: number | null;
             /**
              * Discreet
              * @description Hardly seen from street or neighbours
@@ -6860,6 +6886,12 @@ export interface components {
              * @default false
              */
             rigid: boolean;
+            /**
+             * Moves when shaken
+             * @description Shaken by hand from safe footing: it moves, bends or rattles
+             * @default false
+             */
+            shakes: boolean;
             /**
              * Stands on
              * @description Of its own; None: as the job says
@@ -16310,6 +16342,16 @@ export interface components {
             /** Cable */
             cable_length_m?: number | null;
             /**
+             * Minutes to climb
+             * @description Up and down, with tools and what is mounted
+             */
+            climb_min?: number | null;
+            /**
+             * Costs
+             * @description What the work costs there, in the firm's currency
+             */
+            cost_money?: number | null;
+            /**
              * Discreet
              * @description Hardly seen from street or neighbours
              * @default false
@@ -16406,6 +16448,12 @@ export interface components {
              * @default false
              */
             rigid: boolean;
+            /**
+             * Moves when shaken
+             * @description Shaken by hand from safe footing: it moves, bends or rattles
+             * @default false
+             */
+            shakes: boolean;
             /** @default unknown */
             sky_level: components["schemas"]["Level"];
             /**
@@ -17530,6 +17578,11 @@ export interface components {
              * @default 0
              */
             ahead_years: number;
+            /**
+             * Boresight Azimuth Deg
+             * @description True bearing that the panel is turned to; None: as planned
+             */
+            boresight_azimuth_deg?: number | null;
             /**
              * Duration H
              * @default 12

@@ -216,6 +216,11 @@ export function useShelf(station: () => Station, wanted: () => string) {
 }
 
 /** Of a part of a leaf, or of several (`figures mast`): whether its leaf is open. A sheet that stands alone, without a page, shows all of its leaves. */
+/** The leaf that is open; empty where there are none. */
+export function useOpenLeaf(): ComputedRef<string> {
+  const shelf = inject(SHELF, null)
+  return computed(() => shelf?.current.value ?? '')
+}
 export function useLeaf(codes: () => string): ComputedRef<boolean> {
   const shelf = inject(SHELF, null)
   if (!shelf) return computed(() => true)

@@ -200,6 +200,15 @@ defineExpose({
       <circle :r="(spot.letter ? 11 : 6) * unit" :class="['letter', { now: plan.letter.value === spot.letter }]" />
       <text v-if="spot.letter" :y="5 * unit" :font-size="14 * unit" text-anchor="middle">{{ spot.letter }}</text>
     </g>
+    <line
+      v-if="cutEnd && cutFrom && plan.bearing.value !== null"
+      :x1="cutFrom.east_m"
+      :y1="-cutFrom.north_m"
+      :x2="cutFrom.east_m + (cutEnd.x - cutFrom.east_m) * 12"
+      :y2="-cutFrom.north_m + (cutEnd.y + cutFrom.north_m) * 12"
+      class="still other"
+      aria-hidden="true"
+    />
     <g
       v-if="cutEnd && cutFrom && !putting && !plan.asked.value"
       class="cut"
@@ -218,13 +227,6 @@ defineExpose({
       @pointercancel.stop="turning = false"
       @keydown="keyOnCut"
     >
-      <line
-        :x1="cutFrom.east_m"
-        :y1="-cutFrom.north_m"
-        :x2="cutFrom.east_m + (cutEnd.x - cutFrom.east_m) * 12"
-        :y2="-cutFrom.north_m + (cutEnd.y + cutFrom.north_m) * 12"
-        :class="{ still: true, other: plan.bearing.value !== null }"
-      />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="18 * unit" class="touch" />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="7 * unit" class="turn" />
     </g>
@@ -354,10 +356,7 @@ text {
   cursor: grab;
   outline: none;
 }
-.cut line {
-  stroke: none;
-}
-.cut .other {
+.other {
   stroke: var(--ochre);
   stroke-width: 2px;
   stroke-dasharray: 8 5;

@@ -48,6 +48,12 @@ class CandidateFacts(Row):
     time_at_height_min: Annotated[float | None, Entry("Minutes at height")] = Field(
         default=None, ge=0, le=2000, description="Minutes of work off the ground"
     )
+    climb_min: Annotated[float | None, Entry("Minutes to climb")] = Field(
+        default=None, ge=0, le=600, description="Up and down, with tools and what is mounted"
+    )
+    cost_money: Annotated[float | None, Entry("Costs")] = Field(
+        default=None, ge=0, le=1e9, description="What the work costs there, in the firm's currency"
+    )
     cable_length_m: Annotated[float | None, Entry("Cable")] = Field(default=None, ge=0, le=1000)
     exposure: Annotated[
         Exposure,
@@ -65,6 +71,9 @@ class CandidateFacts(Row):
     )
     rigid: Annotated[bool, Entry("Rigid")] = Field(
         default=False, description="Shaken by hand from safe footing: it does not move"
+    )
+    shakes: Annotated[bool, Entry("Moves when shaken")] = Field(
+        default=False, description="Shaken by hand from safe footing: it moves, bends or rattles"
     )
     entry_bore_mm: Annotated[float | None, Entry("Old hole")] = Field(
         default=None, gt=0, le=500, description="Of an existing hole that its cable could use"

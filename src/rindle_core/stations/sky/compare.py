@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords, Side
@@ -99,6 +101,8 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append("people walk in front of it")
     if one.weak:
         found.append(f"it would stand on {_WEAK[one.weak]}, which does not hold an antenna")
+    if one.shakes:
+        found.append("it moves when shaken by hand")
     if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
         found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
     return [*found, *one.plan_holds]
@@ -142,7 +146,7 @@ def _good(one: PositionSky) -> list[str]:
         (one.trial_level is Level.CLEAR, "a trial stands behind it"),
         (one.exposure == "lee", POSITION_WORDS["lee"]),
         (one.access == "ground", POSITION_WORDS["ground"]),
-        (one.rigid, "does not move when shaken"),
+        (one.rigid and not one.shakes, "does not move when shaken"),
         (one.discreet, "hardly seen"),
         (one.out_of_reach, "out of reach"),
         (one.locked, "locked or with hidden fasteners"),
@@ -162,7 +166,8 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     cable = 0.0 if one.cable_length_m is None else one.cable_length_m / (given.most_cable_m or rules.cable_weight_m)
     path = rules.reason_factor if given.weighs("no_path") else rules.aside_factor
     machines = rules.reason_factor if given.weighs("no_machines") else rules.aside_factor
-    minutes = 0.5 if one.time_at_height_min is None else one.time_at_height_min / rules.at_height_weight_min
+    at_height_min, climb_min = one.time_at_height_min, one.climb_min or 0.0
+    minutes = 0.5 if at_height_min is None else (at_height_min + climb_min) / rules.at_height_weight_min
     return (
         wind * _EXPOSURE_COST[one.exposure]
         + seen * (not one.discreet)
@@ -204,7 +209,9 @@ def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
     wished += one.path_crossed * given.weighs("no_path") + one.machines * given.weighs("no_machines")
     stolen = not one.out_of_reach and not one.locked
     wished += (not one.discreet) * given.weighs("discreet") + stolen * given.weighs("out_of_reach")
-    return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], _cost(one, given)
+    money = math.inf if one.cost_money is None else one.cost_money
+    beside = round(_cost(one, given), 2)
+    return level, _sky_lacks(one, given), float(not one.rigid), wished, _ACCESS_COST[one.access], beside, money
 
 
 @register(
@@ -217,7 +224,8 @@ def compare(given: CompareInput) -> Outcome[CompareResult]:
     """Level first (a hold is last), then what the sky lacks, firmness, the job's own reasons, access, and the rest.
 
     An aimed link cannot be traded against comfort: shelter, looks and theft go before access only where the job gives
-    them as its reason, and cable and minutes only order what is alike in all of that. The weights of the rest are the
+    them as its reason, and cable and minutes only order what is alike in all of that; of what is alike in those
+    too, the cheaper comes first. The weights of the rest are the
     trade's judgement, not a measurement.
     """
     ordered = sorted(given.positions, key=lambda one: _order(one, given))

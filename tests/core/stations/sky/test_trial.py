@@ -249,6 +249,29 @@ def test_what_is_not_rigid_or_not_checked_is_said():
     assert "does not move when shaken" in outcome.result.ranks[0].good
 
 
+def test_what_moves_when_shaken_is_a_hold_and_no_tick_makes_it_firm():
+    ranks = compare(CompareInput(positions=[position("A", Level.CLEAR, rigid=True, shakes=True)])).result.ranks
+    assert ranks[0].level is Level.HOLD
+    assert "it moves when shaken by hand" in ranks[0].bad
+    assert "does not move when shaken" not in ranks[0].good
+
+
+def test_of_what_is_alike_the_cheaper_comes_first_and_money_buys_no_sky():
+    def order(*rows):
+        return [one.letter for one in compare(CompareInput(positions=list(rows))).result.ranks]
+
+    def at(letter, level=Level.CLEAR, **more):
+        return position(letter, level, rigid=True, margin_deg=12, **more)
+
+    assert order(at("A", cost_money=900), at("B", cost_money=300), at("C")) == ["B", "A", "C"]
+    assert order(at("A", cost_money=900), at("B", Level.HOLD, cost_money=1)) == ["A", "B"]
+    assert order(at("A", cost_money=900, access="ground"), at("B", cost_money=1, access="roof")) == ["A", "B"]
+    # The way up counts as the minutes at height do.
+    slow = {"time_at_height_min": 30, "climb_min": 40}
+    assert order(at("A", **slow), at("B", time_at_height_min=60)) == ["B", "A"]
+    assert order(at("A", **slow), at("B", time_at_height_min=80)) == ["A", "B"]
+
+
 @pytest.mark.parametrize("weak", ["chimney", "fence", "thin_post", "gutter"])
 def test_what_does_not_hold_an_antenna_is_a_hold_however_clear_its_sky(weak):
     outcome = compare(CompareInput(positions=[position("A", Level.CLEAR, weak=weak), position("B", Level.MIND)]))

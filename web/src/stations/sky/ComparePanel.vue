@@ -7,7 +7,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { factAt } from '@/fields/told'
 import VerdictStone from '@/frame/VerdictStone.vue'
-import { formatQuantity } from '@/lib/quantity'
+import { formatMoney, formatQuantity } from '@/lib/quantity'
 import PlanHere from '@/plan/PlanHere.vue'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { useJob } from '@/stores/job'
@@ -34,11 +34,14 @@ const columns = columnsOf(
   { key: 'letter', label: 'Place', main: true, plain: true },
   'height_above_ground_m',
   'time_at_height_min',
+  'climb_min',
+  'cost_money',
   'cable_length_m',
   'exposure',
   'access',
   'entry_bore_mm',
   'rigid',
+  'shakes',
   'weak',
   'walkway_in_front',
   'discreet',
@@ -49,6 +52,22 @@ onBeforeUnmount(store.lookAt('positions'))
 const strips = computed(() =>
   store.drawings.filter((one) => /^skyline-[^w]/.test(one.name) && one.name !== 'skyline-wide'),
 )
+/** Whether anybody told it of any position. */
+const told = (key: 'climb_min' | 'cost_money') => job.value.positions.some((one) => one[key] != null)
+/** The figures that decide, under its own small drawing. */
+function figuresOf(name: string): string {
+  const row = rows.value.find((one) => `skyline-${one.rank.letter}` === name)
+  if (!row) return ''
+  const { rank, facts, view } = row
+  const sky = view?.low_orbit
+    ? rank.level === 'unknown'
+      ? 'sky not known'
+      : `${show(view.low_orbit.out_percent, 'percent')} without service`
+    : `${show(view?.sky?.margin_deg, 'deg')} free`
+  const over = facts?.height_above_ground_m == null ? '' : `${show(facts.height_above_ground_m, 'm')} up`
+  const cable = facts?.cable_length_m == null ? '' : `${show(facts.cable_length_m, 'm')} of cable`
+  return [`${rank.rank}. ${VERDICT_WORD[rank.level]}`, sky, over, cable].filter(Boolean).join(', ')
+}
 const oldHole = computed(() => job.value.positions.some((one) => one.entry_bore_mm != null))
 const onGround = computed(() => job.value.positions.some((one) => one.access === 'ground'))
 /** The candidate that is about to be planned: what changes with it is shown first. */
@@ -79,6 +98,7 @@ function plan(): void {
         >
       </figcaption>
       <div v-html="one.svg" />
+      <p v-if="figuresOf(one.name)" class="quiet small">{{ figuresOf(one.name) }}</p>
     </figure>
   </div>
   <div v-if="rows.length" class="scroll">
@@ -90,6 +110,8 @@ function plan(): void {
           <th scope="col">{{ job.assessment.low_orbit ? 'No service' : 'Free' }}</th>
           <th scope="col">Over ground</th>
           <th scope="col">At height</th>
+          <th v-if="told('climb_min')" scope="col">To climb</th>
+          <th v-if="told('cost_money')" scope="col">Costs</th>
           <th scope="col">Cable</th>
           <th scope="col">Wind</th>
           <th scope="col">Access</th>
@@ -116,9 +138,13 @@ function plan(): void {
           </td>
           <td>{{ show(facts?.height_above_ground_m, 'm') }}</td>
           <td>{{ show(facts?.time_at_height_min, 'min') }}</td>
+          <td v-if="told('climb_min')">{{ show(facts?.climb_min, 'min') }}</td>
+          <td v-if="told('cost_money')">
+            {{ facts?.cost_money == null ? '–' : formatMoney(facts.cost_money, job.facts.picks.rules?.currency) }}
+          </td>
           <td>{{ show(facts?.cable_length_m, 'm') }}</td>
           <td>{{ EXPOSURE[facts?.exposure ?? ''] }}</td>
-          <td>{{ ACCESS[facts?.access ?? ''] }}</td>
+          <td class="access">{{ ACCESS[facts?.access ?? ''] }}</td>
           <td class="small">
             <span v-if="rank.good.length">+ {{ rank.good.join(', ') }}</span
             ><br v-if="rank.good.length && rank.bad.length" /><span v-if="rank.bad.length" class="bad"
@@ -199,6 +225,9 @@ figure {
   border-radius: 6px;
   padding: 8px;
 }
+figure p {
+  margin: 4px 0 0;
+}
 figcaption {
   font-weight: 700;
   font-size: 14px;
@@ -219,7 +248,7 @@ td svg {
   white-space: normal;
   min-width: 170px;
 }
-.scroll td:nth-child(8) {
+.scroll td.access {
   white-space: normal;
 }
 .changes {

@@ -40,6 +40,7 @@ const schedule = ref<'even' | 'highest'>('even')
 const season = ref<'leaf' | 'bare'>('leaf')
 const years = ref('0')
 const height = ref('')
+const turned = ref('')
 const other = ref<LowOrbit | null>(null)
 const { running, progress, trouble, run, stop } = useWork()
 const number = (text: string) => Number(text.replace(',', '.'))
@@ -52,6 +53,7 @@ async function simulate(): Promise<void> {
     season: season.value,
     ahead_years: number(years.value),
     ...(height.value ? { terminal_height_m: number(height.value) } : {}),
+    ...(turned.value ? { boresight_azimuth_deg: number(turned.value) } : {}),
   }
   const done = await run(`/api/jobs/${store.number}/sky/simulate`, body)
   if (done) other.value = done.result as unknown as LowOrbit
@@ -189,7 +191,11 @@ const SCHEDULES = [
       </button>
     </p>
   </leaf-part>
-  <leaf-part leaf="cost" title="Another simulation" note="more hours, another draw, another height">
+  <leaf-part
+    leaf="cost"
+    title="Another simulation"
+    note="more hours, another draw, another height, turned to another sector"
+  >
     <div class="fields other">
       <label>Hours<input v-model="hours" inputmode="decimal" /></label
       ><label>Draw (seed)<input v-model="seed" inputmode="numeric" /></label>
@@ -206,7 +212,13 @@ const SCHEDULES = [
         @choose="season = $event as typeof season"
       />
       <label>Years ahead<input v-model="years" inputmode="decimal" /></label
-      ><label>Terminal over ground (m)<input v-model="height" inputmode="decimal" placeholder="as planned" /></label>
+      ><label>Terminal over ground (m)<input v-model="height" inputmode="decimal" placeholder="as planned" /></label
+      ><label
+        >Turned to, true (°)<input
+          v-model="turned"
+          inputmode="decimal"
+          :placeholder="`${found.boresight_azimuth_deg.toFixed(0)}, as now`"
+      /></label>
     </div>
     <p><n-button type="primary" :disabled="running" @click="simulate">Simulate</n-button></p>
     <work-bar what="Following the satellites" :running="running" :progress="progress" :trouble="trouble" @stop="stop" />
@@ -221,6 +233,10 @@ const SCHEDULES = [
         <tr>
           <th scope="row">Interruptions</th>
           <td>{{ show(other.interruptions_per_h, 'per_h') }}, longest {{ show(other.longest_gap_s, 's') }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Hidden of that sky</th>
+          <td>{{ show(other.sky_masked_percent, 'percent') }}</td>
         </tr>
         <tr v-for="one in other.uses" :key="one.code">
           <th scope="row">{{ one.name }}</th>

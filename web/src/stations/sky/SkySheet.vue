@@ -18,7 +18,7 @@ import TerrainPanel from '@/stations/sky/TerrainPanel.vue'
 import TrialPanel from '@/stations/sky/TrialPanel.vue'
 import WaysOut from '@/stations/sky/WaysOut.vue'
 import LeafPart from '@/frame/LeafPart.vue'
-import { useLeaf } from '@/frame/leaves'
+import { useOpenLeaf } from '@/frame/leaves'
 import { counted } from '@/lib/counted'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -29,8 +29,10 @@ const job = computed(() => store.job!)
 const tools = ref<InstanceType<typeof SkylineTools> | null>(null)
 const fixed = computed(() => job.value.assessment.sky)
 const panel = computed(() => job.value.assessment.low_orbit)
-/** The plan and the photo are drawings of their own. */
-const onPlan = useLeaf(() => (fixed.value || panel.value ? 'plan look' : 'plan'))
+/** These leaves have drawings of their own, or nothing that is read off the strip. */
+const WITHOUT_STRIP = new Set(['plan', 'look', 'positions', 'trial', 'people', 'photo', 'cost'])
+const leaf = useOpenLeaf()
+const onPlan = computed(() => (fixed.value || panel.value ? WITHOUT_STRIP.has(leaf.value) : leaf.value === 'plan'))
 const more = computed(() => job.value.assessment.sky_more)
 const declination = computed(
   () => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg ?? 0,

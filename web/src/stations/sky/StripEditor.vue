@@ -46,6 +46,7 @@ const strip = useStripView({
   wide: () => props.wide,
   centreDeg: () => props.centreDeg,
   sight: () => chosen.value ?? props.satellite,
+  job: () => store.number,
   turnedDeg: () => turnedDeg.value,
 })
 const { shown, unit, whole, again, bearings, heights } = strip

@@ -1,5 +1,5 @@
 /** What of the skyline strip is shown: zoomed to what is looked at, and turned round the whole circle. */
-import { computed, type Ref, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, type Ref, ref, watch } from 'vue'
 import { carried, type Frame, kept, pointOf, ticks, type View, wholeOf, zoomed } from '@/lib/stripView'
 
 interface Strip {
@@ -11,6 +11,8 @@ interface Strip {
   centreDeg: () => number
   /** What is looked at: the point in hand, else the satellite. */
   sight: () => { azimuth_deg: number; elevation_deg: number } | null
+  /** Whose strip it is: another leaf may be opened meanwhile, and the view is found as it was left. */
+  job: () => string
   /** What the chosen north takes off a true bearing. */
   turnedDeg: () => number
 }
@@ -20,7 +22,10 @@ const ROOMY_PX = 514 // where a whole circle can be read
 const NAMES: Record<number, string> = { 0: 'N', 45: 'NE', 90: 'E', 135: 'SE', 180: 'S', 225: 'SW', 270: 'W', 315: 'NW' }
 const round = (angle: number) => ((angle % 360) + 360) % 360
 
-export function useStripView({ frame, acrossPx, wide, centreDeg, sight, turnedDeg }: Strip) {
+/** Views as they were left, by job. */
+const LEFT = new Map<string, { view: View; frame: Frame }>()
+
+export function useStripView({ frame, acrossPx, wide, centreDeg, sight, job, turnedDeg }: Strip) {
   const whole = computed(() => (frame.value ? wholeOf(frame.value) : NOTHING))
   const view = ref<View | null>(null)
   const start = computed<View>(() => {
@@ -33,6 +38,19 @@ export function useStripView({ frame, acrossPx, wide, centreDeg, sight, turnedDe
   const shown = computed(() => view.value ?? start.value)
   /** Drawing units per screen pixel: marks and letters keep their size while the sky is zoomed. */
   const unit = computed(() => shown.value.width / Math.max(acrossPx.value, 200))
+  watch(
+    frame,
+    (now) => {
+      const left = LEFT.get(job())
+      if (!now || !left || view.value) return
+      view.value = carried(left.view, left.frame, now)
+      LEFT.delete(job())
+    },
+    { immediate: true },
+  )
+  onBeforeUnmount(() => {
+    if (view.value && frame.value) LEFT.set(job(), { view: view.value, frame: frame.value })
+  })
   watch(frame, (now, was) => {
     const same = (name: keyof Frame) => now?.[name] === was?.[name]
     if (!now || !was || (same('left_azimuth_deg') && same('top_elevation_deg') && same('px_per_deg'))) return
