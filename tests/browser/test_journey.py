@@ -94,7 +94,11 @@ def station(page, name):
 
 
 def tick(page, name):
-    page.get_by_role("checkbox", name=name).check()
+    """Ticks a box; where an answer that was under way redraws it, it is ticked a moment later."""
+    box = page.get_by_role("checkbox", name=name)
+    expect(box).not_to_be_checked()
+    box.click()
+    expect(box).to_be_checked()
 
 
 def brief(page):
