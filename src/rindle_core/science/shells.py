@@ -232,7 +232,7 @@ class ElementSky:
             raise InputError.one("elements", "SGP4 refuses all of these elements at this date; take a newer set")
         self._position, self._velocity = position[good], velocity[good]
         self.count = int(good.sum())
-        self.refused_count = int((~good).sum())
+        self.refused = [satellites[at].satnum_str for at in np.flatnonzero(~good).tolist()]  # catalogue numbers
         self._site = site
         self._site_km = float(np.linalg.norm(site.origin_km))
 

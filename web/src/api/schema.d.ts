@@ -13014,6 +13014,11 @@ export interface components {
              */
             raises?: components["schemas"]["RaiseGain"][];
             /**
+             * Refused
+             * @description Their catalogue numbers, the first twenty
+             */
+            refused?: string[];
+            /**
              * Refused Count
              * @description Satellites whose elements the propagator refuses, left out
              * @default 0
@@ -17580,7 +17585,7 @@ export interface components {
             ahead_years: number;
             /**
              * Boresight Azimuth Deg
-             * @description True bearing that the panel is turned to; None: as planned
+             * @description True, that the panel is turned to; None: as planned
              */
             boresight_azimuth_deg?: number | null;
             /**

@@ -41,6 +41,7 @@ from rindle_core.stations.sky.passes import (
 _SECTOR_DEG = 15.0
 _SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
 _RAISES_M = (0.5, 1.0, 2.0, 3.0, 5.0, 8.0)  # what masts and other fixings usually add
+_NAMED = 20  # of refused satellites
 _GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are counted
 
 
@@ -118,6 +119,7 @@ class LowOrbitResult(Model):
     bearings: list[BearingChoice]
     unmoved_count: int
     refused_count: int = Field(default=0, description="Satellites whose elements the propagator refuses, left out")
+    refused: list[str] = Field(default_factory=list, description="Their catalogue numbers, the first twenty")
     traffic: list[Traffic]
 
 
@@ -244,6 +246,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
     )
     azimuths = np.arange(0.25, 360.0, 0.5)
     worst = max(sectors, key=lambda one: one.blocked_percent)
+    refused: list[str] = getattr(passes.sky, "refused", [])
     result = LowOrbitResult(
         out_percent=out,
         blocked_percent=100.0 * float(np.mean(states == BLOCKED)),
@@ -264,7 +267,8 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
-        refused_count=getattr(passes.sky, "refused_count", 0),
+        refused_count=len(refused),
+        refused=refused[:_NAMED],
         traffic=_shown(served, states),
     )
     tell(progress, 1.0)
@@ -320,7 +324,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
         *judge_uses(result.uses, given.needs, given.words),
         *given.moved_finding(),
     ]
-    findings += [*_judge_age(given), *_judge_refused(given, result.refused_count)]
+    findings += [*_judge_age(given), *_judge_refused(given, result)]
     best = result.best_bearing
     if (
         best is not None
@@ -352,16 +356,17 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     return findings
 
 
-def _judge_refused(given: LowOrbitInput, refused_count: int) -> list[Finding]:
+def _judge_refused(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     """Satellites that are left out make the sky look thinner than it is."""
-    if refused_count == 0:
+    if result.refused_count == 0:
         return []
     return [
         ELEMENTS_REFUSED(
             Level.MIND,
-            "Some satellites are left out",
+            f"Some satellites are left out: {', '.join(result.refused[:5])}"
+            + (" and more" if result.refused_count > 5 else ""),
             "Their elements cannot be followed to this day: they have decayed, or the set is damaged.",
-            figure=float(refused_count),
+            figure=float(result.refused_count),
             limit=float(len(given.elements)),
             clears_by="Load a newer set of elements.",
         )

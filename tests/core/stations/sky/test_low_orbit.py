@@ -45,8 +45,8 @@ def run(**more):
 # Where the satellites are
 
 
-def made_elements(count=24):
-    """Elements of a made-up train: the same height, nodes and phases spread."""
+def made_elements(count=24, sunk=()):
+    """Elements of a made-up train: the same height, nodes and phases spread; those that have `sunk` are in the air."""
     from sgp4.api import WGS72, Satrec
 
     rows = []
@@ -65,7 +65,7 @@ def made_elements(count=24):
             (0.3 * at) % 6.28,
             math.radians(53),
             (0.26 * at) % 6.28,
-            0.0655 + 1e-5 * at,
+            0.0780 if at in sunk else 0.0655 + 1e-5 * at,
             (0.7 * at) % 6.28,
         )
         one.classification, one.intldesg, one.ephtype, one.elnum, one.revnum = "U", "26001A", 0, 1, 1
@@ -396,6 +396,19 @@ def test_elements_are_simulated_like_shells_and_old_or_timeless_ones_refused():
         low_orbit(LowOrbitInput(**SITE, elements=lines))
     with pytest.raises(InputError, match="shells"):
         low_orbit(LowOrbitInput(**SITE))
+
+
+def test_satellites_that_cannot_be_followed_are_left_out_and_named():
+    lines = [ElementLines(line1=a, line2=b) for a, b in made_elements(60, sunk=(7, 31))]
+    told = {"panel": PANEL, "start_at": START, "duration_h": 0.5, "skyline": walls(30.0)}
+    outcome = low_orbit(LowOrbitInput(**SITE, elements=lines, **told))
+    assert outcome.result.refused == ["90007", "90031"]
+    (finding,) = [one for one in outcome.findings if one.code == "sky.elements_refused"]
+    assert finding.level is Level.MIND
+    assert "90007, 90031" in finding.message
+    whole = low_orbit(LowOrbitInput(**SITE, elements=lines[:7], **told))
+    assert whole.result.refused == []
+    assert "sky.elements_refused" not in {one.code for one in whole.findings}
 
 
 def test_progress_rises_and_can_stop_the_work():
