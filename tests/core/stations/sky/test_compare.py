@@ -1,0 +1,207 @@
+"""Candidate positions compared: what holds one, what orders them, and why."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.sky.candidates import CandidateFacts
+from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
+
+
+def position(letter, level, **more):
+    return PositionSky(letter=letter, sky_level=level, **more)
+
+
+def test_the_sky_comes_before_everything_else():
+    hard = position(
+        "A", Level.CLEAR, access="roof", exposure="windward", cable_length_m=45, time_at_height_min=200, margin_deg=12
+    )
+    easy = position(
+        "B",
+        Level.HOLD,
+        access="ground",
+        exposure="lee",
+        cable_length_m=10,
+        discreet=True,
+        out_of_reach=True,
+        margin_deg=-3,
+    )
+    outcome = compare(CompareInput(positions=[easy, hard], most_cable_m=50))
+    assert outcome.result.recommended == "A"
+    assert [one.letter for one in outcome.result.ranks] == ["A", "B"]
+    assert "the sky fails" in outcome.result.ranks[1].bad
+    assert "On hold: B" in outcome.findings[0].clears_by  # a hold is never hidden
+
+
+LEVEL = st.sampled_from(list(Level))
+POSITIONS = st.lists(
+    st.tuples(
+        LEVEL,
+        st.booleans(),
+        st.none() | st.floats(1, 90),
+        st.sampled_from(["", "lee", "windward", "edge"]),
+        st.sampled_from(["", "ground", "roof"]),
+    ),
+    min_size=1,
+    max_size=6,
+)
+
+
+@given(POSITIONS, st.randoms(use_true_random=False))
+def test_no_order_of_entry_and_no_comfort_lifts_a_hold(rows, chance):
+    given_positions = [
+        position(chr(65 + at), level, walkway_in_front=walk, cable_length_m=cable, exposure=wind, access=way)
+        for at, (level, walk, cable, wind, way) in enumerate(rows)
+    ]
+    result = compare(CompareInput(positions=given_positions, most_cable_m=45.0)).result
+    gravity = [(Level.CLEAR, Level.MIND, Level.UNKNOWN, Level.HOLD).index(one.level) for one in result.ranks]
+    assert gravity == sorted(gravity)
+    held = {one.letter for one in result.ranks if one.level is Level.HOLD}
+    assert {
+        one.letter
+        for one in given_positions
+        if one.walkway_in_front or (one.cable_length_m or 0) > 45 or one.sky_level is Level.HOLD
+    } == held
+    best = result.ranks[0]
+    assert result.recommended == (best.letter if best.level in (Level.CLEAR, Level.MIND) else "")
+    assert all(one.bad for one in result.ranks if one.level is Level.HOLD)  # a hold always says why
+    mixed = list(given_positions)
+    chance.shuffle(mixed)
+    again = compare(CompareInput(positions=mixed, most_cable_m=45.0)).result
+    assert {one.letter: (one.level, one.cost_factor) for one in again.ranks} == {
+        one.letter: (one.level, one.cost_factor) for one in result.ranks
+    }
+
+
+def test_among_equal_skies_access_wind_and_reasons_decide():
+    windy, lee = (
+        position("A", Level.CLEAR, exposure="windward", access="ground"),
+        position("B", Level.CLEAR, exposure="lee", access="ladder"),
+    )
+    assert compare(CompareInput(positions=[windy, lee], reasons=["wind"])).result.recommended == "B"
+    seen, hidden = (
+        position("A", Level.CLEAR, access="ground"),
+        position("B", Level.CLEAR, access="ladder", discreet=True),
+    )
+    assert compare(CompareInput(positions=[seen, hidden])).result.recommended == "A"
+    assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
+
+
+def test_what_weighs_how_much_is_the_firms_to_set():
+    short = position("A", Level.CLEAR, cable_length_m=10.0, time_at_height_min=90.0)
+    quick = position("B", Level.CLEAR, cable_length_m=40.0, time_at_height_min=10.0)
+
+    def taken(**rules):
+        return compare(CompareInput(positions=[short, quick], rules=HouseRules(**rules))).result.recommended
+
+    assert taken() == "B"  # 10/50 + 90/120 = 0.95 against 40/50 + 10/120 = 0.88
+    assert taken(cable_weight_m=20.0) == "A"  # 0.5 + 0.75 against 2.0 + 0.08
+    assert taken(at_height_weight_min=240.0) == "A"  # 0.2 + 0.375 against 0.8 + 0.04
+    seen = position("A", Level.CLEAR, discreet=False, out_of_reach=True)
+    hidden = position("B", Level.CLEAR, discreet=True, out_of_reach=False)
+
+    def costs(reason, **rules):
+        asked = CompareInput(positions=[seen, hidden], reasons=[reason], rules=HouseRules(**rules))
+        return {one.letter: one.cost_factor for one in compare(asked).result.ranks}
+
+    assert costs("looks")["A"] - costs("looks")["B"] == pytest.approx(2.0 - 0.3)
+    assert costs("theft")["B"] - costs("theft")["A"] == pytest.approx(2.0 - 0.3)
+    assert costs("looks", reason_factor=5.0, aside_factor=1.0)["A"] - costs(
+        "looks", reason_factor=5.0, aside_factor=1.0
+    )["B"] == pytest.approx(4.0)
+
+
+def test_what_is_not_rigid_or_not_checked_is_said():
+    ground = position("A", Level.CLEAR, access="ground", entry_bore_mm=9.0)
+    firm = position("B", Level.CLEAR, access="ground", rigid=True)
+    outcome = compare(
+        CompareInput(positions=[ground, firm], plug_mm=11.0, ground_checks=["people", "machines", "snow", "flood"])
+    )
+    assert outcome.result.recommended == "B"
+    bad = {one.letter: " ".join(one.bad) for one in outcome.result.ranks}
+    assert "does not pass the plug of 11 mm" in bad["A"]
+    assert "not checked: cable buried" in bad["A"]
+    assert "does not move when shaken" in outcome.result.ranks[0].good
+
+
+def test_what_moves_when_shaken_is_a_hold_and_no_tick_makes_it_firm():
+    ranks = compare(CompareInput(positions=[position("A", Level.CLEAR, rigid=True, shakes=True)])).result.ranks
+    assert ranks[0].level is Level.HOLD
+    assert "it moves when shaken by hand" in ranks[0].bad
+    assert "does not move when shaken" not in ranks[0].good
+
+
+def test_of_what_is_alike_the_cheaper_comes_first_and_money_buys_no_sky():
+    def order(*rows):
+        return [one.letter for one in compare(CompareInput(positions=list(rows))).result.ranks]
+
+    def at(letter, level=Level.CLEAR, **more):
+        return position(letter, level, rigid=True, margin_deg=12, **more)
+
+    assert order(at("A", cost_money=900), at("B", cost_money=300), at("C")) == ["B", "A", "C"]
+    assert order(at("A", cost_money=900), at("B", Level.HOLD, cost_money=1)) == ["A", "B"]
+    assert order(at("A", cost_money=900, access="ground"), at("B", cost_money=1, access="roof")) == ["A", "B"]
+    # The way up counts as the minutes at height do.
+    slow = {"time_at_height_min": 30, "climb_min": 40}
+    assert order(at("A", **slow), at("B", time_at_height_min=60)) == ["B", "A"]
+    assert order(at("A", **slow), at("B", time_at_height_min=80)) == ["A", "B"]
+
+
+@pytest.mark.parametrize("weak", ["chimney", "fence", "thin_post", "gutter"])
+def test_what_does_not_hold_an_antenna_is_a_hold_however_clear_its_sky(weak):
+    outcome = compare(CompareInput(positions=[position("A", Level.CLEAR, weak=weak), position("B", Level.MIND)]))
+    assert outcome.result.recommended == "B"
+    assert outcome.result.ranks[-1].level is Level.HOLD
+    assert "does not hold an antenna" in outcome.result.ranks[-1].bad[0]
+
+
+def test_a_lock_counts_as_out_of_reach_does_and_what_the_plan_holds_is_a_hold():
+    def cost(**told):
+        return compare(CompareInput(positions=[position("A", Level.CLEAR, **told)])).result.ranks[0].cost_factor
+
+    assert cost(locked=True, out_of_reach=False) == cost(out_of_reach=True) < cost(out_of_reach=False)
+    held = position("A", Level.CLEAR, plan_holds=["it comes too near the wire"])
+    assert compare(CompareInput(positions=[held])).result.ranks[0].level is Level.HOLD
+    minded = position("A", Level.CLEAR, plan_minds=["its mast could fall on the wire"])
+    assert compare(CompareInput(positions=[minded])).result.ranks[0].level is Level.MIND
+
+
+def test_a_walkway_or_too_long_a_cable_is_a_hold_whatever_the_sky():
+    way = position("A", Level.CLEAR, walkway_in_front=True)
+    far = position("B", Level.CLEAR, cable_length_m=60)
+    near = position("C", Level.MIND, cable_length_m=41)
+    outcome = compare(CompareInput(positions=[way, far, near], most_cable_m=50))
+    assert outcome.result.recommended == "C"
+    levels = {one.letter: one.level for one in outcome.result.ranks}
+    assert levels == {"A": Level.HOLD, "B": Level.HOLD, "C": Level.MIND}
+    assert any("near the terminal's" in text for text in outcome.result.ranks[0].bad)
+
+
+def test_with_every_position_on_hold_none_is_taken_and_height_is_offered():
+    outcome = compare(CompareInput(positions=[position("A", Level.HOLD, raise_by_m=2.4), position("B", Level.HOLD)]))
+    assert outcome.result.recommended == ""
+    assert outcome.findings[0].level is Level.HOLD
+    assert "Raising A by 2.4 m" in outcome.result.height_note
+    clear = compare(CompareInput(positions=[position("A", Level.CLEAR)])).result
+    assert "gains no service" in clear.height_note
+    assert set(CandidateFacts.model_fields) <= set(PositionSky.model_fields)
+
+
+def test_a_trial_that_failed_is_a_hold_and_only_one_that_went_well_is_a_plus():
+    ranks = {
+        level: compare(
+            CompareInput(positions=[position("A", Level.CLEAR, rigid=True, trial_level=level)])
+        ).result.ranks[0]
+        for level in (None, Level.CLEAR, Level.MIND, Level.UNKNOWN, Level.HOLD)
+    }
+    assert {level: one.level for level, one in ranks.items()} == {
+        None: Level.CLEAR,
+        Level.CLEAR: Level.CLEAR,
+        Level.MIND: Level.MIND,
+        Level.UNKNOWN: Level.MIND,
+        Level.HOLD: Level.HOLD,
+    }
+    assert [level for level, one in ranks.items() if "a trial stands behind it" in one.good] == [Level.CLEAR]
+    assert "its trial failed" in ranks[Level.HOLD].bad
