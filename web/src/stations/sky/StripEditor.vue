@@ -5,6 +5,7 @@ import { useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { directionOf, pointOf, type View } from '@/lib/stripView'
+import StripAxes from '@/stations/sky/StripAxes.vue'
 import StripPoint from '@/stations/sky/StripPoint.vue'
 import { type Direction, type Point, useStripPoints } from '@/stations/sky/useStripPoints'
 import { useStripView } from '@/stations/sky/useStripView'
@@ -26,8 +27,6 @@ const GUTTER = 34
 const EDGE = 12
 /** Under it for the bearings, and what they are counted from. */
 const FOOT = 46
-/** What lies beside the part that is shown is covered as far as a screen can reach. */
-const BEYOND = 4000
 /** So many points can be taken hold of; of more, the view is too full to hit one. */
 const MOST_MARKS = 240
 const REACH_PX = 14
@@ -215,70 +214,16 @@ const said = computed(() => {
     >
       <g id="strip-made" class="made" v-html="inner" />
       <use v-if="again" href="#strip-made" :x="whole.width" class="made" />
-      <g class="axes" aria-hidden="true">
-        <line
-          v-for="one in heights"
-          :key="`l${one.y}`"
-          :x1="shown.x"
-          :x2="shown.x + shown.width"
-          :y1="one.y"
-          :y2="one.y"
-          stroke="var(--rule)"
-          stroke-opacity="0.7"
-          :stroke-width="unit"
-        />
-      </g>
-      <rect
-        :x="shown.x - GUTTER * unit - BEYOND"
-        :y="shown.y"
-        :width="GUTTER * unit + BEYOND"
-        :height="shown.height + BEYOND"
-        fill="var(--sheet)"
+      <strip-axes
+        :shown="shown"
+        :unit="unit"
+        :gutter="GUTTER"
+        :edge="EDGE"
+        :foot-y="footY"
+        :bearings="bearings"
+        :heights="heights"
+        :compass="magnetic"
       />
-      <rect
-        :x="shown.x + shown.width"
-        :y="shown.y"
-        :width="EDGE * unit + BEYOND"
-        :height="shown.height + BEYOND"
-        fill="var(--sheet)"
-      />
-      <rect
-        :x="shown.x"
-        :y="Math.min(frame.top_px + frame.height_px + 1.5 * unit, shown.y + shown.height)"
-        :width="shown.width"
-        :height="BEYOND"
-        fill="var(--sheet)"
-      />
-      <g class="axes" aria-hidden="true" :transform="`translate(0 ${footY})`">
-        <template v-for="one in bearings" :key="`b${one.x}`">
-          <line :x1="one.x" :x2="one.x" :y2="6 * unit" stroke="var(--quiet)" :stroke-width="unit" />
-          <text :x="one.x" :y="22 * unit" :font-size="14 * unit" text-anchor="middle" fill="var(--ink)">
-            {{ one.text }}
-          </text>
-        </template>
-        <text
-          :x="shown.x + shown.width / 2"
-          :y="38 * unit"
-          :font-size="12.5 * unit"
-          text-anchor="middle"
-          fill="var(--quiet)"
-        >
-          {{ magnetic ? 'bearing as your compass shows it' : 'bearing from true north' }} (m changes it)
-        </text>
-      </g>
-      <g class="axes" aria-hidden="true">
-        <text
-          v-for="one in heights"
-          :key="`h${one.y}`"
-          :x="shown.x - 6 * unit"
-          :y="one.y + 5 * unit"
-          :font-size="13 * unit"
-          text-anchor="end"
-          fill="var(--quiet)"
-        >
-          {{ one.text }}
-        </text>
-      </g>
       <clipPath id="strip-shown">
         <rect :x="shown.x - 6 * unit" :y="shown.y" :width="shown.width + 12 * unit" :height="shown.height + 6 * unit" />
       </clipPath>
