@@ -33,6 +33,27 @@ def _pmtiles(path: Path, z: int, x: int, y: int) -> bytes | None:
     return None if found is None else bytes(found)
 
 
+def zooms(folder: Path) -> tuple[int, int] | None:
+    """The least and the greatest zoom of the firm's tiles; None where there are none."""
+    mbtiles, pmtiles = folder / "tiles.mbtiles", folder / "tiles.pmtiles"
+    if mbtiles.exists():
+        with sqlite3.connect(f"file:{mbtiles}?mode=ro", uri=True) as base:
+            least, most = base.execute("SELECT min(zoom_level), max(zoom_level) FROM tiles").fetchone()
+        base.close()
+        if least is not None:
+            return int(least), int(most)
+    if pmtiles.exists():
+        with pmtiles.open("rb") as file:
+
+            def read(offset: int, length: int) -> bytes:
+                file.seek(offset)
+                return file.read(length)
+
+            header = Reader(read).header()
+        return int(header["min_zoom"]), int(header["max_zoom"])
+    return None
+
+
 def read_tile(folder: Path, z: int, x: int, y: int) -> tuple[bytes, str] | None:
     """The tile's content and kind; None where there is no file, no such tile, or no raster in it."""
     if not (0 <= z <= 22 and 0 <= x < 2**z and 0 <= y < 2**z):

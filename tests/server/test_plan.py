@@ -3,6 +3,7 @@
 import io
 import json
 import re
+import sqlite3
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -205,3 +206,17 @@ def test_a_cable_that_is_told_shorter_than_it_is_drawn_does_not_reach(crew):
     job = change(crew, JOB, positions=short, position_letter="B", cable_pieces=pieces).json()
     notes = {one["code"]: one for view in job["assessment"]["stations"] for one in view["findings"]}
     assert (notes["cable.planned"]["level"], notes["cable.planned"]["limit"]) == ("mind", pytest.approx(24.3, abs=0.1))
+
+
+def test_the_firms_tiles_lie_under_the_plan(crew, settings, tmp_path):
+    view = {"west_m": -50, "north_m": 50, "width_m": 100, "height_m": 100, "across_px": 800}
+    settings.HOME = tmp_path
+    url = "/api/jobs/2026-103/plan/tiles"
+    assert crew.get(url, view).json() == {"tiles": []}
+    with sqlite3.connect(tmp_path / "tiles.mbtiles") as base:
+        base.execute("CREATE TABLE tiles (zoom_level INTEGER, tile_column INTEGER, tile_row INTEGER, tile_data BLOB)")
+        base.executemany("INSERT INTO tiles VALUES (?, 1, 1, x'00')", [(5,), (16,)])
+    base.close()
+    tiles = crew.get(url, view).json()["tiles"]
+    assert {one["zoom"] for one in tiles} == {16}  # finer ones are not there
+    assert crew.get(url, {**view, "width_m": -3}).status_code == 422

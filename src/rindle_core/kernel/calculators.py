@@ -49,6 +49,7 @@ MODULE_OF = {
     "site_plan": "stations.sky.site_plan",
     "side_view": "stations.sky.side_view",
     "plan_point": "stations.sky.plan_point",
+    "plan_tiles": "stations.sky.plan_tiles",
     "obstacle": "stations.sky.obstacles",
     "low_orbit": "stations.sky.low_orbit",
     "panel_attitude": "stations.peak.panel_attitude",

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema
+from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding
-from rindle_core.kernel.model import Model
+from rindle_core.kernel.model import Model, parse
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.mock_up import MockUp
 from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
@@ -18,6 +19,7 @@ from rindle_core.stations.sky.plan_models import PlanPosition, SitePlanResult
 from rindle_core.stations.sky.plan_picture import PlanPicture, read_world
 from rindle_core.stations.sky.plan_seen import plan_of, positions_on_plan, side_of
 from rindle_core.stations.sky.plan_things import PlanThing
+from rindle_core.stations.sky.plan_tiles import PlanTilesInput, PlanTilesResult, plan_tiles
 from rindle_core.stations.sky.seen import margins_of
 from rindle_core.stations.sky.side_view import SideViewResult, side_view
 from rindle_server.accounts.api import person_of
@@ -29,6 +31,7 @@ from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.pictures import read_picture
+from rindle_server.tiles import zooms
 
 router = Router(tags=["plan"])
 
@@ -89,6 +92,26 @@ def _place_of(facts: JobInput) -> tuple[float, float]:
     if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
         raise Conflict.one("place", "The job's place is not known: enter it at Brief, then the plan has coordinates.")
     return facts.brief.latitude_deg, facts.brief.longitude_deg
+
+
+class PlanView(Schema):
+    """The part of the plan that is shown, in its metres, and the screen pixels across it."""
+
+    west_m: float
+    north_m: float
+    width_m: float
+    height_m: float
+    across_px: float
+
+
+@router.get("/{number}/plan/tiles", response=PlanTilesResult)
+def tiles_under(request: HttpRequest, number: str, shown: Query[PlanView]) -> PlanTilesResult:
+    """The firm's own raster tiles under a part of the plan; none where there are no tiles, or no place."""
+    place, there = facts_of(edit.find(number)).brief.place, zooms(settings.HOME)
+    if place is None or there is None:
+        return PlanTilesResult(tiles=[])
+    told = {"latitude_deg": place[0], "longitude_deg": place[1], "least_zoom": there[0], "most_zoom": there[1]}
+    return plan_tiles(parse(PlanTilesInput, {**told, **shown.dict()})).result
 
 
 @router.get("/{number}/plan.geojson")

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { formatQuantity } from '@/lib/quantity'
 import { calledOf, framed, type Kind, kindOf, named, roundLength, type Snap, type View } from '@/plan/plan'
 import PlanShape from '@/plan/PlanShape.vue'
+import PlanTiles from '@/plan/PlanTiles.vue'
 import { useHands } from '@/plan/useHands'
 import { usePlanHere } from '@/plan/usePlan'
 import { useJob } from '@/stores/job'
@@ -150,6 +151,7 @@ defineExpose({
     @wheel="wheel"
     @keydown="keyOnSheet"
   >
+    <plan-tiles :shown="shown" :across-px="hostWidth" />
     <image
       v-if="picture"
       class="still picture"
