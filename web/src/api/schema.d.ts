@@ -638,6 +638,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/plan_tiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_plan_tiles"];
+        put?: never;
+        /** Which raster tiles lie under the site plan, and where */
+        post: operations["calc_plan_tiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/plumb": {
         parameters: {
             query?: never;
@@ -1865,6 +1883,26 @@ export interface paths {
          * @description A picture from above, or a sketch, is kept and laid under the plan; its place is told afterwards.
          */
         post: operations["rindle_server_jobs_plan_api_take_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/plan/tiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tiles Under
+         * @description The firm's own raster tiles under a part of the plan; none where there are no tiles, or no place.
+         */
+        get: operations["rindle_server_jobs_plan_api_tiles_under"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -16006,6 +16044,71 @@ export interface components {
             ridge_m?: number | null;
         };
         /**
+         * PlanTilesInput
+         * @description The plan's zero, and the part of the plan that is shown. `west_m` and `north_m` are its upper left corner.
+         */
+        PlanTilesInput: {
+            /**
+             * Across Px
+             * @description Screen pixels across it
+             * @default 800
+             */
+            across_px: number;
+            /** Height M */
+            height_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /**
+             * Least Zoom
+             * @description Of the tiles that are there
+             * @default 0
+             */
+            least_zoom: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Most Zoom
+             * @default 19
+             */
+            most_zoom: number;
+            /** North M */
+            north_m: number;
+            /** West M */
+            west_m: number;
+            /** Width M */
+            width_m: number;
+        };
+        /** PlanTilesOutcome */
+        PlanTilesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PlanTilesResult"];
+        };
+        /**
+         * PlanTilesResult
+         * @description The tiles, from north to south; none where the plan lies beyond their projection.
+         */
+        PlanTilesResult: {
+            /** Tiles */
+            tiles: components["schemas"]["TileOnPlan"][];
+        };
+        /**
+         * PlanView
+         * @description The part of the plan that is shown, in its metres, and the screen pixels across it.
+         */
+        PlanView: {
+            /** Across Px */
+            across_px: number;
+            /** Height M */
+            height_m: number;
+            /** North M */
+            north_m: number;
+            /** West M */
+            west_m: number;
+            /** Width M */
+            width_m: number;
+        };
+        /**
          * PlumbInput
          * @description A mast that leans by `lean_deg` towards a true bearing, and the direction wanted.
          */
@@ -19958,6 +20061,26 @@ export interface components {
             tile: string;
         };
         /**
+         * TileOnPlan
+         * @description A tile by its numbers, counted from north, and its upper left corner and size on the plan.
+         */
+        TileOnPlan: {
+            /** Column */
+            column: number;
+            /** Height M */
+            height_m: number;
+            /** North M */
+            north_m: number;
+            /** Row */
+            row: number;
+            /** West M */
+            west_m: number;
+            /** Width M */
+            width_m: number;
+            /** Zoom */
+            zoom: number;
+        };
+        /**
          * TileOut
          * @description An elevation tile of the data folder.
          */
@@ -23149,6 +23272,52 @@ export interface operations {
             };
         };
     };
+    schema_plan_tiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_plan_tiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanTilesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanTilesOutcome"];
+                };
+            };
+        };
+    };
     schema_plumb: {
         parameters: {
             query?: never;
@@ -25425,6 +25594,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_plan_api_tiles_under: {
+        parameters: {
+            query: {
+                west_m: number;
+                north_m: number;
+                width_m: number;
+                height_m: number;
+                across_px: number;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanTilesResult"];
                 };
             };
         };
