@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
-from typing import Any
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -12,7 +10,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
-from rindle_core.stations.sky.findings import PLAN_ALONE, PLANNED, SCAN
+from rindle_core.stations.sky.findings import PLANNED, SCAN
 from rindle_core.stations.sky.mock_up import MockUpInput, MockUpResult, mock_up
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
@@ -26,8 +24,8 @@ from rindle_core.stations.sky.seen import (
     surroundings,
 )
 from rindle_core.stations.sky.surroundings import Surroundings
-from rindle_core.stations.sky.terrain_seen import judge_terrain
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
+from rindle_core.stations.sky.unseen import judge_unseen
 from rindle_core.stations.sky.ways import ways_for
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 
@@ -116,8 +114,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *(of_the_plan(job, tried.findings) if tried else []),
         *judge_wanted(job),
         *(judge_marginal(job, watched.result) if watched is not None and not unread else []),
-        *_judge_alone(around),
-        *judge_terrain(job, around, used, bearings_that_matter(job)),
+        *judge_unseen(job, around, used, bearings_that_matter(job)),
         *(plan.findings if plan else []),
     ]
     return result, findings
@@ -158,20 +155,6 @@ def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
             limit=rules.scan_least_percent if few else rules.scan_wanted_percent,
             bound="at_least",
             clears_by="Read a point every 15° or so where the terminal looks, free stretches too.",
-        )
-    ]
-
-
-def _judge_alone(around: Mapping[str, Any]) -> list[Finding]:
-    """A sky that rests on a drawing alone: nobody has stood there and looked."""
-    if around["skyline"] or around["obstacles"] or not (around["drawn"] and around["all_drawn"]):
-        return []
-    return [
-        PLAN_ALONE(
-            Level.MIND,
-            "The sky is judged from the plan alone",
-            "What is not drawn is not seen, and heights from the ground are rough.",
-            clears_by="Read the skyline where the terminal will stand, or photograph it, before anything is drilled.",
         )
     ]
 

@@ -21,6 +21,7 @@ from rindle_core.stations.sky.plan_seen import on_plan, plan_input
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings, terminal_height
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import trial_level
+from rindle_core.stations.sky.unseen import judge_unseen
 
 
 class PositionView(Model):
@@ -55,6 +56,10 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     level = worst(found.findings) if known and found else Level.UNKNOWN
     if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
+    unseen = judge_unseen(job, around, used, bearings_that_matter(job))
+    if unseen and level is Level.CLEAR:
+        level = Level.MIND  # nor is what nobody looked at
+    minds = [*minds, *(f"{one.message[0].lower()}{one.message[1:]}" for one in unseen)]
     ranked = PositionSky.model_validate(
         {
             **fields,

@@ -4,10 +4,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
+from tests import golden
 
 
 def position(letter, level, **more):
@@ -205,3 +207,23 @@ def test_a_trial_that_failed_is_a_hold_and_only_one_that_went_well_is_a_plus():
     }
     assert [level for level, one in ranks.items() if "a trial stands behind it" in one.good] == [Level.CLEAR]
     assert "its trial failed" in ranks[Level.HOLD].bad
+
+
+def ranks_of(**news):
+    facts = {**golden.read("2026-103")["facts"], **news}
+    found = assess(JobInput.model_validate(facts)).result.sky_more.compared.ranks
+    return {one.letter: one for one in found}
+
+
+def test_a_candidate_whose_sky_nobody_looked_at_is_never_clear():
+    drawn = ranks_of(skylines=[], all_drawn=True)
+    assert drawn
+    assert all(one.level is not Level.CLEAR for one in drawn.values())
+    assert any("judged from the plan alone" in " ".join(one.bad) for one in drawn.values())
+    ground = [{"azimuth_deg": at, "elevation_deg": 2, "computed": True} for at in range(0, 360, 5)]
+    hills = ranks_of(skylines=[{"name": "Terrain", "letter": "B", "points": ground}], things=[])["B"]
+    assert hills.level is Level.MIND
+    assert "part of the sky is judged from terrain alone" in hills.bad
+    looked = [{"azimuth_deg": at, "elevation_deg": 2} for at in range(0, 360, 5)]
+    read = ranks_of(skylines=[{"name": "Read", "letter": "B", "points": looked}], things=[])["B"]
+    assert not any("alone" in one for one in read.bad)

@@ -1,4 +1,4 @@
-"""What a computed horizon is good for: it knows the ground as far as its tiles reach, and nothing that stands on it."""
+"""What nobody looked at: a sky from a drawing alone, and a horizon that was computed from terrain."""
 
 from __future__ import annotations
 
@@ -12,23 +12,39 @@ from rindle_core.kernel.geometry import Array
 from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.facts import SkylineSet
-from rindle_core.stations.sky.findings import TERRAIN_ALONE, TERRAIN_ENDS
+from rindle_core.stations.sky.findings import PLAN_ALONE, TERRAIN_ALONE, TERRAIN_ENDS
 from rindle_core.stations.sky.surroundings import Surroundings
 
 
-def judge_terrain(job: JobInput, around: Mapping[str, Any], used: SkylineSet, bearings_deg: Array) -> list[Finding]:
-    """Minds a horizon that nobody looked at, and one whose tiles ended before its reach where the terminal looks."""
+def judge_unseen(job: JobInput, around: Mapping[str, Any], used: SkylineSet, bearings_deg: Array) -> list[Finding]:
+    """Minds a sky that rests on a drawing alone; a horizon that nobody looked at, as it knows the ground and nothing
+    that stands on it; and one whose tiles ended before its reach where the terminal looks.
+    """
     seen = Surroundings(**around)
     if not any(one.computed for one in seen.skyline):
-        return []
+        return _judge_drawing(around)
     looked = seen.model_copy(update={"skyline": [one for one in seen.skyline if not one.computed]})
     return [
-        *_judge_alone(scanned_percent(looked.read_bearings_deg(), bearings_deg), job.picks.rules.scan_wanted_percent),
+        *_judge_ground(scanned_percent(looked.read_bearings_deg(), bearings_deg), job.picks.rules.scan_wanted_percent),
         *_judge_ends(used, bearings_deg),
     ]
 
 
-def _judge_alone(looked_percent: float, wanted_percent: float) -> list[Finding]:
+def _judge_drawing(around: Mapping[str, Any]) -> list[Finding]:
+    """A sky that rests on a drawing alone: nobody has stood there and looked."""
+    if around["skyline"] or around["obstacles"] or not (around["drawn"] and around["all_drawn"]):
+        return []
+    return [
+        PLAN_ALONE(
+            Level.MIND,
+            "The sky is judged from the plan alone",
+            "What is not drawn is not seen, and heights from the ground are rough.",
+            clears_by="Read the skyline where the terminal will stand, or photograph it, before anything is drilled.",
+        )
+    ]
+
+
+def _judge_ground(looked_percent: float, wanted_percent: float) -> list[Finding]:
     if looked_percent >= wanted_percent:
         return []
     return [
@@ -65,4 +81,4 @@ def _judge_ends(used: SkylineSet, bearings_deg: Array) -> list[Finding]:
     ]
 
 
-__all__ = ["judge_terrain"]
+__all__ = ["judge_unseen"]
