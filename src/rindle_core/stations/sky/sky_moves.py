@@ -50,13 +50,25 @@ class SkyShiftResult(Model):
     )
 
 
-def _level(found: Margins, clearance_deg: float, read: bool) -> Level:
+def _known(given: SkyInput, azimuth_deg: float) -> Level:
+    """The best that can be said about a bearing: clear where somebody looked, minded where terrain was computed or all
+    is said to be drawn, else not known.
+    """
+    limit_deg = given.rules.skyline_gap_deg
+    if reading_gap_deg(given, azimuth_deg) > limit_deg:
+        return Level.UNKNOWN
+    seen = {"skyline": [one for one in given.skyline if not one.computed], "all_drawn": False}
+    looked = reading_gap_deg(given.model_copy(update=seen), azimuth_deg) <= limit_deg
+    return Level.CLEAR if looked else Level.MIND
+
+
+def _level(found: Margins, clearance_deg: float, known: Level) -> Level:
     """What hides the sky is known; that nothing does only where the skyline about the bearing was read."""
     if found.tube_deg < 0:
         return Level.HOLD
-    if not read:
+    if known is Level.UNKNOWN:
         return Level.UNKNOWN
-    return Level.CLEAR if found.flat_deg >= clearance_deg else Level.MIND
+    return known if found.flat_deg >= clearance_deg else Level.MIND
 
 
 @register(
@@ -72,7 +84,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
         least = 2.0 * given.reach_m / (math.sqrt(_MOST_SPOTS) - 1.0)
         raise InputError.one("step_m", f"gives {side**2} spots; at this reach {least:.1f} m or more is accepted")
     sight, base = sight_of(given), given.shift()
-    read = reading_gap_deg(given, sight.azimuth_deg) <= given.rules.skyline_gap_deg
+    known = _known(given, sight.azimuth_deg)
     steps = np.arange(-int(given.reach_m / given.step_m), int(given.reach_m / given.step_m) + 1) * given.step_m
     spots = []
     for east in steps.tolist():
@@ -90,7 +102,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
                     bearing_deg=float(np.degrees(np.arctan2(east, north)) % 360.0),
                     margin_deg=found.flat_deg,
                     tube_margin_deg=found.tube_deg,
-                    level=_level(found, given.rules.clearance_deg, read),
+                    level=_level(found, given.rules.clearance_deg, known),
                 )
             )
     spots.sort(key=lambda one: one.distance_m)
@@ -103,7 +115,7 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
         nearest_clear=next((one for one in spots if one.level is Level.CLEAR), None),
         fixed_share=sum(distances) / len(distances) if distances else 1.0,
     )
-    return Outcome(result, _judge_shift(result) if read else [_UNREAD])
+    return Outcome(result, [_UNREAD] if known is Level.UNKNOWN else _judge_shift(result, known))
 
 
 _UNREAD = SHIFT.missing(
@@ -112,7 +124,7 @@ _UNREAD = SHIFT.missing(
 )
 
 
-def _judge_shift(result: SkyShiftResult) -> list[Finding]:
+def _judge_shift(result: SkyShiftResult, known: Level) -> list[Finding]:
     best = result.nearest_clear or result.nearest_free
     doubt = (
         f" {result.fixed_share:.0%} of what was read has no distance and is taken to look the same from everywhere."
@@ -138,11 +150,17 @@ def _judge_shift(result: SkyShiftResult) -> list[Finding]:
             (
                 "The whole free angle is there."
                 if best.level is Level.CLEAR
+                else "Nobody has looked at the sky there: what was computed or drawn is free."
+                if known is Level.MIND
                 else "The tube is free, the wanted free angle is not."
             )
             + doubt,
             figure=best.distance_m,
-            clears_by="" if best.level is Level.CLEAR else "Look further, or raise it as well.",
+            clears_by=""
+            if best.level is Level.CLEAR
+            else "Look round there."
+            if known is Level.MIND
+            else "Look further, or raise it as well.",
         )
     ]
 
@@ -210,8 +228,12 @@ def usable_arc(given: UsableArcInput) -> Outcome[UsableArcResult]:
         if sight.elevation_deg <= 0:
             return Level.HOLD, 0.0, sight.azimuth_deg, sight.elevation_deg
         found = margins(sight, profile)
-        read = reading_gap_deg(given, sight.azimuth_deg) <= given.rules.skyline_gap_deg
-        return _level(found, clearance, read), found.flat_deg, sight.azimuth_deg, sight.elevation_deg
+        return (
+            _level(found, clearance, _known(given, sight.azimuth_deg)),
+            found.flat_deg,
+            sight.azimuth_deg,
+            sight.elevation_deg,
+        )
 
     longitudes = (given.longitude_deg + np.arange(-81.0, 81.25, 0.5)).tolist()
     levels = [level_at(longitude)[0] for longitude in longitudes]

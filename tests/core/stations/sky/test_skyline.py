@@ -304,6 +304,21 @@ def test_where_nothing_was_read_no_spot_and_no_satellite_is_called_clear():
     assert arc.unread
 
 
+def test_where_nobody_looked_a_spot_and_a_satellite_are_minded_at_best():
+    hills = [one.model_copy(update={"computed": True}) for one in GROUND]
+    spots = sky_shift(SkyShiftInput(**SITE, **TERMINAL, skyline=hills, reach_m=3))
+    assert {one.level for one in spots.result.spots} == {"mind"}
+    assert spots.findings[0].level == "mind"
+    assert "Look round" in spots.findings[0].clears_by
+    east = [Satellite(code="aa", name="aa", longitude_deg=45.0, beams=[])]
+    arc = usable_arc(UsableArcInput(**SITE, **TERMINAL, skyline=hills, satellites=east)).result
+    assert [one.level for one in arc.satellites] == ["mind"]
+    assert not arc.clear
+    assert arc.free
+    looked = sky_shift(SkyShiftInput(**SITE, **TERMINAL, skyline=[*hills, *GROUND], reach_m=3))
+    assert {one.level for one in looked.result.spots} == {"clear"}
+
+
 def test_a_beam_over_a_walkway_by_hand():
     outcome = beam_height(BeamHeightInput(terminal_height_m=3, elevation_deg=30, aperture_mm=1000, distance_m=4))
     assert outcome.result.beam_over_walkway_m == pytest.approx(
