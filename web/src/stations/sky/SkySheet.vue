@@ -129,7 +129,9 @@ defineExpose({ newEntry: () => tools.value?.focus() })
       :note="
         more?.trial
           ? `${more.trial.available_percent.toFixed(1)} % available`
-          : 'half a day on the tripod before anything is drilled'
+          : panel
+            ? 'half a day on the tripod before anything is drilled'
+            : 'what a log, or a count by hand, showed'
       "
       ><trial-panel
     /></leaf-part>

@@ -67,9 +67,11 @@ const BELIEVE = {
   <p class="row">
     <template v-if="!facts.started_at"
       ><n-button type="primary" :disabled="store.locked" @click="store.startTrial">Start the trial</n-button
-      ><span class="quiet"
-        >Half a day is usual ({{ wanted }} h): every satellite must have passed everywhere.</span
-      ></template
+      ><span class="quiet">{{
+        job.assessment.low_orbit
+          ? `Half a day is usual (${wanted} h): every satellite must have passed everywhere.`
+          : `A fixed satellite stands still: a trial of a dish shows what rain, trees in the wind and the network do; ${wanted} h are little for that.`
+      }}</span></template
     >
     <template v-else-if="!facts.ended_at"
       ><b class="clock" role="timer">{{ clockOf(since) }}</b
@@ -115,8 +117,12 @@ const BELIEVE = {
           <th scope="row">Gaps by obstruction</th>
           <td>
             {{ show(result.blocked_per_h, 'per_h') }} observed,
-            {{ job.assessment.low_orbit ? show(job.assessment.low_orbit.blocked_per_h, 'per_h') : 'no' }}
-            predicted where it is planned<template v-if="result.difference_sd != null"
+            {{
+              job.assessment.low_orbit
+                ? `${show(job.assessment.low_orbit.blocked_per_h, 'per_h')} predicted`
+                : 'none predicted'
+            }}
+            where it is planned<template v-if="result.difference_sd != null"
               >; {{ result.difference_sd.toFixed(1) }} standard deviations from the prediction for the trial’s
               place</template
             >
