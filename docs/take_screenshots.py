@@ -13,7 +13,7 @@ VIEWS = {
     "1-brief": "/jobs/2026-102/brief",
     "2-aim": "/jobs/2026-104/aim",
     "3-sky": "/jobs/2026-103/sky",
-    "3-sky-panel": "/jobs/2026-106/sky",
+    "3-sky-panel": "/jobs/2026-106/sky/cost",
     "4-mount": "/jobs/2026-103/mount",
     "5-cable": "/jobs/2026-103/cable",
     "6-build": "/jobs/2026-103/build",

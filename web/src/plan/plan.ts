@@ -220,7 +220,7 @@ export function boxed(thing: Thing, box: Omit<Box, 'square'>, ids: () => string)
     corners: spots.map((spot, index) => {
       const at = rounded(spot)
       const was = thing.corners[index] ?? { id: ids(), up_m: null }
-      return { ...was, east_m: at.east, north_m: at.north } as Corner
+      return { ...was, east_m: at.east + 0, north_m: at.north + 0 } as Corner // no minus nought
     }),
   }
 }

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
@@ -33,7 +32,7 @@ class BringUpFacts(Facts):
         )
     )
     states_entered: Annotated[list[StateEntered], Entry("States")] = Field(default_factory=list)
-    powered_at: Annotated[dt.datetime | None, Entry("Switched on")] = Field(
+    powered_at: Annotated[AwareDatetime | None, Entry("Switched on")] = Field(
         default=None, description="When somebody said that it was switched on"
     )
     device_now_s: Annotated[float, Entry("Clock of the terminal")] = Field(default=0.0, ge=0)
