@@ -55,7 +55,7 @@ def look(page, axe, view, light):
 
 
 def test_no_view_breaks_a_rule_of_accessibility_by_day_or_at_dusk(page):
-    broken, turned = {}, 0
+    broken, turned = {}, set()
     axe = AXE.read_text("utf-8")
     for view in VIEWS:
         page.goto(view)
@@ -64,9 +64,12 @@ def test_no_view_breaks_a_rule_of_accessibility_by_day_or_at_dusk(page):
             page.get_by_role("button", name={"light": "Day", "dark": "Dusk"}[light], exact=True).click()
         leaves = page.get_by_role("navigation", name="Leaves of this station").get_by_role("link")
         for at in range(1, leaves.count()):
+            leaf = (view.rpartition("/")[2], leaves.nth(at).inner_text())
+            if leaf in turned:
+                continue  # the same part was looked at with another job
             leaves.nth(at).click()
             expect(leaves.nth(at)).to_have_attribute("aria-current", "page")
             broken |= look(page, axe, f"{view} leaf {at}", "leaf")
-            turned += 1
-    assert turned > 25
+            turned.add(leaf)
+    assert len(turned) > 25
     assert broken == {}
