@@ -148,9 +148,14 @@ def unmoved_count(points: Sequence[SkylinePoint], shift: Shift) -> int:
 
 
 def _layers_of(points: Sequence[SkylinePoint], seen: Seen) -> list[tuple[int, Seen]]:
-    """The points by what they belong to: read by people, computed, or traced on one picture each."""
+    """The points by what they belong to: read by people, computed, or traced on one picture each.
+
+    Where nothing speaks for the whole circle, what was traced is joined all round, as what was read would be: beyond a
+    picture's edge nothing is known, which is not free.
+    """
     belongs = np.array([point.layer for point in points])
-    return [(layer, Seen(*(one[belongs == layer] for one in seen))) for layer in sorted(set(belongs.tolist()))]
+    whole = [(0, seen)] if len(belongs) and (belongs > 0).all() else []
+    return whole + [(layer, Seen(*(one[belongs == layer] for one in seen))) for layer in sorted(set(belongs.tolist()))]
 
 
 def _covered(seen: Seen, azimuth: Array) -> NDArray[np.bool_]:

@@ -263,7 +263,7 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
         Level.HOLD
         if out > limit
         else Level.MIND
-        if out > given.rules.browse_out_percent or result.believe == "prediction" or given.by_hand
+        if out > given.rules.browse_out_percent or result.believe == "prediction" or given.by_hand or _bare(given)
         else Level.CLEAR
     )
     said = {"trial": "Believe the trial", "prediction": "Believe the prediction", "both": "Trial and prediction agree"}[
@@ -284,9 +284,16 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
     ]
 
 
+def _bare(given: TrialInput) -> bool:
+    """A log without an outage, and nothing to hold it against: it may be that none was written."""
+    return not given.events and given.predicted_interruptions_per_h is None
+
+
 def _clears(result: TrialResult, given: TrialInput, level: Level) -> str:
     if level is Level.CLEAR:
         return ""
+    if _bare(given) and not given.by_hand:
+        return "See that a log was written at all: one that is empty looks the same."
     if given.by_hand and 100.0 - result.available_percent <= given.rules.browse_out_percent:
         return "Read the panel's own log, which sees what nobody does."
     return "Move or raise the panel, then try again for as long."

@@ -29,9 +29,17 @@ def test_layers_are_each_joined_for_themselves_and_the_highest_counts():
     assert seen_at([*HAND, *HILLS], 60, 66, 200) == pytest.approx([30, 30, 8])
     # What was traced stands where it was traced, over what was read, and says nothing beyond its ends.
     assert seen_at([*HAND, *TRACED], 60, 66, 40.05, 200) == pytest.approx([30, 44, seen_at(HAND, 40.05)[0], 5])
-    assert seen_at(TRACED, 39, 91, 200) == [-20, -20, -20]
+    assert seen_at([*TRACED, *HILLS], 39, 60, 91, 200) == pytest.approx([8, 12, 8, 8])
     north = [SkylinePoint(azimuth_deg=a, elevation_deg=20, photo_id=7) for a in (350, 0, 10)]
-    assert seen_at(north, 351, 0, 9, 11, 349) == [20, 20, 20, -20, -20]
+    assert seen_at([*north, *HILLS], 351, 0, 9, 11, 349) == pytest.approx([20, 20, 20, 8, 8])
+
+
+def test_beyond_a_pictures_edge_the_sky_is_not_free_where_nothing_else_was_read():
+    high = [SkylinePoint(azimuth_deg=a, elevation_deg=50, photo_id=7) for a in range(6, 46, 2)]
+    other = [SkylinePoint(azimuth_deg=a, elevation_deg=10, photo_id=8) for a in range(200, 240, 2)]
+    assert seen_at(high, 5, 0, 350, 200) == [50, 50, 50, 50]  # as far as anybody knows it goes on
+    assert seen_at([*high, *other], 5, 30, 220)[1:] == pytest.approx([50, 10])
+    assert seen_at([*high, *other], 5)[0] > 49  # joined to the other picture, not cut off
 
 
 def test_what_is_read_over_terrain_stands_where_it_was_read_and_hides_no_other_sky():

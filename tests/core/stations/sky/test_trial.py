@@ -120,6 +120,13 @@ def test_a_count_by_hand_proves_what_was_seen_and_clears_nothing():
     assert held([], by_hand=True).findings[0].level is Level.MIND  # without a prediction too
 
 
+def test_an_empty_log_with_nothing_to_hold_it_against_clears_nothing():
+    assert held([]).findings[0].level is Level.MIND
+    assert "written at all" in held([]).findings[0].clears_by
+    assert held([], predicted_interruptions_per_h=0.0).findings[0].level is Level.CLEAR  # the prediction says so too
+    assert held([event(5, 2)]).findings[0].level is Level.CLEAR  # it was written
+
+
 def test_a_trial_that_ends_before_it_began_is_refused():
     with pytest.raises(InputError, match="before the start"):
         held([], hours=-1)
