@@ -36,6 +36,13 @@ UNITS = (
     "n",
     "nm",
     "mpa",
+    "kpa",
+    "m3",
+    "ml",
+    "l",
+    "mohm",
+    "in",
+    "gpa",
     "pa",
     "mps",
     "v",
@@ -221,4 +228,4 @@ def test_a_quantity_has_one_word_in_every_field_of_every_calculator():
     # An altitude is that of an orbit, or of the air that a standard reckons with; a place has a height.
     altitudes = {(model, name) for model, name in names if "altitude" in name.split("_")}
     assert {name for _, name in altitudes} == {"altitude_km", "altitude_m"}
-    assert {model for model, name in altitudes if name == "altitude_m"} == {"MountInput", "WindInput"}
+    assert {model for model, name in altitudes if name == "altitude_m"} == {"MountInput", "SiteWindInput", "WindInput"}

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import pytest
 
+from rindle_core.stations.mount.facts import MountFacts
 from tests import golden
 
 HERE = Path(__file__).parent
@@ -57,6 +58,7 @@ def moved(tmp_path_factory):
 
 
 # What the demo's jobs have been given since.
+_FIRST_OF_MOUNT = {"mast_diameter_mm", "mast_wall_mm", "mast_free_length_m", "height_above_ground_m"}
 SINCE = {
     "things",
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "forecast"),
@@ -72,7 +74,8 @@ SINCE = {
         "later_letter",
         "later_mount_code",
     ),
-    *("approved_by", "approved_at", "approved_letter", "approval_note"),
+    *("approved_by", "approved_at", "approved_letter", "approval_note", "surface"),
+    *(set(MountFacts.model_fields) - _FIRST_OF_MOUNT),
 }
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")
 
@@ -106,6 +109,10 @@ def test_every_value_is_found_again(moved, number):
     now = golden.flat(golden.idless(moved[number]["facts"]))
     was = {name: value for name, value in golden.read(number)["facts"].items() if name in now or name not in SINCE}
     assert len(was) > 2
+    if "step_marks" in was:  # the mount's own steps came later
+        was["step_marks"] = [one for one in was["step_marks"] if not one["code"].startswith("m_")]
+        for mark in [*was["step_marks"], *now["step_marks"]]:  # which moves the demo's minutes
+            mark.pop("at")
     was |= {name: before(was[name]) for name in ("terminal", "satellite", "others") if name in was}
     for position in was.get("positions", []):
         for name in SINCE_OF_A_POSITION:

@@ -136,6 +136,15 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
+    timber_signs: Annotated[list[Phrase], Field(description="Signs of timber behind the skin")] = _list(
+        Phrase, "timber_signs"
+    )
+    pour_checks: Annotated[list[Phrase], Field(description="Seen to when concrete is poured")] = _list(
+        Phrase, "pour_checks"
+    )
+    reuse_checks: Annotated[list[Phrase], Field(description="Asked of a mount that is used again")] = _list(
+        Phrase, "reuse_checks"
+    )
     travel_checks: Annotated[list[Phrase], Field(description="Checked of a set that travels")] = _list(
         Phrase, "travel_checks"
     )

@@ -8,8 +8,9 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
+from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.crew import Member
-from rindle_core.catalogue.house_words import Work
+from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.model import Model
@@ -205,6 +206,17 @@ class CableLimits(Model):
     )
 
 
+class MakerWind(Model):
+    """What the maker's sheet says of the wind: it prevails over what is reckoned."""
+
+    gust_mps: float = Field(gt=0, le=120, description="Gust to which the forces below belong")
+    axial_n: float = Field(gt=0, le=1e6, description="Along the beam")
+    side_n: float = Field(default=0.0, ge=0, le=1e6, description="Across it")
+    twist_nm: float = Field(default=0.0, ge=0, le=1e6, description="About the mast")
+    operate_mps: float | None = Field(default=None, gt=0, le=120, description="Gust up to which it works")
+    survive_mps: float | None = Field(default=None, gt=0, le=120, description="Gust that it outlives")
+
+
 class Supply(Model):
     """Direct current sent up the cable."""
 
@@ -219,23 +231,6 @@ class Screw(Model):
     deg_per_turn: float = Field(gt=0)
     backlash_turns: float = Field(default=0.0, ge=0, le=5)
     span_turns: float = Field(default=12.0, gt=0)
-
-
-class BuildStep(Model):
-    """A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before."""
-
-    code: str = Field(min_length=1)
-    title: str
-    detail: str = ""
-    hold_point: bool = False
-    before_power: bool = Field(
-        default=False, description="Must be done before the terminal is switched on, as the earth"
-    )
-    needs: list[str] = Field(default_factory=list)
-    caution: str = ""
-    work: list[Work] = Field(
-        default_factory=list, max_length=6, description="What is done in it that a hazard of the site may stop"
-    )
 
 
 class BringUpState(Model):
@@ -292,11 +287,18 @@ class Terminal(Model):
     family: Literal["A", "B", "C", "D", "E", "F", "G", "H"]
     polarization: Polarization
     aperture_mm: float = Field(ge=50, le=10_000)
+    depth_mm: float | None = Field(
+        default=None, gt=0, le=10_000, description="Of a flat panel: its other side; empty: square"
+    )
     receive_ghz: float = Field(ge=1, le=50)
     transmit_ghz: float = Field(ge=1, le=100)
     transmit_w: float = Field(default=0.0, ge=0)
     receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
     wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
+    maker_wind: MakerWind | None = Field(default=None, description="The maker's table of wind, where there is one")
+    mast_wall_least_mm: float | None = Field(
+        default=None, gt=0, le=50, description="Thinnest wall of a mast that its maker allows"
+    )
     receive_port: Plane | None = Field(
         default=None,
         description="Plane that the receive port takes with the feed at zero; None: circular",
@@ -419,6 +421,7 @@ class Catalogue(Model):
     instruments: list[Instrument] = Field(default_factory=list)
     brackets: list[Bracket] = Field(default_factory=list)
     constellations: list[Constellation] = Field(default_factory=list)
+    fixings: list[Fixing] = Field(default_factory=list, description="Those that ship and the firm's own")
     mounts: list[MountKind] = Field(default_factory=list, description="Those that ship and the firm's own")
     members: list[Member] = Field(default_factory=list, description="The crew, and whom it hires")
     unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
@@ -435,6 +438,7 @@ __all__ = [
     "CoaxCable",
     "Constellation",
     "Hand",
+    "MakerWind",
     "MastWindow",
     "ModemEntry",
     "Part",

@@ -234,6 +234,37 @@ class HouseRules(Model):
         description="Least distance from an overhead wire: 10 ft holds up to 50 kV (29 CFR 1910.333(c)(3)); the owner "
         "of the line prevails",
     )
+    oval_percent: float = Field(
+        default=2.0, gt=0, le=20, description="Difference of a mast's two diameters from which it is minded"
+    )
+    bracket_share: float = Field(
+        default=0.4, gt=0, le=3, description="Distance of two brackets over the free length above them, at the least"
+    )
+    plumb_deg: float = Field(
+        default=0.3, gt=0, le=5, description="Lean of a mast from which it is minded: 5 mm a metre"
+    )
+    concrete_waste_share: float = Field(default=0.1, ge=0, le=1, description="Concrete that is bought over the hole")
+    props_share: float = Field(
+        default=0.25, gt=0, lt=1, description="Share of its 28-day strength at which a pole's props go"
+    )
+    load_share: float = Field(
+        default=0.5, gt=0, lt=1, description="Share of its 28-day strength at which something is hung on a pole"
+    )
+    aim_share: float = Field(
+        default=0.7, gt=0, lt=1, description="Share of its 28-day strength at which a pole is aimed on"
+    )
+    ballast_factor: float = Field(
+        default=1.5, ge=1, le=5, description="Against tipping, sliding and lifting of what stands by weight alone"
+    )
+    roof_edge_m: float = Field(default=2.0, ge=0, le=50, description="Distance from an unguarded roof edge")
+    hand_kg: float = Field(default=4.0, gt=0, le=25, description="Mass that is carried up a ladder in one hand")
+    bag_kg: float = Field(default=12.0, gt=0, le=40, description="Mass that is carried up a ladder on the shoulder")
+    from_ground_m: float = Field(
+        default=1.6, gt=0, le=3, description="Height of a fixing up to which all is done from the ground"
+    )
+    at_height_most_min: float = Field(
+        default=90.0, gt=0, le=960, description="Minutes on ladder or roof from which a lift is worth it"
+    )
     lone_lift_kg: float = Field(default=25.0, gt=0, le=50, description="Mass that one person may lift at height")
 
 

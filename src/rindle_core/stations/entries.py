@@ -10,6 +10,7 @@ from typing import Any
 from pydantic import Field, model_validator
 
 from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.fixings import SHIPPED_FIXINGS, Fixing
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
@@ -42,6 +43,7 @@ class Picks(Model):
     rules: HouseRules = DEFAULT_RULES
     words: HouseWords = DEFAULT_WORDS
     members: list[Member] = Field(default_factory=list, max_length=200, description="Everybody of the stores' crew")
+    fixings: list[Fixing] = Field(default_factory=lambda: list(SHIPPED_FIXINGS), max_length=400)
     mounts: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
 
     @cached_property

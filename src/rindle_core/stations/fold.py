@@ -71,8 +71,11 @@ def _only(job: JobInput, seen: Iterable[str]) -> JobInput:
     given = job.model_copy()
     for code in _BY_CODE:
         del given.__dict__[code]
+    whole = {name for name in seen if "." not in name}
     for name in seen:
         code, _, fact = name.partition(".")
+        if fact and code in whole:
+            continue
         if not fact:
             given.__dict__[code] = getattr(job, code)
         else:

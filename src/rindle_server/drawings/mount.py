@@ -169,7 +169,8 @@ def mount_elevation(
         ),
         (
             "Tip rotation in the working gust",
-            f"{mount.tip_rotation_deg:.2f}°, {format_quantity(mount.wind_loss_db, 'db')}",
+            f"{mount.tip_rotation_deg:.2f}°, "
+            + ("out of the beam" if mount.wind_loss_db is None else format_quantity(mount.wind_loss_db, "db")),
         ),
     ]
     return sheet("mount", "Mount elevation", width, _H, parts, rows)

@@ -183,9 +183,12 @@ def job_out(job: Job) -> JobOut:
         for one in found.facts.picks.words.hazards
     ]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
-    lists = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
+    lists: dict[str, Any] = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
     if found.facts.brief.permanence != "portable":
         lists["travel_checks"] = []
+    held_by = result.mount_kind.holds if result.mount_kind else ""
+    asked_of = {"timber_signs": ("plate", "brackets"), "pour_checks": ("concrete",), "reuse_checks": ("given",)}
+    lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
     terminal = found.facts.picks.terminal
     if terminal is not None and terminal.panel is not None:
         lists["kept_off"] = []  # of a dish's beam
@@ -198,7 +201,15 @@ def job_out(job: Job) -> JobOut:
         if terminal is None or terminal.panel is None  # a panel is turned to none of them
     ]
     picks = found.facts.picks.model_copy(
-        update={"mounts": [], "brackets": [], "members": [], "words": words, "terminal": told, "others": others}
+        update={
+            "mounts": [],
+            "fixings": [],
+            "brackets": [],
+            "members": [],
+            "words": words,
+            "terminal": told,
+            "others": others,
+        }
     )
     place = found.facts.brief.place
     back, again = journal.next_words(job)

@@ -11,6 +11,7 @@ from pydantic import ValidationError
 
 from rindle_core import __version__
 from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.fixings import Fixing, fixings_with
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
@@ -90,6 +91,7 @@ def _picks(order: _Order) -> Picks:
         members=held.all("member", Member),
         brackets=held.all("bracket", Bracket),
         mounts=mounts_with(held.all("mount", MountKind)),
+        fixings=fixings_with(held.all("fixing", Fixing)),
     )
 
 

@@ -71,7 +71,8 @@ def _mount(facts: JobInput, result: JobAssessment, recommended: str) -> MountKin
     if code:
         return next((one for one in facts.picks.mounts if one.code == code), None)
     options = result.visit.mounts.options if result.visit and not result.position_mounts else []
-    return next((one.kind for one in options if one.suits), None)
+    code = next((one.kind.code for one in options if one.suits), "")
+    return next((one for one in facts.picks.mounts if one.code == code), None)
 
 
 def _photos(job: Job, elsewhere: set[int | None]) -> list[dict[str, str]]:

@@ -31,11 +31,21 @@ from rindle_server.stores.shelf import catalogue
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "member"]
+Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "fixing", "member"]
 
 
 FormKind = Literal[
-    "satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "member", "rules", "words"
+    "satellite",
+    "terminal",
+    "cable",
+    "instrument",
+    "bracket",
+    "constellation",
+    "mount",
+    "fixing",
+    "member",
+    "rules",
+    "words",
 ]
 
 

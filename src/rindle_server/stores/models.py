@@ -7,6 +7,7 @@ from typing import Any, ClassVar, TypeVar
 from django.db import models
 
 from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind
@@ -27,6 +28,7 @@ class StoreItem(models.Model):
         "bracket": Bracket,
         "constellation": Constellation,
         "mount": MountKind,
+        "fixing": Fixing,
         "member": Member,
     }
 

@@ -12,6 +12,7 @@ from typing import TypeVar
 from django.db.models import TextField
 from django.db.models.functions import Cast
 
+from rindle_core.catalogue.fixings import Fixing, fixings_with
 from rindle_core.catalogue.models import Catalogue, UnreadEntry
 from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.kernel.errors import InputError
@@ -73,6 +74,7 @@ def catalogue() -> Catalogue:
     found = shelf()
     named: dict[str, Sequence[Model]] = {f"{kind}s": found.all(kind, model) for kind, model in StoreItem.KINDS.items()}
     named["mounts"] = mounts_with(found.all("mount", MountKind))  # what ships is there to look at and to better
+    named["fixings"] = fixings_with(found.all("fixing", Fixing))
     return Catalogue.model_validate({**named, "unread": found.unread})
 
 

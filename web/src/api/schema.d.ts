@@ -98,6 +98,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/ballast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_ballast"];
+        put?: never;
+        /** Blocks so that a frame neither tips, slides nor lifts, and what the roof bears */
+        post: operations["calc_ballast"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/beam": {
         parameters: {
             query?: never;
@@ -242,6 +260,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/curing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_curing"];
+        put?: never;
+        /** How hard the concrete is, and when it may be loaded and aimed on */
+        post: operations["calc_curing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/deliveries": {
         parameters: {
             query?: never;
@@ -272,6 +308,60 @@ export interface paths {
         put?: never;
         /** Loss of cables of their own, such as for spare feeds */
         post: operations["calc_extra_runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_fit"];
+        put?: never;
+        /** Whether a tube fits the clamp: two diameters, wall, coating, straight length */
+        post: operations["calc_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/fixings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_fixings"];
+        put?: never;
+        /** Pull and push of every hole of a plate, and whether the fixings bear them */
+        post: operations["calc_fixings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/footing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_footing"];
+        put?: never;
+        /** Depth, concrete and bags of a ground pole, and its plumb readings */
+        post: operations["calc_footing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -362,6 +452,24 @@ export interface paths {
         put?: never;
         /** Bearing to a landmark and back, and the turn from it to a wanted bearing */
         post: operations["calc_landmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/lifts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_lifts"];
+        put?: never;
+        /** What goes up in one go, by how many people and how */
+        post: operations["calc_lifts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -468,7 +576,7 @@ export interface paths {
         /** JSON Schemas of its input and result */
         get: operations["schema_mount"];
         put?: never;
-        /** Mast fit, wind force and moment, mast stress, and loss by sway */
+        /** Wind force and moment, mast stress, loss by sway, and what two brackets take */
         post: operations["calc_mount"];
         delete?: never;
         options?: never;
@@ -782,6 +890,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/site_wind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_site_wind"];
+        put?: never;
+        /** The site's gust with the lie of the land, its force by angle, and the maker's beside it */
+        post: operations["calc_site_wind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/sites": {
         parameters: {
             query?: never;
@@ -956,6 +1082,24 @@ export interface paths {
         put?: never;
         /** Dates and minutes when the sun stands behind the satellite */
         post: operations["calc_sun_outage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/tightening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_tightening"];
+        put?: never;
+        /** Torque and spanner by size and class of a bolt */
+        post: operations["calc_tightening"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3232,12 +3376,17 @@ export interface components {
             position_letter: string;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -3249,6 +3398,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -3257,8 +3407,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -3267,18 +3419,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -3332,6 +3489,44 @@ export interface components {
              * @description Where runs were made at more than one position
              */
             by_position?: components["schemas"]["PositionFigures"][];
+        };
+        /**
+         * Adjuster
+         * @description Something that is turned or slid to aim, and what it moves.
+         */
+        Adjuster: {
+            /**
+             * Lock Number
+             * @description Its turn when everything is locked
+             * @default 1
+             */
+            lock_number: number;
+            /** Moves */
+            moves: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Span Deg */
+            span_deg?: number | null;
+        };
+        /**
+         * Ageing
+         * @description What of it grows old, why, and how often it is looked at.
+         */
+        Ageing: {
+            /**
+             * Look Years
+             * @default 1
+             */
+            look_years: number;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
         };
         /**
          * AimFacts
@@ -3518,12 +3713,17 @@ export interface components {
             port_turned: boolean;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -3535,6 +3735,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -3543,8 +3744,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -3553,18 +3756,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -3691,6 +3899,38 @@ export interface components {
             visible: boolean;
         };
         /**
+         * Alteration
+         * @description Something of a mount or terminal that somebody altered, and who decided it.
+         */
+        Alteration: {
+            /**
+             * Decided by
+             * @default
+             */
+            decided_by: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Of what
+             * @default other
+             * @enum {string}
+             */
+            of_whose: "other" | "maker";
+            /**
+             * Why
+             * @default
+             */
+            reason: string;
+            /** Until the proper part is there */
+            until?: string | null;
+            /** What was altered */
+            what: string;
+        };
+        /**
          * AngleCheck
          * @description One printed angle against ours.
          */
@@ -3721,6 +3961,18 @@ export interface components {
             what: string;
         };
         /**
+         * AngleForce
+         * @description Force by the angle between the beam's axis and the wind.
+         */
+        AngleForce: {
+            /** Axial N */
+            axial_n: number;
+            /** Off Axis Deg */
+            off_axis_deg: number;
+            /** Side N */
+            side_n: number;
+        };
+        /**
          * ApartInput
          * @description Two entries for the same site.
          */
@@ -3731,12 +3983,17 @@ export interface components {
             first_longitude_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -3748,6 +4005,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -3756,8 +4014,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -3766,18 +4026,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -3982,6 +4247,195 @@ export interface components {
             turns: number;
         };
         /**
+         * BallastInput
+         * @description The gust on antenna and mast, the frame, and what it stands on.
+         */
+        BallastInput: {
+            /**
+             * Block Count
+             * @description As laid or planned
+             */
+            block_count?: number | null;
+            /**
+             * Block Kg
+             * @default 20
+             */
+            block_kg: number;
+            /**
+             * Deck Kpa
+             * @description What the roof bears beside snow
+             */
+            deck_kpa?: number | null;
+            /** Edge M */
+            edge_m?: number | null;
+            /** Force N */
+            force_n: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Lever M
+             * @description From the roof up to the gust
+             */
+            lever_m: number;
+            /**
+             * Lift N
+             * @default 0
+             */
+            lift_n: number;
+            /**
+             * Own Kg
+             * @description Antenna, mast and frame
+             */
+            own_kg: number;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Slope Deg
+             * @default 0
+             */
+            slope_deg: number;
+            /**
+             * Underlay
+             * @default
+             * @enum {string}
+             */
+            underlay: "" | "gravel" | "bitumen" | "membrane" | "concrete" | "mat" | "earth";
+            /**
+             * Width M
+             * @description Of the frame's shorter side
+             */
+            width_m: number;
+        };
+        /** BallastOutcome */
+        BallastOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["BallastResult"];
+        };
+        /**
+         * BallastResult
+         * @description Mass that is asked for, and by what.
+         */
+        BallastResult: {
+            /** By Lifting Kg */
+            by_lifting_kg: number;
+            /** By Sliding Kg */
+            by_sliding_kg: number;
+            /**
+             * By Tipping Kg
+             * @description Of blocks, so that it does not tip
+             */
+            by_tipping_kg: number;
+            /** Friction Number */
+            friction_number: number;
+            /**
+             * Laid Kg
+             * @description Of the blocks that are told, or else of those that are asked for
+             */
+            laid_kg: number;
+            /**
+             * Pressure Kpa
+             * @description Of all of it on the frame's area, wind apart
+             */
+            pressure_kpa: number;
+            /** Wanted Count */
+            wanted_count: number;
+            /** Wanted Kg */
+            wanted_kg: number;
+        };
+        /**
          * Beam
          * @description A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none.
          */
@@ -4104,12 +4558,17 @@ export interface components {
             elevation_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -4121,6 +4580,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -4129,8 +4589,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -4139,18 +4601,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -4232,12 +4699,17 @@ export interface components {
             polarization?: ("circular" | "linear") | null;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -4249,6 +4721,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -4257,8 +4730,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -4267,18 +4742,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -5335,12 +5815,17 @@ export interface components {
             now_s: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -5352,6 +5837,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -5360,8 +5846,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -5370,18 +5858,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -5888,6 +6381,38 @@ export interface components {
              *           "two_lines": true
              *         }
              *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -5944,6 +6469,38 @@ export interface components {
              *           "weighs": [
              *             "sky"
              *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
              *         }
              *       ],
              *       "roles": [
@@ -6030,6 +6587,38 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
              *         }
              *       ],
              *       "travel_checks": [
@@ -6317,6 +6906,12 @@ export interface components {
          */
         BuildStep: {
             /**
+             * At Height Min
+             * @description Minutes of it on a ladder or a roof
+             * @default 0
+             */
+            at_height_min: number;
+            /**
              * Before Power
              * @description Must be done before the terminal is switched on, as the earth
              * @default false
@@ -6339,8 +6934,20 @@ export interface components {
              * @default false
              */
             hold_point: boolean;
+            /**
+             * Mate
+             * @description What the mate does, or hands up
+             * @default
+             */
+            mate: string;
             /** Needs */
             needs?: string[];
+            /**
+             * People Count
+             * @description People that it takes
+             * @default 1
+             */
+            people_count: number;
             /** Title */
             title: string;
             /**
@@ -6403,12 +7010,17 @@ export interface components {
             pieces?: components["schemas"]["CablePiece"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -6420,6 +7032,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -6428,8 +7041,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -6438,18 +7053,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -6965,6 +7585,11 @@ export interface components {
             cables: components["schemas"]["CoaxCable"][];
             /** Constellations */
             constellations?: components["schemas"]["Constellation"][];
+            /**
+             * Fixings
+             * @description Those that ship and the firm's own
+             */
+            fixings?: components["schemas"]["Fixing"][];
             /** Instruments */
             instruments?: components["schemas"]["Instrument"][];
             /**
@@ -7098,6 +7723,40 @@ export interface components {
             undoes_seq: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * CheckMark
+         * @description How a check came out.
+         */
+        CheckMark: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Check */
+            code: string;
+            /** Gap */
+            gap_mm?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Play */
+            play_deg?: number | null;
+            /**
+             * Came out
+             * @default
+             * @enum {string}
+             */
+            state: "" | "good" | "bad";
         };
         /**
          * Choice
@@ -7278,12 +7937,17 @@ export interface components {
             reasons?: string[];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -7295,6 +7959,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -7303,8 +7968,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -7313,18 +7980,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -7822,6 +8494,38 @@ export interface components {
              *           "two_lines": true
              *         }
              *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -7878,6 +8582,38 @@ export interface components {
              *           "weighs": [
              *             "sky"
              *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
              *         }
              *       ],
              *       "roles": [
@@ -7964,6 +8700,38 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
              *         }
              *       ],
              *       "travel_checks": [
@@ -8253,6 +9021,202 @@ export interface components {
              * @description The old line's fees while both run
              */
             overlap_money: number;
+        };
+        /**
+         * CuringInput
+         * @description When it was poured, the temperatures since, and now. All moments by the site's clock, or all with a zone.
+         */
+        CuringInput: {
+            /**
+             * Loaded
+             * @description Whether something already hangs on it
+             * @default false
+             */
+            loaded: boolean;
+            /** Now */
+            now?: string | null;
+            /**
+             * Poured At
+             * Format: date-time
+             */
+            poured_at: string;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Spells */
+            spells?: components["schemas"]["CuringSpell"][];
+            /**
+             * Usual C
+             * @description Taken where nothing is logged or forecast
+             * @default 15
+             */
+            usual_c: number;
+        };
+        /** CuringOutcome */
+        CuringOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["CuringResult"];
+        };
+        /**
+         * CuringResult
+         * @description How hard it is, and when each stage comes.
+         */
+        CuringResult: {
+            /**
+             * Age Days
+             * @description By the clock
+             */
+            age_days: number | null;
+            /**
+             * Assumed C
+             * @description Temperature taken where none is told; None: all of it is told
+             */
+            assumed_c: number | null;
+            /**
+             * Equivalent Age Days
+             * @description As if it were 20 °C
+             */
+            equivalent_age_days: number | null;
+            /** Stages */
+            stages: components["schemas"]["CuringStage"][];
+            /**
+             * Strength Share
+             * @description Of the 28-day strength
+             */
+            strength_share: number | null;
+        };
+        /**
+         * CuringSpell
+         * @description The mean temperature of the concrete, or of the air, from a moment on.
+         */
+        CuringSpell: {
+            /**
+             * Forecast
+             * @default false
+             */
+            forecast: boolean;
+            /**
+             * From
+             * Format: date-time
+             */
+            from_at: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Mean temperature */
+            mean_c: number;
+        };
+        /**
+         * CuringStage
+         * @description A stage with the moment from which it is reached; None: not within 120 days.
+         */
+        CuringStage: {
+            /** At */
+            at: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Reached
+             * @description None: nobody said what time it is
+             */
+            reached: boolean | null;
+            /** Share */
+            share: number;
         };
         /**
          * CurvePoint
@@ -8634,12 +9598,17 @@ export interface components {
             cables?: components["schemas"]["CoaxCable"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -8651,6 +9620,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -8659,8 +9629,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -8669,18 +9641,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -8847,6 +9824,674 @@ export interface components {
             words: components["schemas"]["HouseWords"];
         };
         /**
+         * FitInput
+         * @description The tube as it was measured, the terminal's clamp, and what the mount itself grips.
+         */
+        FitInput: {
+            /**
+             * Coating
+             * @default
+             * @enum {string}
+             */
+            coating: "" | "galvanized" | "stainless" | "aluminium" | "painted" | "bare";
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Grip Least Mm */
+            grip_least_mm?: number | null;
+            /** Grip Most Mm */
+            grip_most_mm?: number | null;
+            /**
+             * Other Diameter Mm
+             * @description A quarter turn on
+             */
+            other_diameter_mm?: number | null;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Shim
+             * @description Whether the mount's maker lets a thin tube be packed out
+             * @default false
+             */
+            shim: boolean;
+            /**
+             * Straight Mm
+             * @description Free straight tube at its top
+             */
+            straight_mm?: number | null;
+            /** Wall Least Mm */
+            wall_least_mm?: number | null;
+            /** Wall Mm */
+            wall_mm?: number | null;
+            window: components["schemas"]["MastWindow"];
+        };
+        /** FitOutcome */
+        FitOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["FitResult"];
+        };
+        /**
+         * FitResult
+         * @description What the clamps meet.
+         */
+        FitResult: {
+            /**
+             * Oval Percent
+             * @description Difference of the two over their mean; None: measured once
+             */
+            oval_percent: number | null;
+            /**
+             * Shim Mm
+             * @description Sheet of this thickness all round would pack it out; None: none needed
+             */
+            shim_mm: number | null;
+            /** Thickest Mm */
+            thickest_mm: number;
+            /** Thinnest Mm */
+            thinnest_mm: number;
+        };
+        /**
+         * Fixing
+         * @description A fixing as it is bought. Forces that its sheet allows prevail over what is reckoned.
+         */
+        Fixing: {
+            /**
+             * Allowed Across N
+             * @description Of one, from its sheet
+             */
+            allowed_across_n?: number | null;
+            /**
+             * Allowed Pull N
+             * @description Of one, from its sheet
+             */
+            allowed_pull_n?: number | null;
+            /** Bases */
+            bases: ("concrete" | "solid_masonry" | "hollow_masonry" | "softwood" | "hardwood" | "sheet")[];
+            /** Code */
+            code: string;
+            /**
+             * Drill Mm
+             * @description The maker's drill; empty: as reckoned
+             */
+            drill_mm?: number | null;
+            /** Edge Least Mm */
+            edge_least_mm?: number | null;
+            /**
+             * Embedment Mm
+             * @description In what holds; of a lag screw its thread without the tip
+             */
+            embedment_mm: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "expansion" | "chemical" | "lag" | "clamp_screw" | "piercing";
+            /** Length Mm */
+            length_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Screw Count
+             * @description Screws of one clamp
+             * @default 1
+             */
+            screw_count: number;
+            /**
+             * Seal Ml
+             * @description Sealant in and over one hole
+             * @default 0
+             */
+            seal_ml: number;
+            /**
+             * Sets H
+             * @description Until it may be loaded, at 20 °C
+             */
+            sets_h?: number | null;
+            /** Sets Least C */
+            sets_least_c?: number | null;
+            /**
+             * Size Mm
+             * @description Diameter of shank or screw
+             */
+            size_mm: number;
+            /** Spacing Least Mm */
+            spacing_least_mm?: number | null;
+            /**
+             * Spanner
+             * @description Empty: as reckoned from its size
+             * @default
+             */
+            spanner: string;
+            /**
+             * Template
+             * @description Invented figures to copy from, not a maker's
+             * @default false
+             */
+            template: boolean;
+            /**
+             * Torque Nm
+             * @description The maker's; it prevails
+             */
+            torque_nm?: number | null;
+        };
+        /**
+         * FixingsInput
+         * @description A plate with its holes, what it hangs on, and what the gust does to it at its middle.
+         */
+        FixingsInput: {
+            /**
+             * Base
+             * @enum {string}
+             */
+            base: "concrete" | "solid_masonry" | "hollow_masonry" | "softwood" | "hardwood" | "sheet";
+            fixing: components["schemas"]["Fixing"];
+            /**
+             * Force N
+             * @description Of the gust, level, on antenna and mast
+             */
+            force_n: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Holes */
+            holes: components["schemas"]["PlateHole"][];
+            /**
+             * Lever M
+             * @description From the plate's middle up to the gust
+             */
+            lever_m: number;
+            /**
+             * Lift N
+             * @description Of the gust, upwards or down, on a flat panel
+             * @default 0
+             */
+            lift_n: number;
+            /**
+             * Plate Mm
+             * @default 5
+             */
+            plate_mm: number;
+            /**
+             * Pulled N
+             * @description Mean of pulls to failure on site
+             */
+            pulled_n?: number | null;
+            /**
+             * Reach M
+             * @description How far it stands off the wall
+             * @default 0
+             */
+            reach_m: number;
+            /** Reached */
+            reached?: components["schemas"]["HoleFact"][];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Sheet Mm
+             * @description None: taken as the thinnest sold
+             */
+            sheet_mm?: number | null;
+            /**
+             * Strength Mpa
+             * @description Of concrete or masonry; None: poor
+             */
+            strength_mpa?: number | null;
+            /**
+             * Structure Least Count
+             * @default 0
+             */
+            structure_least_count: number;
+            /**
+             * Upright
+             * @description On a wall; else on a roof or slab
+             * @default true
+             */
+            upright: boolean;
+            /**
+             * Weight N
+             * @default 0
+             */
+            weight_n: number;
+            /**
+             * Wet
+             * @description Whether timber is wet in service
+             * @default true
+             */
+            wet: boolean;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /** FixingsOutcome */
+        FixingsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["FixingsResult"];
+        };
+        /**
+         * FixingsResult
+         * @description The plate's fixings, the worst of them, and what they are driven with.
+         */
+        FixingsResult: {
+            /** Allowed Across N */
+            allowed_across_n: number | null;
+            /** Allowed Pull N */
+            allowed_pull_n: number | null;
+            /** Assumed */
+            assumed: string[];
+            /**
+             * Drill In
+             * @description Of the inch series, in inches
+             */
+            drill_in: number | null;
+            /**
+             * Drill Mm
+             * @description Of the metric series; in timber the pilot
+             */
+            drill_mm: number | null;
+            /** Holes */
+            holes: components["schemas"]["HoleView"][];
+            /** Seal Ml */
+            seal_ml: number;
+            /** Spanner */
+            spanner: string;
+            /**
+             * Torque Nm
+             * @description None: by feel, the last turns by hand
+             */
+            torque_nm: number | null;
+            /**
+             * Use Share
+             * @description The worst hole's; 1 is all that is allowed
+             */
+            use_share: number | null;
+            /**
+             * Wanted Count
+             * @description Fixings that it would take at these places' mean load
+             */
+            wanted_count: number | null;
+        };
+        /**
+         * FootingInput
+         * @description A pole, its load, its hole and its ground.
+         */
+        FootingInput: {
+            /**
+             * Bag Kg
+             * @default 25
+             */
+            bag_kg: number;
+            /** Beamwidth Deg */
+            beamwidth_deg?: number | null;
+            /**
+             * Depth M
+             * @description As dug or planned; None: what is asked for
+             */
+            depth_m?: number | null;
+            /**
+             * Force N
+             * @description Level, of the design gust on antenna and pole
+             */
+            force_n: number;
+            /** Frost M */
+            frost_m?: number | null;
+            /**
+             * Lever M
+             * @description From the ground up to that force
+             */
+            lever_m: number;
+            /** Plumb */
+            plumb?: components["schemas"]["PlumbReading"][];
+            /** Pole Mm */
+            pole_mm: number;
+            /**
+             * Poured
+             * @default false
+             */
+            poured: boolean;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Soil
+             * @default
+             * @enum {string}
+             */
+            soil: "" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other";
+            /**
+             * Square
+             * @default true
+             */
+            square: boolean;
+            /**
+             * Width M
+             * @default 0.6
+             */
+            width_m: number;
+        };
+        /** FootingOutcome */
+        FootingOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["FootingResult"];
+        };
+        /**
+         * FootingResult
+         * @description Depth that is asked for, and what is bought.
+         */
+        FootingResult: {
+            /** Bag Count */
+            bag_count: number;
+            /**
+             * By Load M
+             * @description For the gust
+             */
+            by_load_m: number;
+            /**
+             * Depth M
+             * @description That the concrete is reckoned with
+             */
+            depth_m: number;
+            /** Dry Kg */
+            dry_kg: number;
+            /** Last Lean Deg */
+            last_lean_deg: number | null;
+            /**
+             * Pole Least M
+             * @description Pole that stands in the concrete; to it comes what stands above
+             */
+            pole_least_m: number;
+            /** Soil Name */
+            soil_name: string;
+            /** Volume M3 */
+            volume_m3: number;
+            /**
+             * Wanted M
+             * @description For gust and frost, to the next 5 cm
+             */
+            wanted_m: number;
+            /** Water L */
+            water_l: number;
+        };
+        /**
          * FoundPlace
          * @description A place found in a file.
          */
@@ -8912,6 +10557,20 @@ export interface components {
             name: string;
             /** People */
             people: number;
+        };
+        /**
+         * GustForces
+         * @description What the site's gusts come to, on the antenna and per area of tube.
+         */
+        GustForces: {
+            /** Force N */
+            force_n: number;
+            /** Pressure Pa */
+            pressure_pa: number;
+            /** Working Force N */
+            working_force_n: number;
+            /** Working Pressure Pa */
+            working_pressure_pa: number;
         };
         /**
          * HandOverFacts
@@ -9011,6 +10670,60 @@ export interface components {
             version: string;
         };
         /**
+         * HoleFact
+         * @description What a hole of the plate meets.
+         */
+        HoleFact: {
+            /** To the nearest edge or joint */
+            edge_mm?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Hole */
+            number: number;
+            /**
+             * Meets
+             * @default
+             * @enum {string}
+             */
+            reaches: "" | "structure" | "skin";
+        };
+        /**
+         * HoleView
+         * @description A hole with what it bears, worst case, and what goes in.
+         */
+        HoleView: {
+            /** Across N */
+            across_n: number;
+            /** Case */
+            case: string;
+            /**
+             * Counts
+             * @description Whether it holds: what meets only the skin does not
+             */
+            counts: boolean;
+            /** Gets */
+            gets: string;
+            /** Number */
+            number: number;
+            /** Pull N */
+            pull_n: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Slotted */
+            slotted: boolean;
+            /** Up Mm */
+            up_mm: number;
+            /**
+             * Use Share
+             * @description Of what it may bear; None: not known
+             */
+            use_share: number | null;
+        };
+        /**
          * HorizonOrder
          * @description What horizon is wanted: at which position, how far.
          */
@@ -9032,6 +10745,12 @@ export interface components {
          */
         HouseRules: {
             /**
+             * Aim Share
+             * @description Share of its 28-day strength at which a pole is aimed on
+             * @default 0.7
+             */
+            aim_share: number;
+            /**
              * Aside Factor
              * @description Weight of looks and theft where the job does not give them as a reason
              * @default 0.3
@@ -9044,11 +10763,29 @@ export interface components {
              */
             assumed_obstacle_distance_m: number;
             /**
+             * At Height Most Min
+             * @description Minutes on ladder or roof from which a lift is worth it
+             * @default 90
+             */
+            at_height_most_min: number;
+            /**
              * At Height Weight Min
              * @description Minutes at height that weigh as one; half of them where not known
              * @default 120
              */
             at_height_weight_min: number;
+            /**
+             * Bag Kg
+             * @description Mass that is carried up a ladder on the shoulder
+             * @default 12
+             */
+            bag_kg: number;
+            /**
+             * Ballast Factor
+             * @description Against tipping, sliding and lifting of what stands by weight alone
+             * @default 1.5
+             */
+            ballast_factor: number;
             /**
              * Battery Share
              * @description Share of a battery that may be used: half of lead, more of lithium
@@ -9067,6 +10804,12 @@ export interface components {
              * @default 1
              */
             better_bearing_percent: number;
+            /**
+             * Bracket Share
+             * @description Distance of two brackets over the free length above them, at the least
+             * @default 0.4
+             */
+            bracket_share: number;
             /**
              * Browse Out Percent
              * @description Share of time without service that reading pages bears
@@ -9134,6 +10877,12 @@ export interface components {
              */
             concrete_least_c: number;
             /**
+             * Concrete Waste Share
+             * @description Concrete that is bought over the hole
+             * @default 0.1
+             */
+            concrete_waste_share: number;
+            /**
              * Connector Loss Db
              * @description Loss of a well made pair of connectors through L band
              * @default 0.1
@@ -9183,6 +10932,12 @@ export interface components {
              */
             fresnel_share: number;
             /**
+             * From Ground M
+             * @description Height of a fixing up to which all is done from the ground
+             * @default 1.6
+             */
+            from_ground_m: number;
+            /**
              * Game Gaps Per H
              * @description Gaps of any length an hour that a game bears
              * @default 4
@@ -9194,6 +10949,12 @@ export interface components {
              * @default 5
              */
             growth_years: number;
+            /**
+             * Hand Kg
+             * @description Mass that is carried up a ladder in one hand
+             * @default 4
+             */
+            hand_kg: number;
             /**
              * Hold Db
              * @description Level change allowed by lock-down and by a push
@@ -9243,6 +11004,12 @@ export interface components {
              */
             lineup_min: number;
             /**
+             * Load Share
+             * @description Share of its 28-day strength at which something is hung on a pole
+             * @default 0.5
+             */
+            load_share: number;
+            /**
              * Lone Lift Kg
              * @description Mass that one person may lift at height
              * @default 25
@@ -9260,6 +11027,12 @@ export interface components {
              * @default 10
              */
             low_orbit_hold_percent: number;
+            /**
+             * Oval Percent
+             * @description Difference of a mast's two diameters from which it is minded
+             * @default 2
+             */
+            oval_percent: number;
             /**
              * Overhead Deg
              * @description Elevation over which an azimuth screw hardly moves the beam
@@ -9291,6 +11064,12 @@ export interface components {
              */
             places_apart_m: number;
             /**
+             * Plumb Deg
+             * @description Lean of a mast from which it is minded: 5 mm a metre
+             * @default 0.3
+             */
+            plumb_deg: number;
+            /**
              * Preset Elevation Deg
              * @description Preset tolerance of the elevation
              * @default 1
@@ -9303,6 +11082,12 @@ export interface components {
              */
             printed_tolerance_deg: number;
             /**
+             * Props Share
+             * @description Share of its 28-day strength at which a pole's props go
+             * @default 0.25
+             */
+            props_share: number;
+            /**
              * Radiation Limit W Per M2
              * @description Mean power density to which people may be exposed unawares (ICNIRP 2020); the local code prevails
              * @default 10
@@ -9314,6 +11099,12 @@ export interface components {
              * @default 2
              */
             reason_factor: number;
+            /**
+             * Roof Edge M
+             * @description Distance from an unguarded roof edge
+             * @default 2
+             */
+            roof_edge_m: number;
             /**
              * Scan Least Percent
              * @description Share of the bearings that matter under which a skyline is not judged as free
@@ -9536,10 +11327,20 @@ export interface components {
              */
             old_lines?: components["schemas"]["OldLine"][];
             /**
+             * Pour Checks
+             * @description Seen to when concrete is poured
+             */
+            pour_checks?: components["schemas"]["Phrase"][];
+            /**
              * Reasons
              * @description Why it is done, or done anew
              */
             reasons?: components["schemas"]["Reason"][];
+            /**
+             * Reuse Checks
+             * @description Asked of a mount that is used again
+             */
+            reuse_checks?: components["schemas"]["Phrase"][];
             /**
              * Roles
              * @description What people of the crew may do
@@ -9550,6 +11351,11 @@ export interface components {
              * @description Settled before the visit
              */
             settled?: components["schemas"]["Phrase"][];
+            /**
+             * Timber Signs
+             * @description Signs of timber behind the skin
+             */
+            timber_signs?: components["schemas"]["Phrase"][];
             /**
              * Travel Checks
              * @description Checked of a set that travels
@@ -9719,12 +11525,17 @@ export interface components {
             faces?: components["schemas"]["Clinometer"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -9736,6 +11547,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -9744,8 +11556,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -9754,18 +11568,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -9831,6 +11650,7 @@ export interface components {
             apart: components["schemas"]["ApartResult"] | null;
             attitude?: components["schemas"]["AttitudeResult"] | null;
             azimuth_peak: components["schemas"]["PeakView"] | null;
+            ballast?: components["schemas"]["BallastResult"] | null;
             beam: components["schemas"]["Beam"] | null;
             /**
              * Beamwidth Deg
@@ -9846,6 +11666,7 @@ export interface components {
              * @description Those who are named for the work
              */
             crew?: components["schemas"]["PersonNamed"][];
+            curing?: components["schemas"]["CuringResult"] | null;
             deliveries: components["schemas"]["DeliveriesResult"];
             /** @description The figures that the crew's own instruments show */
             dial?: components["schemas"]["DialFigures"] | null;
@@ -9863,6 +11684,10 @@ export interface components {
              */
             evidence?: components["schemas"]["Evidence"][];
             extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
+            /** @description That was chosen */
+            fixing?: components["schemas"]["Fixing"] | null;
+            fixings?: components["schemas"]["FixingsResult"] | null;
+            footing?: components["schemas"]["FootingResult"] | null;
             /**
              * Head Turned Deg
              * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
@@ -9872,13 +11697,22 @@ export interface components {
             instruments: components["schemas"]["InstrumentsResult"] | null;
             /** Landmarks Seen */
             landmarks_seen?: components["schemas"]["LandmarkSeen"][];
+            lifts?: components["schemas"]["LiftsResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             low_orbit?: components["schemas"]["LowOrbitResult"] | null;
+            mast_fit?: components["schemas"]["FitResult"] | null;
             /** May Sign Off */
             may_sign_off: boolean;
             /** @description The modem's own angles against ours */
             modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
+            /** @description The chosen kind; its steps are at Build */
+            mount_kind?: components["schemas"]["MountKind"] | null;
+            /**
+             * Mount Options
+             * @description For the surface it stands on
+             */
+            mount_options?: components["schemas"]["MountOption"][];
             /** @description What is to be done next; None in older records */
             next_step?: components["schemas"]["NextStep"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;
@@ -9893,6 +11727,7 @@ export interface components {
             predicted_level_db: number | null;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
+            site_wind?: components["schemas"]["SiteWindResult"] | null;
             sky: components["schemas"]["SkyResult"] | null;
             /** @description Positions compared, and the trial; None in records of older versions */
             sky_more?: components["schemas"]["SkyAssessment"] | null;
@@ -9904,6 +11739,11 @@ export interface components {
              * @description The hazards that stop work, there or not
              */
             stops?: components["schemas"]["Stop"][];
+            /**
+             * Torques
+             * @description Of the mount's joints
+             */
+            torques?: components["schemas"]["JointTorque"][];
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
@@ -10008,10 +11848,70 @@ export interface components {
             handover: components["schemas"]["HandOverFacts"];
             /**
              * @default {
+             *       "alterations": [],
+             *       "bag_kg": null,
+             *       "base": "",
+             *       "base_strength_mpa": null,
+             *       "below_slide": "",
+             *       "block_count": null,
+             *       "block_kg": null,
+             *       "bracket_spacing_m": null,
+             *       "checks": [],
+             *       "clamp_height_m": null,
+             *       "cured_at": null,
+             *       "curing": [],
+             *       "deck_kpa": null,
+             *       "design_gust_mps": null,
+             *       "drifts": false,
+             *       "fixing_code": "",
+             *       "frame_length_m": null,
+             *       "frame_width_m": null,
+             *       "from_crest_m": null,
+             *       "frost_m": null,
+             *       "gust_source": "",
              *       "height_above_ground_m": null,
+             *       "hill_half_length_m": null,
+             *       "hill_height_m": null,
+             *       "hole_depth_m": null,
+             *       "hole_round": false,
+             *       "hole_width_m": null,
+             *       "holes": [],
+             *       "ice_mm": null,
+             *       "landform": "",
+             *       "maker_axial_n": null,
+             *       "maker_gust_mps": null,
+             *       "maker_side_n": null,
+             *       "mast_coating": "",
              *       "mast_diameter_mm": null,
              *       "mast_free_length_m": null,
-             *       "mast_wall_mm": null
+             *       "mast_other_diameter_mm": null,
+             *       "mast_straight_mm": null,
+             *       "mast_wall_mm": null,
+             *       "mount_code": "",
+             *       "old_material": "",
+             *       "operate_mps": null,
+             *       "overhang_m": null,
+             *       "plumb": [],
+             *       "pour_checks": [],
+             *       "poured_at": null,
+             *       "pulled_n": null,
+             *       "reach_m": null,
+             *       "reuse_checks": [],
+             *       "rim_over_surface_m": null,
+             *       "roof_edge_m": null,
+             *       "services_located_by": "",
+             *       "services_located_on": null,
+             *       "sheet_mm": null,
+             *       "site_exposure": "",
+             *       "snow_m": null,
+             *       "soil": "",
+             *       "survive_mps": null,
+             *       "tethered": false,
+             *       "timber_dry": false,
+             *       "timber_signs": [],
+             *       "tube_below_m": null,
+             *       "underlay": "",
+             *       "working_gust_mps": null
              *     }
              */
             mount: components["schemas"]["MountFacts"];
@@ -10039,178 +11939,3366 @@ export interface components {
              *       "compass": null,
              *       "constellation": null,
              *       "documents": [],
+             *       "fixings": [
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "concrete",
+             *             "solid_masonry"
+             *           ],
+             *           "code": "expansion-8",
+             *           "drill_mm": 8,
+             *           "edge_least_mm": 100,
+             *           "embedment_mm": 55,
+             *           "kind": "expansion",
+             *           "length_mm": 75,
+             *           "name": "Expansion anchor 8 mm, 55 mm deep",
+             *           "note": "",
+             *           "screw_count": 1,
+             *           "seal_ml": 4,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 8,
+             *           "spacing_least_mm": 110,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": 15
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "concrete",
+             *             "solid_masonry"
+             *           ],
+             *           "code": "expansion-10",
+             *           "drill_mm": 10,
+             *           "edge_least_mm": 120,
+             *           "embedment_mm": 70,
+             *           "kind": "expansion",
+             *           "length_mm": 95,
+             *           "name": "Expansion anchor 10 mm, 70 mm deep",
+             *           "note": "",
+             *           "screw_count": 1,
+             *           "seal_ml": 5,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 10,
+             *           "spacing_least_mm": 140,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": 28
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "concrete",
+             *             "solid_masonry"
+             *           ],
+             *           "code": "chemical-10",
+             *           "drill_mm": 12,
+             *           "edge_least_mm": 90,
+             *           "embedment_mm": 90,
+             *           "kind": "chemical",
+             *           "length_mm": 115,
+             *           "name": "Resin anchor 10 mm, 90 mm deep",
+             *           "note": "Blow, brush, blow: dust in the hole takes half of what it holds.",
+             *           "screw_count": 1,
+             *           "seal_ml": 2,
+             *           "sets_h": 0.8,
+             *           "sets_least_c": 0,
+             *           "size_mm": 10,
+             *           "spacing_least_mm": 100,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": 12
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "concrete",
+             *             "solid_masonry"
+             *           ],
+             *           "code": "chemical-12",
+             *           "drill_mm": 14,
+             *           "edge_least_mm": 110,
+             *           "embedment_mm": 110,
+             *           "kind": "chemical",
+             *           "length_mm": 140,
+             *           "name": "Resin anchor 12 mm, 110 mm deep",
+             *           "note": "Blow, brush, blow: dust in the hole takes half of what it holds.",
+             *           "screw_count": 1,
+             *           "seal_ml": 2,
+             *           "sets_h": 0.8,
+             *           "sets_least_c": 0,
+             *           "size_mm": 12,
+             *           "spacing_least_mm": 120,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": 20
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "hollow_masonry"
+             *           ],
+             *           "code": "mesh-10",
+             *           "drill_mm": 16,
+             *           "edge_least_mm": 150,
+             *           "embedment_mm": 85,
+             *           "kind": "chemical",
+             *           "length_mm": 115,
+             *           "name": "Resin anchor 10 mm in a mesh sleeve, 85 mm",
+             *           "note": "No hammer action: it shatters the webs. What it holds in this brick only its sheet or a pull on site says.",
+             *           "screw_count": 1,
+             *           "seal_ml": 3,
+             *           "sets_h": 0.8,
+             *           "sets_least_c": 0,
+             *           "size_mm": 10,
+             *           "spacing_least_mm": 200,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": 8
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "softwood",
+             *             "hardwood"
+             *           ],
+             *           "code": "lag-8",
+             *           "drill_mm": null,
+             *           "edge_least_mm": null,
+             *           "embedment_mm": 42,
+             *           "kind": "lag",
+             *           "length_mm": 70,
+             *           "name": "Lag screw 8 mm, 70 mm",
+             *           "note": "",
+             *           "screw_count": 1,
+             *           "seal_ml": 4,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 7.94,
+             *           "spacing_least_mm": null,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": null
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "softwood",
+             *             "hardwood"
+             *           ],
+             *           "code": "lag-10",
+             *           "drill_mm": null,
+             *           "edge_least_mm": null,
+             *           "embedment_mm": 63,
+             *           "kind": "lag",
+             *           "length_mm": 100,
+             *           "name": "Lag screw 10 mm, 100 mm",
+             *           "note": "",
+             *           "screw_count": 1,
+             *           "seal_ml": 5,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 9.53,
+             *           "spacing_least_mm": null,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": null
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "softwood",
+             *             "hardwood"
+             *           ],
+             *           "code": "lag-12",
+             *           "drill_mm": null,
+             *           "edge_least_mm": null,
+             *           "embedment_mm": 82,
+             *           "kind": "lag",
+             *           "length_mm": 130,
+             *           "name": "Lag screw 13 mm, 130 mm",
+             *           "note": "",
+             *           "screw_count": 1,
+             *           "seal_ml": 6,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 12.7,
+             *           "spacing_least_mm": null,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": null
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "sheet"
+             *           ],
+             *           "code": "rib-clamp",
+             *           "drill_mm": null,
+             *           "edge_least_mm": 0,
+             *           "embedment_mm": 25,
+             *           "kind": "clamp_screw",
+             *           "length_mm": 25,
+             *           "name": "Rib clamp with four sealing screws",
+             *           "note": "Centred over the rib; the washers just bulge, no more.",
+             *           "screw_count": 4,
+             *           "seal_ml": 2,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 6,
+             *           "spacing_least_mm": null,
+             *           "spanner": "",
+             *           "template": true,
+             *           "torque_nm": null
+             *         },
+             *         {
+             *           "allowed_across_n": null,
+             *           "allowed_pull_n": null,
+             *           "bases": [
+             *             "softwood",
+             *             "hardwood"
+             *           ],
+             *           "code": "piercing-6",
+             *           "drill_mm": null,
+             *           "edge_least_mm": 25,
+             *           "embedment_mm": 50,
+             *           "kind": "piercing",
+             *           "length_mm": 100,
+             *           "name": "Piercing screw 6.3 mm with sealing washer, through the sheet into timber",
+             *           "note": "Its sleeve keeps the thin sheet from being drawn up the thread; bonded washer and sealant are two seals.",
+             *           "screw_count": 1,
+             *           "seal_ml": 1,
+             *           "sets_h": null,
+             *           "sets_least_c": null,
+             *           "size_mm": 6.35,
+             *           "spacing_least_mm": null,
+             *           "spanner": "8 mm",
+             *           "template": true,
+             *           "torque_nm": null
+             *         }
+             *       ],
              *       "members": [],
              *       "mounts": [
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Pole where it enters the concrete",
+             *               "why": "Water stands there and rusts it under the zinc"
+             *             },
+             *             {
+             *               "look_years": 2,
+             *               "what": "Cap",
+             *               "why": "Sun makes it brittle; water fills the pole"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "Buried power and gas kill. Nobody digs before they are found and marked by those who may.",
+             *               "code": "m_locate",
+             *               "detail": "The utilities' own plans and a locator over the spot and the trench; marked on the ground.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Have buried services found and marked",
+             *               "work": [
+             *                 "dig"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "Sides deeper than a man's waist are shored or sloped; keep the spoil and people back from the edge.",
+             *               "code": "m_dig",
+             *               "detail": "Straight sides, flat bottom, below the frost; loose earth out.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_locate",
+             *                 "entry:located",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Dig the hole",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_set",
+             *               "detail": "Cross-bar in, pole centred with a tape in the picture, plumb on two faces in the empty hole, propped on two sides.",
+             *               "hold_point": false,
+             *               "mate": "Holds the pole while the other sets the props.",
+             *               "needs": [
+             *                 "step:m_dig"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Set the pole in the middle and plumb it",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "Wet concrete burns eyes and skin: goggles, gloves, water at hand. Two people for the bags.",
+             *               "code": "m_pour",
+             *               "detail": "Plumb again with the hole half full and again when full; the top falls away from the pole; covered against rain.",
+             *               "hold_point": false,
+             *               "mate": "Mixes the next bag; reads the level's second face.",
+             *               "needs": [
+             *                 "step:m_set"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Pour up to the ground in one go",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_cure",
+             *               "detail": "Props stay until the hardening says so; nothing is hung on it before. See Mount, Concrete.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_pour",
+             *                 "entry:cured"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Leave it to harden",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_after",
+             *               "detail": "On two faces, before anything is mounted; a lean is entered at Aim.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_cure"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Plumb once more, hardened",
+             *               "work": []
+             *             }
+             *           ],
              *           "caution": "Have buried services found and marked before the first spade.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "ground_pole",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "concrete",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 1,
+             *               "grade": "8.8",
+             *               "name": "Cross-bar through the pole",
+             *               "size_mm": 12,
+             *               "tighten": "Before the pole goes into the hole.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 2400,
              *           "most_height_m": 3,
+             *           "most_kg": 80,
              *           "name": "Ground pole in concrete",
              *           "needs": "Soil that can be dug, concrete that may cure undisturbed.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 14,
+             *               "name": "Pole, galvanized",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 0.9,
+             *               "name": "Cross-bar through its foot",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 0.1,
+             *               "name": "Cap",
+             *               "spare": true
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 1,
+             *           "rise_m": 1.8,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "bare_ground"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "spade and digging bar",
+             *             "cable and pipe locator",
+             *             "mixing tub",
+             *             "props and clamps",
+             *             "thermometer"
+             *           ],
+             *           "tube_mm": 76.1,
+             *           "tube_wall_mm": 3.6,
+             *           "unaltered": [
+             *             "The cross-bar stays in: without it the pole turns, and a turned pole is an error of azimuth."
              *           ]
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Nuts of the struts",
+             *               "why": "Wind works them loose"
+             *             },
+             *             {
+             *               "look_years": 1,
+             *               "what": "Anchors",
+             *               "why": "Frost and vibration open the joint round them"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "A drilled wire or pipe can kill. Licensed people and the local code decide what may be near.",
+             *               "code": "m_look",
+             *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Look on both sides of the wall",
+             *               "work": [
+             *                 "drill"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_template",
+             *               "detail": "Template on the wall by its plumb line, not by a course of bricks; off the joints and away from edges.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_look"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Mark the holes",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 30,
+             *               "before_power": false,
+             *               "caution": "Goggles, dust mask, both hands on the drill, ladder footed: a drill that jams throws you.",
+             *               "code": "m_drill",
+             *               "detail": "Right size first, to the depth stop; blow, brush, blow.",
+             *               "hold_point": true,
+             *               "mate": "Foots the ladder, hands up drill, pump and anchors; keeps people from below.",
+             *               "needs": [
+             *                 "step:m_template",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Drill and clean the holes",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 25,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_hang",
+             *               "detail": "All started by hand, plumb checked, then across in turn to the torque; resin first sets.",
+             *               "hold_point": true,
+             *               "mate": "Hands up the plate, then the torque wrench.",
+             *               "needs": [
+             *                 "step:m_drill"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Hang the plate and set the anchors",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Look for pipes and wires on both sides before drilling.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "wall_arm",
              *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -80,
+             *               "slotted": false,
+             *               "up_mm": 110
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 80,
+             *               "slotted": false,
+             *               "up_mm": 110
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -80,
+             *               "slotted": false,
+             *               "up_mm": -110
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 80,
+             *               "slotted": false,
+             *               "up_mm": -110
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 4,
+             *               "grade": "8.8",
+             *               "name": "Struts to the arm",
+             *               "size_mm": 10,
+             *               "tighten": "All in by hand, then across in turn.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 1200,
              *           "most_height_m": 1,
+             *           "most_kg": 25,
              *           "name": "Wall plate with arm",
              *           "needs": "Sound masonry, anchors away from joints and edges.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 7.4,
+             *               "name": "Wall plate with arm",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 1.2,
+             *               "name": "Strut",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 280,
+             *           "plate_mm": 6,
+             *           "plate_width_mm": 220,
+             *           "proud_mm": null,
+             *           "reach_m": 0.45,
              *           "rigid_share": 0.9,
+             *           "rise_m": 0.6,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 4,
              *           "surfaces": [
              *             "masonry"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "hammer drill",
+             *             "blow-out pump and brush",
+             *             "torque wrench"
+             *           ],
+             *           "tube_mm": 60.3,
+             *           "tube_wall_mm": 3.2,
+             *           "unaltered": [
+             *             "No hole is left out: the plate is reckoned with all of them."
              *           ]
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Screws in the stud",
+             *               "why": "Wood swells and shrinks; they loosen"
+             *             },
+             *             {
+             *               "look_years": 2,
+             *               "what": "Sealant round the holes",
+             *               "why": "Sun and frost crack it"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "A drilled wire or pipe can kill. Licensed people and the local code decide what may be near.",
+             *               "code": "m_look",
+             *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Look on both sides of the wall",
+             *               "work": [
+             *                 "drill"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_stud",
+             *               "detail": "Detector and the line of nails, or a tap and a pilot: one sign alone is not enough.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_look"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Find the stud by two signs",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_template",
+             *               "detail": "By the level, not by the siding's edge; print it at its true size and lay a rule on its bar.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_stud"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Plumb line on the stud, template on the line",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "Goggles; ladder footed.",
+             *               "code": "m_pilot",
+             *               "detail": "To the depth stop, square to the wall.",
+             *               "hold_point": true,
+             *               "mate": "Foots the ladder; sweeps with the detector inside.",
+             *               "needs": [
+             *                 "step:m_template",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Drill the pilots",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 5,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_seal",
+             *               "detail": "Before they are driven: afterwards it does not get in.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_pilot"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Sealant in the holes and on the screws",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 5,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_upper",
+             *               "detail": "It stands proud by the plate's own figure; nothing is tightened yet.",
+             *               "hold_point": false,
+             *               "mate": "Hands up the screw in its socket.",
+             *               "needs": [
+             *                 "step:m_seal"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Upper screw, left proud",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 10,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_hang",
+             *               "detail": "The keyhole goes over the head and drops; plumb.",
+             *               "hold_point": false,
+             *               "mate": "Hands up the arm, then foots the ladder.",
+             *               "needs": [
+             *                 "step:m_upper"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Hang the plate on it",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_lower",
+             *               "detail": "The last turns by hand: an impact driver strips the wood.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_hang"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "The other screws, then all of them tight",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Look for wires in the wall before drilling.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "stud_arm",
              *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": 0,
+             *               "slotted": true,
+             *               "up_mm": 160
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": 0
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": -160
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.2,
+             *           "most_kg": 14,
              *           "name": "Long wall arm on a keyhole plate over studs",
              *           "needs": "Two lags in the middle of studs at least; a plate that reaches them.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 6.1,
+             *               "name": "Keyhole plate with long arm",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 420,
+             *           "plate_mm": 5,
+             *           "plate_width_mm": 90,
+             *           "proud_mm": 6,
+             *           "reach_m": 0.6,
              *           "rigid_share": 0.75,
+             *           "rise_m": 0.5,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 3,
              *           "surfaces": [
              *             "timber_siding"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "stud detector",
+             *             "pilot drill with depth stop",
+             *             "sealant"
+             *           ],
+             *           "tube_mm": 60.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": [
+             *             "The upper screw's gap is the plate's own: a head that stands less proud does not take the keyhole."
              *           ]
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             },
+             *             {
+             *               "lock_number": 3,
+             *               "moves": "height and azimuth, before the nuts are tight",
+             *               "name": "Pole in the U-bolts",
+             *               "note": "",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Pinch screws",
+             *               "why": "They rust in and let the adapter turn"
+             *             },
+             *             {
+             *               "look_years": 1,
+             *               "what": "U-bolts",
+             *               "why": "Wind works the nuts loose"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "A drilled wire or pipe can kill. Licensed people and the local code decide what may be near.",
+             *               "code": "m_look",
+             *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Look on both sides of the wall",
+             *               "work": [
+             *                 "drill"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_template",
+             *               "detail": "Both brackets on one plumb line, the upper as near the top as framing allows, the gap as long as what stands above.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_look"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Mark the holes",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 45,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_bracket",
+             *               "detail": "Into framing or masonry, not into the trim board alone.",
+             *               "hold_point": true,
+             *               "mate": "Hands up brackets, drill and screws one by one; keeps people from below.",
+             *               "needs": [
+             *                 "step:m_template",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Fix both brackets",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 20,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_pole",
+             *               "detail": "As much tube below the lower bracket as is asked; all snug before any is tight.",
+             *               "hold_point": true,
+             *               "mate": "Steadies the pole until both U-bolts hold it.",
+             *               "needs": [
+             *                 "step:m_bracket"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Pole in, plumb, nuts tight",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Work at the edge: tie off before it is in reach.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             }
+             *           ],
              *           "code": "gable_pole",
              *           "drills": true,
+             *           "grip_least_mm": 48,
+             *           "grip_most_mm": 61,
+             *           "holds": "brackets",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -65,
+             *               "slotted": false,
+             *               "up_mm": 35
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 65,
+             *               "slotted": false,
+             *               "up_mm": 35
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -65,
+             *               "slotted": false,
+             *               "up_mm": -35
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 65,
+             *               "slotted": false,
+             *               "up_mm": -35
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 4,
+             *               "grade": "8.8",
+             *               "name": "U-bolts of the brackets",
+             *               "size_mm": 8,
+             *               "tighten": "All snug, pole plumb, then each nut in turn, equal thread beyond both.",
+             *               "torque_nm": null
+             *             },
+             *             {
+             *               "count": 6,
+             *               "grade": "A2-70",
+             *               "name": "Pinch screws of the adapter",
+             *               "size_mm": 6,
+             *               "tighten": "In a star, in three rounds; a thread lock that can be undone.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 3,
+             *           "most_kg": 14,
              *           "name": "Gable pole on two brackets",
              *           "needs": "Equal lengths between the brackets and above them, brackets into framing.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 3.6,
+             *               "name": "H bracket",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 8.5,
+             *               "name": "Pole",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 1.4,
+             *               "name": "Pole adapter",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 2,
+             *           "plate_height_mm": 120,
+             *           "plate_mm": 5,
+             *           "plate_width_mm": 180,
+             *           "proud_mm": null,
+             *           "reach_m": 0.12,
              *           "rigid_share": 0.7,
+             *           "rise_m": 1.6,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 2,
              *           "surfaces": [
              *             "masonry",
              *             "timber_siding",
              *             "fascia"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "hex keys",
+             *             "torque wrench"
+             *           ],
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
+             *           "unaltered": [
+             *             "The adapter is not drilled through nor welded: it voids the maker's promise. A tether beside it alters nothing."
              *           ]
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Sealing under the feet",
+             *               "why": "Heat and frost crack it; the roof leaks"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_rafter",
+             *               "detail": "Tap and listen, measure from eave and gable, or the line of nails: a detector is poor through shingles.",
+             *               "hold_point": true,
+             *               "mate": "Taps from inside where the loft is open.",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Find the rafters by two signs",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_pilot",
+             *               "detail": "One pilot on the rafter; move the foot away, finish it, and the others after.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_rafter",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "One pilot, then look",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 10,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_seal",
+             *               "detail": "Rolled pads pressed into the holes, large pads across.",
+             *               "hold_point": false,
+             *               "mate": "Warms the pads, hands them up one by one.",
+             *               "needs": [
+             *                 "step:m_pilot"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Pads into each hole and under the plate",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 20,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_screws",
+             *               "detail": "Long ones on the rafter first; sealant squeezes out all round.",
+             *               "hold_point": true,
+             *               "mate": "Keeps people from below.",
+             *               "needs": [
+             *                 "step:m_seal"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Drive the screws, the last turns by hand",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Edge and fall: harness, and nobody below.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "roof_foot",
              *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -40,
+             *               "slotted": false,
+             *               "up_mm": 60
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 40,
+             *               "slotted": false,
+             *               "up_mm": 60
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -40,
+             *               "slotted": false,
+             *               "up_mm": -60
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 40,
+             *               "slotted": false,
+             *               "up_mm": -60
+             *             },
+             *             {
+             *               "number": 5,
+             *               "right_mm": -460,
+             *               "slotted": false,
+             *               "up_mm": -460
+             *             },
+             *             {
+             *               "number": 6,
+             *               "right_mm": 460,
+             *               "slotted": false,
+             *               "up_mm": -460
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 3,
+             *               "grade": "8.8",
+             *               "name": "Strut collar",
+             *               "size_mm": 8,
+             *               "tighten": "Struts in first; foot hand-tight, then ratcheted.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.5,
+             *           "most_kg": 14,
              *           "name": "Short roof mast with struts over rafters",
              *           "needs": "Lags in rafters, sealing below and above each foot.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 6.8,
+             *               "name": "Foot with mast",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 1.6,
+             *               "name": "Strut",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 1000,
+             *           "plate_mm": 5,
+             *           "plate_width_mm": 1000,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.75,
+             *           "rise_m": 1,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 4,
              *           "surfaces": [
              *             "shingle",
              *             "tile"
-             *           ]
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "hammer, for tapping",
+             *             "pilot drill with depth stop",
+             *             "sealing pads"
+             *           ],
+             *           "tube_mm": 60.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": []
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Bonded washers",
+             *               "why": "Sun and heat harden them; then they leak"
+             *             },
+             *             {
+             *               "look_years": 1,
+             *               "what": "Snap joint of the terminal",
+             *               "why": "Its plastic creeps and loosens"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_bench",
+             *               "detail": "Bolts into the rails, base hand-tight, then ratcheted; choose the low or the high base here.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Join rails and base on the ground",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 20,
+             *               "before_power": false,
+             *               "caution": "Sheet is slippery and thin: walk over the purlins, tied off. A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_place",
+             *               "detail": "Clamps centred over the ribs; place all before one is fixed.",
+             *               "hold_point": false,
+             *               "mate": "Hands up the rails, edge first; keeps out of the fall line.",
+             *               "needs": [
+             *                 "step:m_bench"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Lay it on the roof and look",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 10,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_some",
+             *               "detail": "The point to change one's mind: what is pierced after it is for good.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_place",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Two clamps only, then judge height and sky",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 25,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_rest",
+             *               "detail": "All screws of each; washers bulge a little, none is squeezed flat.",
+             *               "hold_point": true,
+             *               "mate": "Counts the screws out: what is left over is missing up there.",
+             *               "needs": [
+             *                 "step:m_some"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "The other clamps",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Sheet is slippery and may not bear a person between purlins.",
+             *           "checks": [
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             }
+             *           ],
              *           "code": "rib_clamp",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -500,
+             *               "slotted": false,
+             *               "up_mm": 200
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": 200
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": 500,
+             *               "slotted": false,
+             *               "up_mm": 200
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": -500,
+             *               "slotted": false,
+             *               "up_mm": -200
+             *             },
+             *             {
+             *               "number": 5,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": -200
+             *             },
+             *             {
+             *               "number": 6,
+             *               "right_mm": 500,
+             *               "slotted": false,
+             *               "up_mm": -200
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 4,
+             *               "grade": "8.8",
+             *               "name": "Base to the rails",
+             *               "size_mm": 8,
+             *               "tighten": "Bolts into the rails first; base hand-tight, then ratcheted.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 0.8,
+             *           "most_kg": 10,
              *           "name": "Rail on rib clamps",
              *           "needs": "Clamps that fit this rib; where the gauge is unknown, more of them.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 3.4,
+             *               "name": "Rail",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 2.2,
+             *               "name": "Low base",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 3.9,
+             *               "name": "High base",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 6,
+             *               "mass_kg": 0.35,
+             *               "name": "Rib clamp",
+             *               "spare": true
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 600,
+             *           "plate_mm": 3,
+             *           "plate_width_mm": 1200,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.65,
+             *           "rise_m": 0.5,
+             *           "shim": false,
+             *           "store_note": "Off-cuts of rail serve as cable holders with the clips supplied.",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "sheet_rib"
-             *           ]
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "drill driver with clutch",
+             *             "soft shoes, roof boards"
+             *           ],
+             *           "tube_mm": 48.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": []
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Bonded washers",
+             *               "why": "Sun and heat harden them; then they leak"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "Sheet is slippery and thin: walk over the purlins, tied off. A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_purlin",
+             *               "detail": "The roof's own rows of screws and a measure from the eave inside.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Find the purlins by two signs",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 25,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_fix",
+             *               "detail": "Sealant under each washer; the last turns by hand.",
+             *               "hold_point": true,
+             *               "mate": "Keeps people from below; hands up the screws.",
+             *               "needs": [
+             *                 "step:m_purlin",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Pads under, screws through into the purlin",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Old corrugated sheet may hold asbestos: do not drill until it is known.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "sheet_foot",
              *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -120,
+             *               "slotted": false,
+             *               "up_mm": 120
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 120,
+             *               "slotted": false,
+             *               "up_mm": 120
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -120,
+             *               "slotted": false,
+             *               "up_mm": -120
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 120,
+             *               "slotted": false,
+             *               "up_mm": -120
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.2,
+             *           "most_kg": 14,
              *           "name": "Foot screwed through sheet into purlins",
              *           "needs": "Screws into purlins with sealing washers, on the crests.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 5.9,
+             *               "name": "Foot with mast",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 300,
+             *           "plate_mm": 5,
+             *           "plate_width_mm": 300,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.65,
+             *           "rise_m": 0.8,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 4,
              *           "surfaces": [
              *             "sheet_rib",
              *             "corrugated"
-             *           ]
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "drill driver with clutch",
+             *             "sealant"
+             *           ],
+             *           "tube_mm": 60.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": []
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Blocks",
+             *               "why": "Frost crumbles them, and with them the weight"
+             *             },
+             *             {
+             *               "look_years": 1,
+             *               "what": "Mat",
+             *               "why": "It creeps out from under the frame"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_deck",
+             *               "detail": "Owner or engineer: what the deck takes beside snow.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Ask what the roof bears",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_frame",
+             *               "detail": "Away from the edge; drains stay free.",
+             *               "hold_point": false,
+             *               "mate": "Carries the other end.",
+             *               "needs": [
+             *                 "step:m_deck"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Frame on its mat, level",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 20,
+             *               "before_power": false,
+             *               "caution": "Blocks crush fingers and backs: one at a time, bent knees, or a hoist.",
+             *               "code": "m_blocks",
+             *               "detail": "Spread evenly and strapped.",
+             *               "hold_point": true,
+             *               "mate": "Hands on one block at a time.",
+             *               "needs": [
+             *                 "step:m_frame"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "All blocks on before the antenna",
+             *               "work": [
+             *                 "lift"
+             *               ]
+             *             }
+             *           ],
              *           "caution": "Ask who answers for the roof whether it bears the load.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "mat",
+             *               "how": "The roof's skin is not pierced by a corner, water runs through.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Mat under the whole frame"
+             *             }
+             *           ],
              *           "code": "ballast",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "ballast",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 4,
+             *               "grade": "8.8",
+             *               "name": "Mast to the frame",
+             *               "size_mm": 10,
+             *               "tighten": "Across in turn.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 1200,
              *           "most_height_m": 1,
+             *           "most_kg": 30,
              *           "name": "Ballast frame",
              *           "needs": "A roof that bears the blocks, a mat under the frame.",
              *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 12.5,
+             *               "name": "Frame",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 4.6,
+             *               "name": "Mast",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 2,
+             *               "name": "Protective mat",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 1100,
+             *           "plate_mm": null,
+             *           "plate_width_mm": 1100,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.6,
+             *           "rise_m": 0.6,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "flat_roof",
              *             "bare_ground"
-             *           ]
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "scales, or the blocks' printed mass"
+             *           ],
+             *           "tube_mm": 60.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": []
              *         },
              *         {
+             *           "adjusters": [],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "The old fixings",
+             *               "why": "Nobody knows how long they are in"
+             *             }
+             *           ],
+             *           "build_steps": [],
              *           "caution": "Shake it by hand from safe footing before any ladder leans on it.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
              *           "code": "reuse",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "given",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 3,
+             *           "most_kg": 14,
              *           "name": "The existing mast, once it is proved",
              *           "needs": "Diameter in the clamp's window, no rust at the foot, no play in the bracket.",
              *           "permanent": true,
+             *           "pieces": [],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.6,
+             *           "rise_m": 0,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "existing_mast"
-             *           ]
+             *           ],
+             *           "template": true,
+             *           "tools": [],
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
+             *           "unaltered": []
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth by hand",
+             *               "name": "Pole in its clamps",
+             *               "note": "",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Head",
+             *               "note": "",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 0.5,
+             *               "what": "Plastic of clamps and cup",
+             *               "why": "Sun ages it: it cracks without warning"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_nut",
+             *               "detail": "Recessed nuts go in one way round only.",
+             *               "hold_point": false,
+             *               "mate": "Hands up the driver with the nut in it.",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Load the nut in the driver on the ground",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 5,
+             *               "before_power": false,
+             *               "caution": "A vehicle's ladder carries one person: hold on with one hand, park level, brake on.",
+             *               "code": "m_upper",
+             *               "detail": "Not tightened: the pole lines it up, not the rails. On the other side of the ladder everything is mirrored.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_nut"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Upper clamp loose, about roof height",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 3,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_cup",
+             *               "detail": "It takes the weight; it is not tightened either.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_upper"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Foot cup loose, just above a rung",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_dry",
+             *               "detail": "It lines up both; its joint stays below the upper clamp.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_cup"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Pole in, dry",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 5,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_tight",
+             *               "detail": "Both clamps, a little each; tightened too early it all comes off again.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_dry"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Tighten opposite corners in turn",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_twist",
+             *               "detail": "By hand at the top: the clamps do not turn on the rails.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_tight"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Twist it",
+             *               "work": []
+             *             }
+             *           ],
              *           "caution": "Take it down before driving.",
+             *           "checks": [
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "from_ground",
+             *               "how": "The pole is lifted out without climbing.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Comes out from the ground"
+             *             }
+             *           ],
              *           "code": "ladder_pole",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "clamps",
+             *           "holes": [],
+             *           "joint_m": 1.2,
+             *           "joints": [
+             *             {
+             *               "count": 4,
+             *               "grade": "A2-70",
+             *               "name": "Clamp halves",
+             *               "size_mm": 6,
+             *               "tighten": "Opposite corners in turn, a little each; self-locking nuts firm, not more: plastic cracks.",
+             *               "torque_nm": null
+             *             }
+             *           ],
              *           "most_aperture_mm": 700,
              *           "most_height_m": 3,
+             *           "most_kg": 7,
              *           "name": "Vehicle ladder pole on two clamps",
              *           "needs": "Two clamps well apart, the pole split below the top.",
              *           "permanent": false,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 2.1,
+             *               "name": "Lower pole",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 1.8,
+             *               "name": "Upper pole",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 0.7,
+             *               "name": "Upper clamp",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 0.5,
+             *               "name": "Foot cup",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 8,
+             *               "mass_kg": 0.02,
+             *               "name": "Self-locking nut",
+             *               "spare": true
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.4,
+             *           "rise_m": 2.4,
+             *           "shim": false,
+             *           "store_note": "Poles in their bag; the clamps may stay on, the bag keeps both ends.",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "vehicle"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "nut driver",
+             *             "spirit level"
+             *           ],
+             *           "tube_mm": 48,
+             *           "tube_wall_mm": 3,
+             *           "unaltered": [
+             *             "The ladder's rails are not drilled: they carry people."
              *           ]
              *         },
              *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Leg clamps",
+             *               "why": "Sand and knocks loosen them"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_stand",
+             *               "detail": "Legs spread, pegged or weighted, the cable out of the way, out of sight of thieves.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Set it up where nobody trips",
+             *               "work": []
+             *             }
+             *           ],
              *           "caution": "Nobody trips over it or walks in front of a transmitting dish.",
+             *           "checks": [
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "pegged",
+             *               "how": "No leg lifts when it is pushed at the top.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Pegged or weighted"
+             *             }
+             *           ],
              *           "code": "tripod",
              *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "stand",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [],
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1,
+             *           "most_kg": 12,
              *           "name": "Tripod on the ground, for trials and portable sets",
              *           "needs": "Weights or pegs against gusts, a barrier against people.",
              *           "permanent": false,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 4.8,
+             *               "name": "Tripod",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
              *           "rigid_share": 0.3,
+             *           "rise_m": 0.9,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 0,
              *           "surfaces": [
              *             "bare_ground",
              *             "flat_roof",
              *             "vehicle"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "pegs"
+             *           ],
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
+             *           "unaltered": []
+             *         },
+             *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Joint of plate and mast",
+             *               "why": "It is one bolt: wind works it loose"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "A drilled wire or pipe can kill. Licensed people and the local code decide what may be near.",
+             *               "code": "m_look",
+             *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Look on both sides of the wall",
+             *               "work": [
+             *                 "drill"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 30,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_fix",
+             *               "detail": "Into masonry or framing; plumb before the joint is tight.",
+             *               "hold_point": true,
+             *               "mate": "Hands up the plate; foots the ladder.",
+             *               "needs": [
+             *                 "step:m_look",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Fix the plate",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
+             *           "caution": "Look for pipes and wires on both sides before drilling.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
+             *           "code": "supplied_mast",
+             *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -60,
+             *               "slotted": false,
+             *               "up_mm": 60
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 60,
+             *               "slotted": false,
+             *               "up_mm": 60
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -60,
+             *               "slotted": false,
+             *               "up_mm": -60
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 60,
+             *               "slotted": false,
+             *               "up_mm": -60
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 1,
+             *               "grade": "8.8",
+             *               "name": "Joint of plate and mast",
+             *               "size_mm": 10,
+             *               "tighten": "After the mast is plumb.",
+             *               "torque_nm": null
+             *             }
+             *           ],
+             *           "most_aperture_mm": 800,
+             *           "most_height_m": 0.6,
+             *           "most_kg": 12,
+             *           "name": "The short mast that comes with the terminal, on its foot plate",
+             *           "needs": "A flat place as large as its plate; a head that takes its narrow tube.",
+             *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 3.1,
+             *               "name": "Short mast with plate",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 160,
+             *           "plate_mm": 4,
+             *           "plate_width_mm": 160,
+             *           "proud_mm": null,
+             *           "reach_m": 0.25,
+             *           "rigid_share": 0.6,
+             *           "rise_m": 0.4,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 4,
+             *           "surfaces": [
+             *             "masonry",
+             *             "timber_siding",
+             *             "fascia"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet"
+             *           ],
+             *           "tube_mm": 48.3,
+             *           "tube_wall_mm": 2.6,
+             *           "unaltered": []
+             *         },
+             *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "azimuth, coarse: the whole head swings on the mast",
+             *               "name": "Clamp of the head",
+             *               "note": "Hand-tight while it swings; it must not slide down.",
+             *               "span_deg": 360
+             *             },
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation",
+             *               "name": "Elevation slot",
+             *               "note": "Locked first: its nuts draw the head a little.",
+             *               "span_deg": null
+             *             },
+             *             {
+             *               "lock_number": 3,
+             *               "moves": "lean of the mast",
+             *               "name": "Levelling nuts",
+             *               "note": "",
+             *               "span_deg": 6
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Grout or gap under the plate",
+             *               "why": "Water freezes in it"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "Look for pipes, heating and wires in the slab first.",
+             *               "code": "m_slab",
+             *               "detail": "Skin of a roof is not pierced without its roofer.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Anchors into the slab",
+             *               "work": [
+             *                 "drill"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_level",
+             *               "detail": "Two directions, level on the machined top.",
+             *               "hold_point": true,
+             *               "mate": "Holds the pedestal upright while the nuts are run down.",
+             *               "needs": [
+             *                 "step:m_slab"
+             *               ],
+             *               "people_count": 2,
+             *               "title": "Level it by its nuts, then lock them",
+             *               "work": []
+             *             }
+             *           ],
+             *           "caution": "Two people for what is large; a roof's edge needs a guard.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "plumb",
+             *               "how": "Spirit level on two faces a quarter turn apart.",
+             *               "most_mm": null,
+             *               "most_share": 0.3,
+             *               "name": "Mast plumb on two faces"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "gap_mm",
+             *               "code": "seat",
+             *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
+             *               "most_mm": 0.5,
+             *               "most_share": null,
+             *               "name": "Head right down on the mast"
+             *             }
+             *           ],
+             *           "code": "level_support",
+             *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": -115,
+             *               "slotted": false,
+             *               "up_mm": 115
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 115,
+             *               "slotted": false,
+             *               "up_mm": 115
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": -115,
+             *               "slotted": false,
+             *               "up_mm": -115
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 115,
+             *               "slotted": false,
+             *               "up_mm": -115
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 8,
+             *               "grade": "8.8",
+             *               "name": "Levelling nuts",
+             *               "size_mm": 12,
+             *               "tighten": "Lower nuts level it, upper ones lock it.",
+             *               "torque_nm": null
+             *             }
+             *           ],
+             *           "most_aperture_mm": 1300,
+             *           "most_height_m": 1.2,
+             *           "most_kg": 40,
+             *           "name": "Level pedestal of 76 mm for roof, balcony or garden",
+             *           "needs": "A slab or beam that takes four anchors, and a top that is set level.",
+             *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 13.2,
+             *               "name": "Pedestal",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 300,
+             *           "plate_mm": 8,
+             *           "plate_width_mm": 300,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
+             *           "rigid_share": 0.7,
+             *           "rise_m": 0.9,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 4,
+             *           "surfaces": [
+             *             "flat_roof",
+             *             "bare_ground"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "hammer drill"
+             *           ],
+             *           "tube_mm": 76.1,
+             *           "tube_wall_mm": 3.6,
+             *           "unaltered": []
+             *         },
+             *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "elevation, coarse",
+             *               "name": "Arm joint",
+             *               "note": "",
+             *               "span_deg": null
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Snap pins",
+             *               "why": "They wear the holes oval"
+             *             },
+             *             {
+             *               "look_years": 1,
+             *               "what": "Drilled holes",
+             *               "why": "Bare steel rusts: painted the day they are drilled"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_dead",
+             *               "detail": "Its owner agrees; its cable is unplugged at both ends.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "The old service is dead and may go",
+             *               "work": []
+             *             },
+             *             {
+             *               "at_height_min": 20,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_off",
+             *               "detail": "Corrosion, cracks, play, plumb: see Mount, Checks.",
+             *               "hold_point": true,
+             *               "mate": "Takes the old dish from above.",
+             *               "needs": [
+             *                 "step:m_dead"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Old dish off, arm looked at",
+             *               "work": [
+             *                 "climb",
+             *                 "lift"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_pins",
+             *               "detail": "Both holes on one line; one that runs oval is not used.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_off"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Drill by the wrapped template, try the pins",
+             *               "work": []
+             *             }
+             *           ],
+             *           "caution": "Nobody knows what the old fixings hold: prove them before anything is hung on.",
+             *           "checks": [
+             *             {
+             *               "asks": "deg",
+             *               "code": "pins",
+             *               "how": "A hole that went oval is drilled anew elsewhere, not packed.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Holes round, pins snug"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             }
+             *           ],
+             *           "code": "reuse_arm",
+             *           "drills": false,
+             *           "grip_least_mm": 32,
+             *           "grip_most_mm": 45,
+             *           "holds": "given",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [
+             *             {
+             *               "count": 2,
+             *               "grade": "",
+             *               "name": "Snap pins",
+             *               "size_mm": 8,
+             *               "tighten": "They snap: turn and pull to see that they hold.",
+             *               "torque_nm": null
+             *             }
+             *           ],
+             *           "most_aperture_mm": 650,
+             *           "most_height_m": 1,
+             *           "most_kg": 6,
+             *           "name": "The arm of an older dish, drilled for snap pins",
+             *           "needs": "An arm that passed its checks, an adapter on the way: this is a stop-gap.",
+             *           "permanent": false,
+             *           "pieces": [
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 0.02,
+             *               "name": "Snap pin",
+             *               "spare": true
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
+             *           "rigid_share": 0.35,
+             *           "rise_m": 0,
+             *           "shim": true,
+             *           "store_note": "",
+             *           "structure_least_count": 0,
+             *           "surfaces": [
+             *             "existing_mast"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "printed wrap-round template",
+             *             "drill",
+             *             "file",
+             *             "zinc paint"
+             *           ],
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
+             *           "unaltered": [
+             *             "Only the arm of the older dish is drilled, never the terminal or its own adapter."
              *           ]
+             *         },
+             *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "bearing of the panel",
+             *               "name": "Snap socket",
+             *               "note": "",
+             *               "span_deg": 360
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 1,
+             *               "what": "Sealing pads",
+             *               "why": "Heat dries them; the roof leaks under the cone"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_rafter",
+             *               "detail": "Tap and listen, measure from the gable, the line of nails; the detector is poor through shingles.",
+             *               "hold_point": true,
+             *               "mate": "Taps from inside where the loft is open.",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Find the rafter by two signs",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 10,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_pilot",
+             *               "detail": "Two holes on the rafter; move the cone away and finish it, the others through the boards after.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_rafter",
+             *                 "entry:sky",
+             *                 "entry:owner"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "One pilot through an upper hole, then look",
+             *               "work": [
+             *                 "drill",
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 10,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_pads",
+             *               "detail": "Rolled and pressed in; the screws squeeze them out.",
+             *               "hold_point": false,
+             *               "mate": "Keeps the pads warm and hands them up.",
+             *               "needs": [
+             *                 "step:m_pilot"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Small pads into the holes, large ones across",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             },
+             *             {
+             *               "at_height_min": 15,
+             *               "before_power": false,
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
+             *               "code": "m_screws",
+             *               "detail": "The last turns with a hand ratchet; pads squeeze out all round.",
+             *               "hold_point": true,
+             *               "mate": "",
+             *               "needs": [
+             *                 "step:m_pads"
+             *               ],
+             *               "people_count": 1,
+             *               "title": "Two long screws on the rafter, four through the boards",
+             *               "work": [
+             *                 "climb"
+             *               ]
+             *             }
+             *           ],
+             *           "caution": "Edge and fall: harness, and nobody below.",
+             *           "checks": [
+             *             {
+             *               "asks": "look",
+             *               "code": "twist",
+             *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Twist of the mast"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             },
+             *             {
+             *               "asks": "deg",
+             *               "code": "play",
+             *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
+             *               "most_mm": null,
+             *               "most_share": 0.1,
+             *               "name": "Play of the head"
+             *             }
+             *           ],
+             *           "code": "cone_foot",
+             *           "drills": true,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "plate",
+             *           "holes": [
+             *             {
+             *               "number": 1,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": 100
+             *             },
+             *             {
+             *               "number": 2,
+             *               "right_mm": 87,
+             *               "slotted": false,
+             *               "up_mm": 50
+             *             },
+             *             {
+             *               "number": 3,
+             *               "right_mm": 87,
+             *               "slotted": false,
+             *               "up_mm": -50
+             *             },
+             *             {
+             *               "number": 4,
+             *               "right_mm": 0,
+             *               "slotted": false,
+             *               "up_mm": -100
+             *             },
+             *             {
+             *               "number": 5,
+             *               "right_mm": -87,
+             *               "slotted": false,
+             *               "up_mm": -50
+             *             },
+             *             {
+             *               "number": 6,
+             *               "right_mm": -87,
+             *               "slotted": false,
+             *               "up_mm": 50
+             *             }
+             *           ],
+             *           "joint_m": null,
+             *           "joints": [],
+             *           "most_aperture_mm": 700,
+             *           "most_height_m": 0.5,
+             *           "most_kg": 8,
+             *           "name": "Low cone on a shingle roof with six screws and pads",
+             *           "needs": "Two holes on a rafter at the least; pads under and in every hole.",
+             *           "permanent": true,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 2.4,
+             *               "name": "Cone",
+             *               "spare": false
+             *             },
+             *             {
+             *               "count": 6,
+             *               "mass_kg": 0.02,
+             *               "name": "Small sealing pad",
+             *               "spare": true
+             *             },
+             *             {
+             *               "count": 2,
+             *               "mass_kg": 0.1,
+             *               "name": "Large sealing pad",
+             *               "spare": true
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": 240,
+             *           "plate_mm": 4,
+             *           "plate_width_mm": 240,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
+             *           "rigid_share": 0.6,
+             *           "rise_m": 0.3,
+             *           "shim": false,
+             *           "store_note": "",
+             *           "structure_least_count": 2,
+             *           "surfaces": [
+             *             "shingle"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level",
+             *             "tape",
+             *             "pencil",
+             *             "socket set, hand ratchet",
+             *             "hammer, for tapping",
+             *             "pilot drill with depth stop"
+             *           ],
+             *           "tube_mm": 48.3,
+             *           "tube_wall_mm": 2.9,
+             *           "unaltered": []
+             *         },
+             *         {
+             *           "adjusters": [
+             *             {
+             *               "lock_number": 1,
+             *               "moves": "tilt",
+             *               "name": "Lower knob",
+             *               "note": "",
+             *               "span_deg": 60
+             *             },
+             *             {
+             *               "lock_number": 2,
+             *               "moves": "rotation",
+             *               "name": "Upper knob",
+             *               "note": "A panel that turns itself ignores it: leave it slack.",
+             *               "span_deg": 360
+             *             }
+             *           ],
+             *           "ageing": [
+             *             {
+             *               "look_years": 0.5,
+             *               "what": "Knobs",
+             *               "why": "Plastic ages in the sun"
+             *             }
+             *           ],
+             *           "build_steps": [
+             *             {
+             *               "at_height_min": 0,
+             *               "before_power": false,
+             *               "caution": "",
+             *               "code": "m_stand",
+             *               "detail": "Lower knob before the upper one; both tight before wind.",
+             *               "hold_point": false,
+             *               "mate": "",
+             *               "needs": [],
+             *               "people_count": 1,
+             *               "title": "Set it up, level, where nobody trips",
+             *               "work": []
+             *             }
+             *           ],
+             *           "caution": "It trips people and tempts thieves.",
+             *           "checks": [
+             *             {
+             *               "asks": "look",
+             *               "code": "rattle",
+             *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "No rattle"
+             *             },
+             *             {
+             *               "asks": "look",
+             *               "code": "pegged",
+             *               "how": "No leg lifts when it is pushed at the top.",
+             *               "most_mm": null,
+             *               "most_share": null,
+             *               "name": "Pegged or weighted"
+             *             }
+             *           ],
+             *           "code": "tilt_stand",
+             *           "drills": false,
+             *           "grip_least_mm": null,
+             *           "grip_most_mm": null,
+             *           "holds": "stand",
+             *           "holes": [],
+             *           "joint_m": null,
+             *           "joints": [],
+             *           "most_aperture_mm": 700,
+             *           "most_height_m": 0.8,
+             *           "most_kg": 8,
+             *           "name": "Stand of its own with two knobs",
+             *           "needs": "Level ground and something that holds it down.",
+             *           "permanent": false,
+             *           "pieces": [
+             *             {
+             *               "count": 1,
+             *               "mass_kg": 3.9,
+             *               "name": "Stand",
+             *               "spare": false
+             *             }
+             *           ],
+             *           "plate_count": 1,
+             *           "plate_height_mm": null,
+             *           "plate_mm": null,
+             *           "plate_width_mm": null,
+             *           "proud_mm": null,
+             *           "reach_m": 0,
+             *           "rigid_share": 0.3,
+             *           "rise_m": 0.6,
+             *           "shim": false,
+             *           "store_note": "Folded in its bag.",
+             *           "structure_least_count": 0,
+             *           "surfaces": [
+             *             "bare_ground",
+             *             "flat_roof"
+             *           ],
+             *           "template": true,
+             *           "tools": [
+             *             "spirit level"
+             *           ],
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
+             *           "unaltered": []
              *         }
              *       ],
              *       "others": [],
              *       "rules": {
+             *         "aim_share": 0.7,
              *         "aside_factor": 0.3,
              *         "assumed_obstacle_distance_m": 10,
+             *         "at_height_most_min": 90,
              *         "at_height_weight_min": 120,
+             *         "bag_kg": 12,
+             *         "ballast_factor": 1.5,
              *         "battery_share": 0.5,
              *         "beam_edge_km": 30,
              *         "better_bearing_percent": 1,
+             *         "bracket_share": 0.4,
              *         "browse_out_percent": 3,
              *         "cable_temperature_c": 40,
              *         "cable_warn_share": 0.8,
@@ -10222,6 +15310,7 @@ export interface components {
              *         "clinometer_error_deg": 0.5,
              *         "compass_deg": 2,
              *         "concrete_least_c": 5,
+             *         "concrete_waste_share": 0.1,
              *         "connector_loss_db": 0.1,
              *         "currency": "",
              *         "declination_mind_deg": 5,
@@ -10230,8 +15319,10 @@ export interface components {
              *         "exposure": "C",
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
+             *         "from_ground_m": 1.6,
              *         "game_gaps_per_h": 4,
              *         "growth_years": 5,
+             *         "hand_kg": 4,
              *         "hold_db": 0.2,
              *         "inverter_share": 0.85,
              *         "ladder_gust_mps": 12,
@@ -10240,18 +15331,23 @@ export interface components {
              *         "lift_gust_mps": 8,
              *         "lineup_lead_min": 60,
              *         "lineup_min": 30,
+             *         "load_share": 0.5,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
              *         "low_orbit_hold_percent": 10,
+             *         "oval_percent": 2,
              *         "overhead_deg": 89,
              *         "peak_certain_share": 0.1,
              *         "peak_fall_db": 1,
              *         "person_reach_m": 2.2,
              *         "places_apart_m": 200,
+             *         "plumb_deg": 0.3,
              *         "preset_elevation_deg": 1,
              *         "printed_tolerance_deg": 0.6,
+             *         "props_share": 0.25,
              *         "radiation_limit_w_per_m2": 10,
              *         "reason_factor": 2,
+             *         "roof_edge_m": 2,
              *         "scan_least_percent": 50,
              *         "scan_wanted_percent": 90,
              *         "sealant_least_c": 5,
@@ -10748,6 +15844,38 @@ export interface components {
              *             "two_lines": true
              *           }
              *         ],
+             *         "pour_checks": [
+             *           {
+             *             "code": "crossbar",
+             *             "name": "Cross-bar through the foot",
+             *             "text": "Without it the pole turns: an error of azimuth."
+             *           },
+             *           {
+             *             "code": "centred",
+             *             "name": "Pole in the middle of the hole",
+             *             "text": "With a tape in the picture."
+             *           },
+             *           {
+             *             "code": "one_go",
+             *             "name": "Poured in one go",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "props",
+             *             "name": "Propped on two sides",
+             *             "text": "Props stay until the hardening says so."
+             *           },
+             *           {
+             *             "code": "fall",
+             *             "name": "Top falls away from the pole",
+             *             "text": "Water must not stand at the tube."
+             *           },
+             *           {
+             *             "code": "cover",
+             *             "name": "Covered against rain",
+             *             "text": ""
+             *           }
+             *         ],
              *         "reasons": [
              *           {
              *             "code": "theft",
@@ -10804,6 +15932,38 @@ export interface components {
              *             "weighs": [
              *               "sky"
              *             ]
+             *           }
+             *         ],
+             *         "reuse_checks": [
+             *           {
+             *             "code": "rust",
+             *             "name": "No deep rust, no crack",
+             *             "text": "Scraped at the weld and where it enters the bracket."
+             *           },
+             *           {
+             *             "code": "play",
+             *             "name": "No play in joint and pivot",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "fixing",
+             *             "name": "Its fixings hold",
+             *             "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *           },
+             *           {
+             *             "code": "upright",
+             *             "name": "Upright, or can be made so",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "dead",
+             *             "name": "The old service is dead",
+             *             "text": "Its cable is unplugged at both ends."
+             *           },
+             *           {
+             *             "code": "consent",
+             *             "name": "Its owner agrees",
+             *             "text": "In writing, with what becomes of the old dish."
              *           }
              *         ],
              *         "roles": [
@@ -10890,6 +16050,38 @@ export interface components {
              *             "code": "site_power",
              *             "name": "There is power at the modem's place on the day",
              *             "text": "Timed steps cannot wait for a socket."
+             *           }
+             *         ],
+             *         "timber_signs": [
+             *           {
+             *             "code": "detector",
+             *             "name": "Detector",
+             *             "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *           },
+             *           {
+             *             "code": "nails",
+             *             "name": "Line of nails or screws",
+             *             "text": "They stand in the middle of the timber."
+             *           },
+             *           {
+             *             "code": "tapping",
+             *             "name": "Tapped and listened",
+             *             "text": "Dull over timber, hollow between."
+             *           },
+             *           {
+             *             "code": "measured",
+             *             "name": "Measured from corner or gable",
+             *             "text": "The usual spacing fits."
+             *           },
+             *           {
+             *             "code": "inside",
+             *             "name": "Seen from inside",
+             *             "text": "Loft or open wall, measured from a common edge."
+             *           },
+             *           {
+             *             "code": "pilot",
+             *             "name": "Thin pilot met wood",
+             *             "text": "Chips, and resistance to the end."
              *           }
              *         ],
              *         "travel_checks": [
@@ -11247,6 +16439,66 @@ export interface components {
             verdict: components["schemas"]["Level"];
         };
         /**
+         * Joint
+         * @description How two pieces hold each other, by metric bolts where it has any.
+         */
+        Joint: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Grade
+             * @description Property class, as 8.8 or A2-70
+             * @default
+             */
+            grade: string;
+            /** Name */
+            name: string;
+            /**
+             * Size Mm
+             * @description Of its bolts or pins
+             */
+            size_mm?: number | null;
+            /**
+             * Tighten
+             * @description In which order and how firmly
+             * @default
+             */
+            tighten: string;
+            /**
+             * Torque Nm
+             * @description The maker's; it prevails
+             */
+            torque_nm?: number | null;
+        };
+        /**
+         * JointTorque
+         * @description A joint with its torque and spanner. Without a class it is by feel, the last turns by hand.
+         */
+        JointTorque: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "maker" | "reckoned" | "feel";
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+            /** Preload N */
+            preload_n: number | null;
+            /** Size Mm */
+            size_mm: number | null;
+            /** Spanner */
+            spanner: string;
+            /** Tighten */
+            tighten: string;
+            /** Torque Nm */
+            torque_nm: number | null;
+        };
+        /**
          * JudgedWay
          * @description A way with its verdict.
          */
@@ -11275,6 +16527,54 @@ export interface components {
             way: "raise" | "trim" | "move" | "accept";
             /** What */
             what: string;
+        };
+        /**
+         * KindInShort
+         * @description A kind as a list shows it and a small drawing needs it.
+         */
+        KindInShort: {
+            /** Caution */
+            caution: string;
+            /** Code */
+            code: string;
+            /** Drills */
+            drills: boolean;
+            /**
+             * Holds
+             * @default given
+             * @enum {string}
+             */
+            holds: "plate" | "brackets" | "concrete" | "ballast" | "clamps" | "stand" | "given";
+            /**
+             * Mass Kg
+             * @description Of all its pieces; 0 in older records
+             * @default 0
+             */
+            mass_kg: number;
+            /** Most Aperture Mm */
+            most_aperture_mm: number;
+            /** Most Height M */
+            most_height_m: number;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string;
+            /** Permanent */
+            permanent: boolean;
+            /**
+             * Reach M
+             * @default 0
+             */
+            reach_m: number;
+            /** Rigid Share */
+            rigid_share: number;
+            /**
+             * Rise M
+             * @default 0
+             */
+            rise_m: number;
+            /** Surfaces */
+            surfaces?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast")[];
         };
         /**
          * KitItem
@@ -11471,6 +16771,188 @@ export interface components {
          */
         Level: "hold" | "mind" | "unknown" | "clear";
         /**
+         * Lift
+         * @description One way up with what goes in it.
+         */
+        Lift: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "ground" | "hand" | "bag" | "hoist" | "two";
+            /** Mass Kg */
+            mass_kg: number;
+            /** Names */
+            names: string[];
+            /** People Count */
+            people_count: number;
+        };
+        /**
+         * LiftPiece
+         * @description A piece that is carried in one go.
+         */
+        LiftPiece: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /**
+             * Of Mount
+             * @default false
+             */
+            of_mount: boolean;
+        };
+        /**
+         * LiftsInput
+         * @description What goes up, how high, and who is there.
+         */
+        LiftsInput: {
+            /**
+             * At Height Min
+             * @description Of all steps
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Crew Count
+             * @description None: nobody said who comes
+             */
+            crew_count?: number | null;
+            /**
+             * Height M
+             * @description Of the fixing over the ground
+             */
+            height_m?: number | null;
+            /** Pieces */
+            pieces: components["schemas"]["LiftPiece"][];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** LiftsOutcome */
+        LiftsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LiftsResult"];
+        };
+        /**
+         * LiftsResult
+         * @description The lifts in their order.
+         */
+        LiftsResult: {
+            /** At Height Min */
+            at_height_min: number;
+            /** Heaviest Kg */
+            heaviest_kg: number;
+            /** Lifts */
+            lifts: components["schemas"]["Lift"][];
+            /** People Count */
+            people_count: number;
+            /**
+             * Split
+             * @description Whether it goes up in parts: the head before the reflector
+             */
+            split: boolean;
+            /** Together Kg */
+            together_kg: number;
+        };
+        /**
          * LineupInput
          * @description What the operations desk asks for. Times are of the site's clock.
          */
@@ -11512,12 +16994,17 @@ export interface components {
             place: string;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -11529,6 +17016,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -11537,8 +17025,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -11547,18 +17037,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -11679,12 +17174,17 @@ export interface components {
             reference_gain_db: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -11696,6 +17196,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -11704,8 +17205,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -11714,18 +17217,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -11877,12 +17385,17 @@ export interface components {
             right_db?: number | null;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -11894,6 +17407,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -11902,8 +17416,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -11912,18 +17428,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -12111,12 +17632,17 @@ export interface components {
             read_height_m?: number | null;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -12128,6 +17654,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -12136,8 +17663,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -12146,18 +17675,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -12693,6 +18227,38 @@ export interface components {
              *           "two_lines": true
              *         }
              *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -12749,6 +18315,38 @@ export interface components {
              *           "weighs": [
              *             "sky"
              *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
              *         }
              *       ],
              *       "roles": [
@@ -12835,6 +18433,38 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
              *         }
              *       ],
              *       "travel_checks": [
@@ -13099,6 +18729,44 @@ export interface components {
             numbers: string[];
         };
         /**
+         * MakerWind
+         * @description What the maker's sheet says of the wind: it prevails over what is reckoned.
+         */
+        MakerWind: {
+            /**
+             * Axial N
+             * @description Along the beam
+             */
+            axial_n: number;
+            /**
+             * Gust Mps
+             * @description Gust to which the forces below belong
+             */
+            gust_mps: number;
+            /**
+             * Operate Mps
+             * @description Gust up to which it works
+             */
+            operate_mps?: number | null;
+            /**
+             * Side N
+             * @description Across it
+             * @default 0
+             */
+            side_n: number;
+            /**
+             * Survive Mps
+             * @description Gust that it outlives
+             */
+            survive_mps?: number | null;
+            /**
+             * Twist Nm
+             * @description About the mast
+             * @default 0
+             */
+            twist_nm: number;
+        };
+        /**
          * ManualOut
          * @description A manual with its bookmarks.
          */
@@ -13271,10 +18939,43 @@ export interface components {
             pattern: string;
         };
         /**
+         * MountCheck
+         * @description A check of the mount once it stands: looked at, or measured.
+         */
+        MountCheck: {
+            /**
+             * Asks
+             * @default look
+             * @enum {string}
+             */
+            asks: "look" | "deg" | "gap_mm";
+            /** Code */
+            code: string;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * Most Mm
+             * @description Of a gap
+             */
+            most_mm?: number | null;
+            /**
+             * Most Share
+             * @description Of the beam's half-power width, for a play in degrees
+             */
+            most_share?: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * MountChoiceInput
          * @description Surface and wishes. Height is that of the antenna over the fixing.
          */
         MountChoiceInput: {
+            /** Antenna Kg */
+            antenna_kg?: number | null;
             /** Aperture Mm */
             aperture_mm?: number | null;
             /** Kinds */
@@ -13296,6 +18997,11 @@ export interface components {
              * @default 0
              */
             wanted_height_m: number;
+            /**
+             * Wanted Reach M
+             * @description Off a wall, past an overhang
+             */
+            wanted_reach_m?: number | null;
         };
         /** MountChoiceOutcome */
         MountChoiceOutcome: {
@@ -13313,37 +19019,382 @@ export interface components {
         };
         /**
          * MountFacts
-         * @description The mast as it was measured.
+         * @description The mount that was chosen, the mast as it was measured, the site's wind, and what holds it all.
          */
         MountFacts: {
+            /** Altered */
+            alterations?: components["schemas"]["Alteration"][];
+            /** A bag of concrete */
+            bag_kg?: number | null;
+            /**
+             * Driven into
+             * @default
+             */
+            base: ("concrete" | "solid_masonry" | "hollow_masonry" | "softwood" | "hardwood" | "sheet") | "";
+            /**
+             * Its strength
+             * @description Empty: poor of its kind
+             */
+            base_strength_mpa?: number | null;
+            /**
+             * Ice or snow slides down on it
+             * @default
+             * @enum {string}
+             */
+            below_slide: "" | "no" | "yes";
+            /** Blocks laid */
+            block_count?: number | null;
+            /** A block */
+            block_kg?: number | null;
+            /** Between the two brackets */
+            bracket_spacing_m?: number | null;
+            /** Checks */
+            checks?: components["schemas"]["CheckMark"][];
+            /** Upper clamp above the pole’s foot */
+            clamp_height_m?: number | null;
+            /** Judged at */
+            cured_at?: string | null;
+            /** Temperatures since */
+            curing?: components["schemas"]["CuringSpell"][];
+            /**
+             * The roof bears
+             * @description Beside snow; ask owner or engineer
+             */
+            deck_kpa?: number | null;
+            /**
+             * Gust to survive
+             * @description 3 s gust at 10 m, of this place
+             */
+            design_gust_mps?: number | null;
+            /**
+             * Snow drifts there
+             * @default false
+             */
+            drifts: boolean;
+            /**
+             * Fixing
+             * @default
+             */
+            fixing_code: string;
+            /** Frame, longer side */
+            frame_length_m?: number | null;
+            /** Frame, shorter side */
+            frame_width_m?: number | null;
+            /**
+             * From the crest
+             * @description Minus: before it, where the wind comes from
+             */
+            from_crest_m?: number | null;
+            /** Frost goes down to */
+            frost_m?: number | null;
+            /**
+             * Where the gust is from
+             * @description Map, code or clause
+             * @default
+             */
+            gust_source: string;
             /** Centre above ground */
             height_above_ground_m?: number | null;
+            /** From the crest to half its height */
+            hill_half_length_m?: number | null;
+            /** Its height */
+            hill_height_m?: number | null;
+            /** Hole deep */
+            hole_depth_m?: number | null;
+            /**
+             * Round hole
+             * @default false
+             */
+            hole_round: boolean;
+            /** Hole across */
+            hole_width_m?: number | null;
+            /** What each hole meets */
+            holes?: components["schemas"]["HoleFact"][];
+            /** Ice on it */
+            ice_mm?: number | null;
+            /**
+             * Lie of the land
+             * @default
+             * @enum {string}
+             */
+            landform: "" | "ridge" | "escarpment" | "hill";
+            /** Along the beam */
+            maker_axial_n?: number | null;
+            /** Maker’s forces: at a gust of */
+            maker_gust_mps?: number | null;
+            /** Across it */
+            maker_side_n?: number | null;
+            /**
+             * Surface of the mast
+             * @default
+             * @enum {string}
+             */
+            mast_coating: "" | "galvanized" | "stainless" | "aluminium" | "painted" | "bare";
             /** Mast outer diameter */
             mast_diameter_mm?: number | null;
             /**
              * Free length
-             * @description Top bracket or ground up to the dish’s centre
+             * @description Top bracket or ground up to the antenna’s centre
              */
             mast_free_length_m?: number | null;
+            /** A quarter turn on */
+            mast_other_diameter_mm?: number | null;
+            /**
+             * Straight tube at the top
+             * @description Without bend, weld or hole, for the clamp
+             */
+            mast_straight_mm?: number | null;
             /** Wall thickness */
             mast_wall_mm?: number | null;
+            /**
+             * Mount
+             * @description Kind of mount of the stores; empty: the planned position's
+             * @default
+             */
+            mount_code: string;
+            /**
+             * Old or fragile material
+             * @default
+             * @enum {string}
+             */
+            old_material: "" | "none" | "suspected" | "cleared";
+            /** Works in gusts up to */
+            operate_mps?: number | null;
+            /** Overhang of the roof */
+            overhang_m?: number | null;
+            /** Plumb readings */
+            plumb?: components["schemas"]["PlumbReading"][];
+            /** Seen to at the pour */
+            pour_checks?: string[];
+            /** Poured at */
+            poured_at?: string | null;
+            /**
+             * Pulled on site
+             * @description Mean of pulls to failure
+             */
+            pulled_n?: number | null;
+            /** Stands off the wall */
+            reach_m?: number | null;
+            /** Asked of the old mount */
+            reuse_checks?: string[];
+            /** Lowest rim over roof or ground */
+            rim_over_surface_m?: number | null;
+            /** To the roof’s edge */
+            roof_edge_m?: number | null;
+            /**
+             * Buried services found and marked by
+             * @default
+             */
+            services_located_by: string;
+            /** On */
+            services_located_on?: string | null;
+            /**
+             * Sheet
+             * @description Calipers at its edge
+             */
+            sheet_mm?: number | null;
+            /**
+             * Land around
+             * @default
+             * @enum {string}
+             */
+            site_exposure: "" | "B" | "C" | "D";
+            /** Snow lies up to */
+            snow_m?: number | null;
+            /**
+             * Soil
+             * @default
+             * @enum {string}
+             */
+            soil: "" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other";
+            /** Outlives gusts up to */
+            survive_mps?: number | null;
+            /**
+             * A tether secures it
+             * @default false
+             */
+            tethered: boolean;
+            /**
+             * Timber stays dry
+             * @default false
+             */
+            timber_dry: boolean;
+            /** Signs of timber */
+            timber_signs?: string[];
+            /** Tube below the upper bracket */
+            tube_below_m?: number | null;
+            /**
+             * Stands on
+             * @default
+             * @enum {string}
+             */
+            underlay: "" | "gravel" | "bitumen" | "membrane" | "concrete" | "mat" | "earth";
+            /** Gust to work in */
+            working_gust_mps?: number | null;
         };
         /**
          * MountFactsPatch
-         * @description Changes of: The mast as it was measured.
+         * @description Changes of: The mount that was chosen, the mast as it was measured, the site's wind, and what holds it all.
          */
         MountFactsPatch: {
+            /** Altered */
+            alterations?: components["schemas"]["Alteration"][] | null;
+            /** A bag of concrete */
+            bag_kg?: number | null;
+            /** Driven into */
+            base?: ("concrete" | "solid_masonry" | "hollow_masonry" | "softwood" | "hardwood" | "sheet") | "" | null;
+            /**
+             * Its strength
+             * @description Empty: poor of its kind
+             */
+            base_strength_mpa?: number | null;
+            /** Ice or snow slides down on it */
+            below_slide?: ("" | "no" | "yes") | null;
+            /** Blocks laid */
+            block_count?: number | null;
+            /** A block */
+            block_kg?: number | null;
+            /** Between the two brackets */
+            bracket_spacing_m?: number | null;
+            /** Checks */
+            checks?: components["schemas"]["CheckMark"][] | null;
+            /** Upper clamp above the pole’s foot */
+            clamp_height_m?: number | null;
+            /** Judged at */
+            cured_at?: string | null;
+            /** Temperatures since */
+            curing?: components["schemas"]["CuringSpell"][] | null;
+            /**
+             * The roof bears
+             * @description Beside snow; ask owner or engineer
+             */
+            deck_kpa?: number | null;
+            /**
+             * Gust to survive
+             * @description 3 s gust at 10 m, of this place
+             */
+            design_gust_mps?: number | null;
+            /** Snow drifts there */
+            drifts?: boolean | null;
+            /** Fixing */
+            fixing_code?: string | null;
+            /** Frame, longer side */
+            frame_length_m?: number | null;
+            /** Frame, shorter side */
+            frame_width_m?: number | null;
+            /**
+             * From the crest
+             * @description Minus: before it, where the wind comes from
+             */
+            from_crest_m?: number | null;
+            /** Frost goes down to */
+            frost_m?: number | null;
+            /**
+             * Where the gust is from
+             * @description Map, code or clause
+             */
+            gust_source?: string | null;
             /** Centre above ground */
             height_above_ground_m?: number | null;
+            /** From the crest to half its height */
+            hill_half_length_m?: number | null;
+            /** Its height */
+            hill_height_m?: number | null;
+            /** Hole deep */
+            hole_depth_m?: number | null;
+            /** Round hole */
+            hole_round?: boolean | null;
+            /** Hole across */
+            hole_width_m?: number | null;
+            /** What each hole meets */
+            holes?: components["schemas"]["HoleFact"][] | null;
+            /** Ice on it */
+            ice_mm?: number | null;
+            /** Lie of the land */
+            landform?: ("" | "ridge" | "escarpment" | "hill") | null;
+            /** Along the beam */
+            maker_axial_n?: number | null;
+            /** Maker’s forces: at a gust of */
+            maker_gust_mps?: number | null;
+            /** Across it */
+            maker_side_n?: number | null;
+            /** Surface of the mast */
+            mast_coating?: ("" | "galvanized" | "stainless" | "aluminium" | "painted" | "bare") | null;
             /** Mast outer diameter */
             mast_diameter_mm?: number | null;
             /**
              * Free length
-             * @description Top bracket or ground up to the dish’s centre
+             * @description Top bracket or ground up to the antenna’s centre
              */
             mast_free_length_m?: number | null;
+            /** A quarter turn on */
+            mast_other_diameter_mm?: number | null;
+            /**
+             * Straight tube at the top
+             * @description Without bend, weld or hole, for the clamp
+             */
+            mast_straight_mm?: number | null;
             /** Wall thickness */
             mast_wall_mm?: number | null;
+            /**
+             * Mount
+             * @description Kind of mount of the stores; empty: the planned position's
+             */
+            mount_code?: string | null;
+            /** Old or fragile material */
+            old_material?: ("" | "none" | "suspected" | "cleared") | null;
+            /** Works in gusts up to */
+            operate_mps?: number | null;
+            /** Overhang of the roof */
+            overhang_m?: number | null;
+            /** Plumb readings */
+            plumb?: components["schemas"]["PlumbReading"][] | null;
+            /** Seen to at the pour */
+            pour_checks?: string[] | null;
+            /** Poured at */
+            poured_at?: string | null;
+            /**
+             * Pulled on site
+             * @description Mean of pulls to failure
+             */
+            pulled_n?: number | null;
+            /** Stands off the wall */
+            reach_m?: number | null;
+            /** Asked of the old mount */
+            reuse_checks?: string[] | null;
+            /** Lowest rim over roof or ground */
+            rim_over_surface_m?: number | null;
+            /** To the roof’s edge */
+            roof_edge_m?: number | null;
+            /** Buried services found and marked by */
+            services_located_by?: string | null;
+            /** On */
+            services_located_on?: string | null;
+            /**
+             * Sheet
+             * @description Calipers at its edge
+             */
+            sheet_mm?: number | null;
+            /** Land around */
+            site_exposure?: ("" | "B" | "C" | "D") | null;
+            /** Snow lies up to */
+            snow_m?: number | null;
+            /** Soil */
+            soil?: ("" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other") | null;
+            /** Outlives gusts up to */
+            survive_mps?: number | null;
+            /** A tether secures it */
+            tethered?: boolean | null;
+            /** Timber stays dry */
+            timber_dry?: boolean | null;
+            /** Signs of timber */
+            timber_signs?: string[] | null;
+            /** Tube below the upper bracket */
+            tube_below_m?: number | null;
+            /** Stands on */
+            underlay?: ("" | "gravel" | "bitumen" | "membrane" | "concrete" | "mat" | "earth") | null;
+            /** Gust to work in */
+            working_gust_mps?: number | null;
         };
         /**
          * MountInput
@@ -13355,15 +19406,15 @@ export interface components {
              * @default 0
              */
             altitude_m: number;
-            /**
-             * Antenna Mass Kg
-             * @default 0
-             */
-            antenna_mass_kg: number;
             /** Aperture Mm */
             aperture_mm: number;
             /** Beamwidth Deg */
             beamwidth_deg: number;
+            /**
+             * Bracket Spacing M
+             * @description None: one bracket, or the ground
+             */
+            bracket_spacing_m?: number | null;
             /**
              * Force Coefficient
              * @default 1.66
@@ -13388,12 +19439,17 @@ export interface components {
             mast_wall_mm: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -13405,6 +19461,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -13413,8 +19470,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -13423,18 +19482,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -13467,19 +19531,37 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
-            window: components["schemas"]["MastWindow"];
+            /** @description As `site_wind` has them; None: reckoned here */
+            told?: components["schemas"]["GustForces"] | null;
+            /**
+             * Young Gpa
+             * @description Of the tube
+             * @default 210
+             */
+            young_gpa: number;
         };
         /**
          * MountKind
          * @description A kind of mount as the trade knows it. Heights are of the antenna over the fixing.
          */
         MountKind: {
+            /** Adjusters */
+            adjusters?: components["schemas"]["Adjuster"][];
+            /** Ageing */
+            ageing?: components["schemas"]["Ageing"][];
+            /**
+             * Build Steps
+             * @description Before the terminal's own
+             */
+            build_steps?: components["schemas"]["BuildStep"][];
             /**
              * Caution
              * @description What can hurt, told beside it
              * @default
              */
             caution: string;
+            /** Checks */
+            checks?: components["schemas"]["MountCheck"][];
             /** Code */
             code: string;
             /**
@@ -13487,6 +19569,35 @@ export interface components {
              * @description Whether it makes holes in the building
              */
             drills: boolean;
+            /**
+             * Grip Least Mm
+             * @description Thinnest tube that it grips itself
+             */
+            grip_least_mm?: number | null;
+            /**
+             * Grip Most Mm
+             * @description Thickest tube that it grips itself
+             */
+            grip_most_mm?: number | null;
+            /**
+             * Holds
+             * @description What holds it
+             * @default given
+             * @enum {string}
+             */
+            holds: "plate" | "brackets" | "concrete" | "ballast" | "clamps" | "stand" | "given";
+            /**
+             * Holes
+             * @description Of one plate
+             */
+            holes?: components["schemas"]["PlateHole"][];
+            /**
+             * Joint M
+             * @description From the foot of its pole to the pole's joint
+             */
+            joint_m?: number | null;
+            /** Joints */
+            joints?: components["schemas"]["Joint"][];
             /**
              * Most Aperture Mm
              * @description Usual largest antenna: a planning aid
@@ -13497,6 +19608,11 @@ export interface components {
              * @description Usual reach above the fixing: a planning aid
              */
             most_height_m: number;
+            /**
+             * Most Kg
+             * @description Usual heaviest antenna: a planning aid; empty: not told
+             */
+            most_kg?: number | null;
             /** Name */
             name: string;
             /**
@@ -13510,13 +19626,85 @@ export interface components {
              * @description Whether it may stay for good; else it is for trials and portable sets
              */
             permanent: boolean;
+            /** Pieces */
+            pieces?: components["schemas"]["MountPiece"][];
+            /**
+             * Plate Count
+             * @description Plates or feet alike
+             * @default 1
+             */
+            plate_count: number;
+            /** Plate Height Mm */
+            plate_height_mm?: number | null;
+            /**
+             * Plate Mm
+             * @description Thickness of the plate
+             */
+            plate_mm?: number | null;
+            /** Plate Width Mm */
+            plate_width_mm?: number | null;
+            /**
+             * Proud Mm
+             * @description How far the first screw is left proud
+             */
+            proud_mm?: number | null;
+            /**
+             * Reach M
+             * @description How far it stands off what it is fixed to
+             * @default 0
+             */
+            reach_m: number;
             /**
              * Rigid Share
              * @description How firmly it holds aim, 1 for a pole in concrete: the trade's ranking
              */
             rigid_share: number;
+            /**
+             * Rise M
+             * @description How far its tube goes up from there
+             * @default 0
+             */
+            rise_m: number;
+            /**
+             * Shim
+             * @description Whether its maker lets a thin tube be packed out
+             * @default false
+             */
+            shim: boolean;
+            /**
+             * Store Note
+             * @description How it is packed and carried
+             * @default
+             */
+            store_note: string;
+            /**
+             * Structure Least Count
+             * @description Screws that have to reach structure
+             * @default 0
+             */
+            structure_least_count: number;
             /** Surfaces */
             surfaces: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast")[];
+            /**
+             * Template
+             * @description Invented figures to copy from, not a maker's
+             * @default false
+             */
+            template: boolean;
+            /** Tools */
+            tools?: string[];
+            /**
+             * Tube Mm
+             * @description Outer diameter of the tube that it brings
+             */
+            tube_mm?: number | null;
+            /** Tube Wall Mm */
+            tube_wall_mm?: number | null;
+            /**
+             * Unaltered
+             * @description What may not be drilled, welded or left out, and why
+             */
+            unaltered?: string[];
         };
         /**
          * MountOption
@@ -13525,7 +19713,7 @@ export interface components {
         MountOption: {
             /** Against */
             against: string[];
-            kind: components["schemas"]["MountKind"];
+            kind: components["schemas"]["KindInShort"];
             /** Suits */
             suits: boolean;
         };
@@ -13534,6 +19722,30 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             result: components["schemas"]["MountResult"];
+        };
+        /**
+         * MountPiece
+         * @description A piece of the mount, with the mass of what is carried in one go.
+         */
+        MountPiece: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Mass Kg
+             * @default 0
+             */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /**
+             * Spare
+             * @description Worth having with one: it is lost, stripped or perished first
+             * @default false
+             */
+            spare: boolean;
         };
         /**
          * MountResult
@@ -13552,6 +19764,11 @@ export interface components {
              */
             least_wall_mm: number | null;
             /**
+             * Lower N
+             * @description On the lower one, the other way
+             */
+            lower_n?: number | null;
+            /**
              * Mast Wind Force N
              * @description On the free length of the tube in the design gust
              */
@@ -13561,12 +19778,20 @@ export interface components {
             /** Tip Rotation Deg */
             tip_rotation_deg: number;
             /**
+             * Upper N
+             * @description On the upper of two brackets, in the design gust
+             */
+            upper_n?: number | null;
+            /**
              * Wind Force N
              * @description On the antenna in the design gust
              */
             wind_force_n: number;
-            /** Wind Loss Db */
-            wind_loss_db: number;
+            /**
+             * Wind Loss Db
+             * @description None: past half the beam's width, where the formula ends
+             */
+            wind_loss_db: number | null;
             /** Working Force N */
             working_force_n: number;
         };
@@ -14302,12 +20527,17 @@ export interface components {
             readings: components["schemas"]["PeakReading"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -14319,6 +20549,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -14327,8 +20558,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -14337,18 +20570,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -14734,6 +20972,8 @@ export interface components {
             constellation?: components["schemas"]["Constellation"] | null;
             /** Documents */
             documents?: components["schemas"]["DocumentFact"][];
+            /** Fixings */
+            fixings?: components["schemas"]["Fixing"][];
             /**
              * Members
              * @description Everybody of the stores' crew
@@ -14748,12 +20988,17 @@ export interface components {
             others?: components["schemas"]["Satellite"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -14765,6 +21010,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -14773,8 +21019,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -14783,18 +21031,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -15294,6 +21547,38 @@ export interface components {
              *           "two_lines": true
              *         }
              *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
              *       "reasons": [
              *         {
              *           "code": "theft",
@@ -15350,6 +21635,38 @@ export interface components {
              *           "weighs": [
              *             "sky"
              *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
              *         }
              *       ],
              *       "roles": [
@@ -15436,6 +21753,38 @@ export interface components {
              *           "code": "site_power",
              *           "name": "There is power at the modem's place on the day",
              *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
              *         }
              *       ],
              *       "travel_checks": [
@@ -16109,6 +22458,24 @@ export interface components {
             width_m: number;
         };
         /**
+         * PlateHole
+         * @description A hole of a plate, from the plate's middle: to the right, and up as it hangs.
+         */
+        PlateHole: {
+            /** Number */
+            number: number;
+            /** Right Mm */
+            right_mm: number;
+            /**
+             * Slotted
+             * @description A keyhole: its screw goes in first and stands proud
+             * @default false
+             */
+            slotted: boolean;
+            /** Up Mm */
+            up_mm: number;
+        };
+        /**
          * PlumbInput
          * @description A mast that leans by `lean_deg` towards a true bearing, and the direction wanted.
          */
@@ -16132,12 +22499,17 @@ export interface components {
             lean_towards_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -16149,6 +22521,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -16157,8 +22530,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -16167,18 +22542,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -16217,6 +22597,30 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             result: components["schemas"]["PlumbResult"];
+        };
+        /**
+         * PlumbReading
+         * @description How far the pole leans on two faces a quarter turn apart.
+         */
+        PlumbReading: {
+            /** First face */
+            first_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Read at */
+            read_at?: string | null;
+            /** Second face */
+            second_deg: number;
+            /**
+             * When
+             * @default empty
+             * @enum {string}
+             */
+            stage: "empty" | "half" | "full" | "hardened";
         };
         /**
          * PlumbResult
@@ -16634,12 +23038,17 @@ export interface components {
             elevation_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -16651,6 +23060,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -16659,8 +23069,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -16669,18 +23081,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -17000,12 +23417,17 @@ export interface components {
             first_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -17017,6 +23439,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -17025,8 +23448,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -17035,18 +23460,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -17533,12 +23963,17 @@ export interface components {
             receive_ghz?: number | null;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -17550,6 +23985,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -17558,8 +23994,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -17568,18 +24006,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -17831,12 +24274,17 @@ export interface components {
             positions: components["schemas"]["PlanPosition"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -17848,6 +24296,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -17856,8 +24305,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -17866,18 +24317,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -17944,6 +24400,216 @@ export interface components {
             ladders: components["schemas"]["LadderPlace"][];
             /** Positions */
             positions: components["schemas"]["PositionOnPlan"][];
+        };
+        /**
+         * SiteWindInput
+         * @description What is told of the site's wind, the antenna, and the maker's table.
+         */
+        SiteWindInput: {
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m: number;
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Depth Mm
+             * @description Of a flat panel: its other side
+             */
+            depth_mm?: number | null;
+            /**
+             * Design Gust Mps
+             * @description The site's own; None: the firm's
+             */
+            design_gust_mps?: number | null;
+            /** Exposure */
+            exposure?: ("B" | "C" | "D") | null;
+            /**
+             * Force Coefficient
+             * @description The maker's; None: the envelope
+             */
+            force_coefficient?: number | null;
+            /**
+             * From Crest M
+             * @description Negative: before it
+             */
+            from_crest_m?: number | null;
+            /** Height Above Ground M */
+            height_above_ground_m: number;
+            /** Hill Half Length M */
+            hill_half_length_m?: number | null;
+            /** Hill Height M */
+            hill_height_m?: number | null;
+            /**
+             * Ice Mm
+             * @default 0
+             */
+            ice_mm: number;
+            /**
+             * Landform
+             * @default
+             * @enum {string}
+             */
+            landform: "" | "ridge" | "escarpment" | "hill";
+            maker?: components["schemas"]["MakerWind"] | null;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "elements_fresh_days": 14,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Tilt Deg
+             * @description Of a flat panel from level; None: a dish
+             */
+            tilt_deg?: number | null;
+            /** Working Gust Mps */
+            working_gust_mps?: number | null;
+        };
+        /** SiteWindOutcome */
+        SiteWindOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SiteWindResult"];
+        };
+        /**
+         * SiteWindResult
+         * @description Forces of the design gust and of the working gust. Lift is that of a flat panel, upwards or down.
+         */
+        SiteWindResult: {
+            /**
+             * By Angle
+             * @description Of a dish, every 15°
+             */
+            by_angle: components["schemas"]["AngleForce"][];
+            /** Design Gust Mps */
+            design_gust_mps: number;
+            /**
+             * Force N
+             * @description What is reckoned with: the maker's, where there is one
+             */
+            force_n: number;
+            /** Ice Kg */
+            ice_kg: number;
+            /** Lift N */
+            lift_n: number;
+            /**
+             * Maker N
+             * @description The maker's forces at the design gust
+             */
+            maker_n: number | null;
+            /**
+             * Pressure Pa
+             * @description Of the design gust at the antenna
+             */
+            pressure_pa: number;
+            /**
+             * Reckoned N
+             * @description Level, worst angle, design gust
+             */
+            reckoned_n: number;
+            /** Topographic Factor */
+            topographic_factor: number;
+            /**
+             * Twist Nm
+             * @description About the mast, as the maker tells it
+             */
+            twist_nm: number | null;
+            /** Working Force N */
+            working_force_n: number;
+            /** Working Gust Mps */
+            working_gust_mps: number;
+            /** Working Pressure Pa */
+            working_pressure_pa: number;
         };
         /**
          * SitesAsked
@@ -18348,12 +25014,17 @@ export interface components {
             receive_ghz: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -18365,6 +25036,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -18373,8 +25045,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -18383,18 +25057,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -18642,12 +25321,17 @@ export interface components {
             receive_ghz: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -18659,6 +25343,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -18667,8 +25352,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -18677,18 +25364,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -18931,12 +25623,17 @@ export interface components {
             longitude_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -18948,6 +25645,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -18956,8 +25654,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -18966,18 +25666,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -19120,12 +25825,17 @@ export interface components {
             longitude_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -19137,6 +25847,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -19145,8 +25856,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -19155,18 +25868,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -19238,12 +25956,17 @@ export interface components {
             other_load_w: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -19255,6 +25978,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -19263,8 +25987,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -19273,18 +25999,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -19551,12 +26282,17 @@ export interface components {
             longitude_deg: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -19568,6 +26304,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -19576,8 +26313,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -19586,18 +26325,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -19902,6 +26646,11 @@ export interface components {
             clinometer: components["schemas"]["Clinometer"];
             /** Code */
             code: string;
+            /**
+             * Depth Mm
+             * @description Of a flat panel: its other side; empty: square
+             */
+            depth_mm?: number | null;
             elevation_screw: components["schemas"]["Screw"];
             /** Entries */
             entries: components["schemas"]["ModemEntry"][];
@@ -19932,7 +26681,14 @@ export interface components {
              * @description What is plugged where
              */
             links?: components["schemas"]["BlockLink"][];
+            /** @description The maker's table of wind, where there is one */
+            maker_wind?: components["schemas"]["MakerWind"] | null;
             mast: components["schemas"]["MastWindow"];
+            /**
+             * Mast Wall Least Mm
+             * @description Thinnest wall of a mast that its maker allows
+             */
+            mast_wall_least_mm?: number | null;
             /** Name */
             name: string;
             /**
@@ -20059,6 +26815,28 @@ export interface components {
             height_m: number | null;
             /** Tile */
             tile: string;
+        };
+        /**
+         * TighteningInput
+         * @description The joints of a mount, or any bolts.
+         */
+        TighteningInput: {
+            /** Joints */
+            joints: components["schemas"]["Joint"][];
+        };
+        /** TighteningOutcome */
+        TighteningOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TighteningResult"];
+        };
+        /**
+         * TighteningResult
+         * @description All joints.
+         */
+        TighteningResult: {
+            /** Joints */
+            joints: components["schemas"]["JointTorque"][];
         };
         /**
          * TileOnPlan
@@ -20274,12 +27052,17 @@ export interface components {
             predicted_sectors_percent?: number[];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -20291,6 +27074,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -20299,8 +27083,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -20309,18 +27095,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -20675,12 +27466,17 @@ export interface components {
             receive_ghz: number;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -20692,6 +27488,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -20700,8 +27497,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -20710,18 +27509,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -21015,12 +27819,17 @@ export interface components {
             forecast?: components["schemas"]["DayWeather"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -21032,6 +27841,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -21040,8 +27850,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -21050,18 +27862,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -21341,12 +28158,17 @@ export interface components {
             outcomes: components["schemas"]["WayOutcome"][];
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -21358,6 +28180,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -21366,8 +28189,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -21376,18 +28201,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -21458,12 +28288,17 @@ export interface components {
             forecast_low_c?: number | null;
             /**
              * @default {
+             *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
              *       "cable_warn_share": 0.8,
@@ -21475,6 +28310,7 @@ export interface components {
              *       "clinometer_error_deg": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
              *       "connector_loss_db": 0.1,
              *       "currency": "",
              *       "declination_mind_deg": 5,
@@ -21483,8 +28319,10 @@ export interface components {
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
              *       "growth_years": 5,
+             *       "hand_kg": 4,
              *       "hold_db": 0.2,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
@@ -21493,18 +28331,23 @@ export interface components {
              *       "lift_gust_mps": 8,
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
+             *       "load_share": 0.5,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
              *       "overhead_deg": 89,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
              *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
              *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
              *       "sealant_least_c": 5,
@@ -21892,6 +28735,52 @@ export interface operations {
             };
         };
     };
+    schema_ballast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_ballast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BallastInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BallastOutcome"];
+                };
+            };
+        };
+    };
     schema_beam: {
         parameters: {
             query?: never;
@@ -22260,6 +29149,52 @@ export interface operations {
             };
         };
     };
+    schema_curing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_curing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CuringInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuringOutcome"];
+                };
+            };
+        };
+    };
     schema_deliveries: {
         parameters: {
             query?: never;
@@ -22348,6 +29283,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ExtraRunsOutcome"];
+                };
+            };
+        };
+    };
+    schema_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOutcome"];
+                };
+            };
+        };
+    };
+    schema_fixings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_fixings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixingsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingsOutcome"];
+                };
+            };
+        };
+    };
+    schema_footing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_footing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FootingInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FootingOutcome"];
                 };
             };
         };
@@ -22578,6 +29651,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LandmarkOutcome"];
+                };
+            };
+        };
+    };
+    schema_lifts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_lifts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiftsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiftsOutcome"];
                 };
             };
         };
@@ -23640,6 +30759,52 @@ export interface operations {
             };
         };
     };
+    schema_site_wind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_site_wind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteWindInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteWindOutcome"];
+                };
+            };
+        };
+    };
     schema_sites: {
         parameters: {
             query?: never;
@@ -24096,6 +31261,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SunOutageOutcome"];
+                };
+            };
+        };
+    };
+    schema_tightening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_tightening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TighteningInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TighteningOutcome"];
                 };
             };
         };
@@ -27244,7 +34455,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
             };
             cookie?: never;
         };
@@ -27292,7 +34503,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
             };
             cookie?: never;
         };
@@ -27324,7 +34535,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member" | "rules" | "words";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "rules" | "words";
             };
             cookie?: never;
         };
@@ -27348,7 +34559,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
                 code: string;
             };
             cookie?: never;

@@ -6,7 +6,9 @@ from rindle_core.stations.build.assess import assess
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.planned import LOOKS_AT as PLANNED
 from rindle_core.stations.station import Station
 
 STATION = Station(
@@ -16,6 +18,6 @@ STATION = Station(
     result=BuildPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief",),
+    looks_at=("brief", *MOUNTING, *PLANNED),
     reads=("aim", "sky", "mount", "cable"),
 )

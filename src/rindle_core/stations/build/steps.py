@@ -7,8 +7,8 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.house_words import Work
-from rindle_core.catalogue.models import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
@@ -60,6 +60,9 @@ _ENTRY_WORDS = {
     "aim": "figures for the aim with nothing on hold (Aim)",
     "sky": "a sky that was read and holds nothing up (Sky)",
     "mount": "a mast that fits and holds (Mount)",
+    "owner": "the owner’s consent (Brief, Site)",
+    "located": "buried services found and marked (Mount, Concrete)",
+    "cured": "concrete that is hard enough (Mount, Concrete)",
     "cable": "a cable that the terminal allows (Cable)",
 }
 

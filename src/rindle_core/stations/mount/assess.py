@@ -1,100 +1,145 @@
-"""Mount put together: the mast in the wind."""
+"""Mount put together: the kind, the mast in the wind, what holds it, and what the place asks."""
 
 from __future__ import annotations
 
 from rindle_core.catalogue.house_words import Work
-from rindle_core.kernel.findings import Finding, Level
+from rindle_core.catalogue.models import Terminal
+from rindle_core.catalogue.mounts import MountKind
+from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mount.findings import HEIGHT, STOPPED, WAITS_MAST
-from rindle_core.stations.mount.mast import MountInput, MountResult, mount
+from rindle_core.stations.mount.around import (
+    judge_heights,
+    judge_kind,
+    judge_old,
+    judge_pour,
+    judge_reuse,
+    judge_services,
+    judge_signs,
+    judge_surroundings,
+    judge_tube,
+)
+from rindle_core.stations.mount.asked import (
+    asked_ballast,
+    asked_curing,
+    asked_fit,
+    asked_fixings,
+    asked_footing,
+    asked_lifts,
+    asked_mast,
+    asked_wind,
+    chosen_fixing,
+)
+from rindle_core.stations.mount.checks import judge_alterations, judge_checks
+from rindle_core.stations.mount.findings import STOPPED, WAITS_FIXING, WAITS_MAST
+from rindle_core.stations.mount.mast import MountResult
+from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
 from rindle_core.stations.mount.part import MountPart
-from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT
-from rindle_core.stations.planned import planned
+from rindle_core.stations.mount.position_mount import choice_of
+from rindle_core.stations.mount.site_wind import SiteWindResult
+from rindle_core.stations.mount.tightening import TighteningInput, tightening
+from rindle_core.stations.mounting import mount_kind, mount_surface
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
-_SAME_M = 0.05
 _NO_HOLES = ("vehicle", "existing_mast")
 WAITS_FOR_MAST = WAITS_MAST.missing(
     "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
 )
+WAITS_FOR_FIXING = WAITS_FIXING.missing(
+    "What holds the plate is not chosen", "Say what it is driven into, and choose the fixing."
+)
 
 
-def mount_of(job: JobInput) -> Outcome[MountResult] | None:
-    """The `mount` calculator; None while the mast is not measured.
-
-    The wind grows with height: while nobody said how high the antenna stands over the ground, its verdict is not known.
-    """
-    terminal = job.picks.terminal
-    if (
-        terminal is None
-        or job.mount.mast_diameter_mm is None
-        or job.mount.mast_wall_mm is None
-        or job.mount.mast_free_length_m is None
-    ):
-        return None
-    height_m = max((one for one in _heights_m(job) if one is not None), default=None)
-    found = mount(
-        MountInput(
-            mast_diameter_mm=job.mount.mast_diameter_mm,
-            mast_wall_mm=job.mount.mast_wall_mm,
-            free_length_m=job.mount.mast_free_length_m,
-            height_above_ground_m=height_m or job.mount.mast_free_length_m,
-            altitude_m=job.brief.height_m or 0.0,
-            window=terminal.mast,
-            aperture_mm=terminal.aperture_mm,
-            beamwidth_deg=terminal.beamwidth_deg(),
-            antenna_mass_kg=terminal.mass_kg(),
-            force_coefficient=terminal.wind_force_coefficient or DISH_FORCE_COEFFICIENT,
-            rules=job.picks.rules,
-        )
-    )
-    if height_m is not None:
-        return Outcome(found.result, [*found.findings, *_judge_heights(job)])
-    unknown = HEIGHT.missing(
-        "How high it stands over the ground is not known",
-        "Enter the height over ground: the gust is the stronger the higher it stands.",
-    )
-    return Outcome(found.result, [*found.findings, unknown])
-
-
-def _heights_m(job: JobInput) -> tuple[float | None, float | None]:
-    """As entered here, and as the planned position has it."""
-    one = planned(job)
-    return job.mount.height_above_ground_m, one.height_above_ground_m if one is not None else None
-
-
-def _judge_heights(job: JobInput) -> list[Finding]:
-    """One terminal has one height: where two are told, the wind is reckoned at the higher one."""
-    here, there = _heights_m(job)
-    if here is None or there is None or abs(here - there) < _SAME_M:
-        return []
-    return [
-        HEIGHT(
-            Level.MIND,
-            f"Two heights are told: {here:g} m here, {there:g} m at position {job.sky.position_letter}",
-            "The sky is judged from the position’s, the wind at the higher one.",
-            clears_by="Tell the one that is so in both places.",
-        )
-    ]
-
-
-def _works(job: JobInput) -> list[Work]:
+def _works(job: JobInput, kind: MountKind | None) -> list[Work]:
     """Holes in the ground or in the building, as far as it is known what the planned position stands on."""
-    one = planned(job)
-    surface = (one.surface if one else None) or job.brief.surface
+    surface = mount_surface(job)
+    if kind is not None and (surface is None or surface in kind.surfaces):
+        return ["dig"] if kind.holds == "concrete" else ["drill"] if kind.drills else []
     if surface in ("bare_ground", None):
         return ["dig"] if surface or not job.brief.may_drill else ["dig", "drill"]
     return ["drill"] if job.brief.may_drill and surface not in _NO_HOLES else []
 
 
+def _options(job: JobInput) -> list[MountOption]:
+    surface = mount_surface(job)
+    if surface is None:
+        return []
+    permanent = job.brief.permanence in ("", "permanent")
+    return mount_choice(choice_of(job, surface, permanent=permanent)).result.options
+
+
+def _held(
+    job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
+) -> tuple[MountPart, list[Finding]]:
+    """What holds it, by the kind."""
+    if kind.holds in ("plate", "brackets"):
+        bolted = asked_fixings(job, terminal, kind, blown, mast)
+        judged = bolted.findings if bolted else [WAITS_FOR_FIXING]
+        return MountPart(mount=None, fixings=bolted.result if bolted else None), judged
+    if kind.holds == "concrete":
+        poured, hardened = asked_footing(job, terminal, mast), asked_curing(job)
+        more = [judge_services(job), judge_pour(job), *(hardened.findings if hardened else [])]
+        part = MountPart(mount=None, footing=poured.result, curing=hardened.result if hardened else None)
+        return part, [*more, *poured.findings]
+    if kind.holds == "ballast":
+        laid = asked_ballast(job, terminal, kind, blown, mast)
+        return MountPart(mount=None, ballast=laid.result), laid.findings
+    return MountPart(mount=None), []
+
+
+def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding]:
+    """What is judged of a kind without the mast's figures."""
+    found = [*judge_tube(job, kind), *judge_old(job, kind), *judge_signs(job, kind)]
+    found += judge_surroundings(job, terminal, kind)
+    if kind.holds == "given":
+        found.append(judge_reuse(job))
+    return [*found, *judge_checks(kind, job.mount.checks, terminal.beamwidth_deg())]
+
+
 def assess(context: Context) -> Outcome[MountPart]:
-    """The mast's verdict, once it is measured."""
+    """The mount's verdict: of the kind at once, of the mast once it is measured."""
     job = context.job
-    found = mount_of(job)
-    judged = found.findings if found else [WAITS_FOR_MAST]
-    return Outcome(MountPart(mount=found.result if found else None), [*judged, *stops_of(job, STOPPED, *_works(job))])
+    terminal, kind, options = job.picks.terminal, mount_kind(job), _options(job)
+    stopped = stops_of(job, STOPPED, *_works(job, kind))
+    if terminal is None:
+        return Outcome(MountPart(mount=None, mount_options=options), [WAITS_FOR_MAST, *stopped])
+    blown = asked_wind(job, terminal)
+    mast, fitted = asked_mast(job, terminal, blown.result), asked_fit(job, terminal, kind)
+    lifted = asked_lifts(job, terminal, kind)
+    held = MountPart(mount=None)
+    judged: list[Finding] = []
+    if kind is not None and mast is not None:
+        held, judged = _held(job, terminal, kind, blown.result, mast.result)
+    elif kind is not None and kind.holds == "concrete":
+        judged = [judge_services(job)]  # the dig does not wait for the tape
+    part = held.model_copy(
+        update={
+            "mount": mast.result if mast else None,
+            "mount_kind": kind.model_copy(update={"build_steps": []}) if kind else None,
+            "mount_options": options,
+            "mast_fit": fitted.result if fitted else None,
+            "site_wind": blown.result,
+            "fixing": chosen_fixing(job),
+            "lifts": lifted.result,
+            "torques": tightening(TighteningInput(joints=kind.joints)).result.joints if kind and kind.joints else [],
+        }
+    )
+    needs_mast = kind is None or kind.holds != "stand"
+    waits = [WAITS_FOR_MAST] if mast is None and needs_mast else []
+    findings = [
+        *waits,
+        judge_kind(job, kind, options),
+        *(fitted.findings if fitted and needs_mast else []),
+        *(mast.findings if mast else []),
+        *(blown.findings if mast else []),
+        *(judge_heights(job) if mast else []),
+        *judged,
+        *(_of_kind(job, terminal, kind) if kind else []),
+        *judge_alterations(job.mount.alterations),
+        *lifted.findings,
+    ]
+    return Outcome(part, [*findings, *stopped])
 
 
 __all__ = ["assess"]

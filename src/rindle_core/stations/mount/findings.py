@@ -67,3 +67,340 @@ SURFACE = Kind(
     against="the trade's usual kinds",
     at="brief.surface",
 )
+
+KIND = Kind(
+    "mount.kind",
+    "the kind of mount that is chosen",
+    against="surface, permission, permanence, height, reach and mass",
+    source="The trade's usual kinds by surface: a planning aid, local codes prevail",
+    at="mount.mount_code",
+)
+LEVER = Kind(
+    "mount.lever",
+    "free length against the height over ground",
+    against="the height over ground",
+    unit="m",
+    at="mount.mast_free_length_m",
+)
+SWAY_FAR = Kind(
+    "mount.sway_far",
+    "how far the tip turns in the working gust, past half the beam's width",
+    against="half the half-power beamwidth",
+    unit="deg",
+    source="F L²/2EI",
+    at="mount.mast_free_length_m",
+)
+OVAL = Kind(
+    "mount.oval",
+    "difference of two diameters of the mast",
+    against="house rule `oval_percent`",
+    unit="percent",
+    source="EN 10210-2, table 2: a round tube is out of round by 2 % at most",
+    at="mount.mast_other_diameter_mm",
+)
+PINCH = Kind(
+    "mount.pinch",
+    "mast diameter",
+    against="what the mount grips",
+    unit="mm",
+    source="Kind of mount, of the stores",
+    at="mount.mast_diameter_mm",
+)
+WALL = Kind(
+    "mount.wall",
+    "wall of the mast",
+    against="the maker's least",
+    unit="mm",
+    source="Terminal's data",
+    at="mount.mast_wall_mm",
+)
+COATING = Kind(
+    "mount.coating",
+    "what protects the mast",
+    against="galvanized steel",
+    at="mount.mast_coating",
+)
+CLAMPED = Kind(
+    "mount.clamped",
+    "straight tube at the mast's top",
+    against="the clamp's height",
+    unit="mm",
+    source="Terminal's mast window",
+    at="mount.mast_straight_mm",
+)
+GUST = Kind(
+    "mount.gust",
+    "whose gust is reckoned with",
+    unit="mps",
+    source="Local code; else house rule `design_gust_mps`",
+    at="mount.design_gust_mps",
+)
+LANDFORM = Kind(
+    "mount.landform",
+    "figures of the hill",
+    source="ASCE 7-16, figure 26.8-1",
+    at="mount.hill_height_m",
+)
+MAKER_SURVIVE = Kind(
+    "mount.maker_survive",
+    "design gust on this site",
+    against="the gust that the maker says it outlives",
+    unit="mps",
+    source="Maker's table",
+    at="mount.survive_mps",
+)
+MAKER_OPERATE = Kind(
+    "mount.maker_operate",
+    "working gust on this site",
+    against="the gust up to which the maker says it works",
+    unit="mps",
+    source="Maker's table",
+    at="mount.operate_mps",
+)
+SPACING = Kind(
+    "mount.spacing",
+    "distance of two brackets",
+    against="house rule `bracket_share` of the free length",
+    unit="m",
+    source="Moments about either bracket: F (L+s)/s and F L/s",
+    at="mount.bracket_spacing_m",
+)
+BALANCE = Kind(
+    "mount.balance",
+    "tube below the upper bracket",
+    against="tube above it",
+    unit="m",
+    source="The trade's rule: as much below as above",
+    at="mount.tube_below_m",
+)
+JOINT = Kind(
+    "mount.joint",
+    "joint of a pole in two parts",
+    against="the upper clamp, which has to lie above it",
+    unit="m",
+    source="The joint bears no bending",
+    at="mount.clamp_height_m",
+)
+FIXING = Kind(
+    "mount.fixing",
+    "use of the worst screw or anchor in the design gust",
+    against="all that it may bear",
+    unit="percent",
+    source="Rigid plate; NDS 2018, TMS 402-16, AISI S100-16, or the fixing's sheet",
+    at="mount.fixing_code",
+)
+FIXING_BASE = Kind(
+    "mount.fixing_base",
+    "the fixing",
+    against="what it is driven into",
+    source="The fixing's sheet",
+    at="mount.fixing_code",
+)
+FIXING_COUNT = Kind(
+    "mount.fixing_count",
+    "screws that reach structure",
+    against="the least that the mount asks",
+    unit="count",
+    source="Kind of mount, of the stores",
+    at="mount.holes",
+)
+FIXING_EDGE = Kind(
+    "mount.fixing_edge",
+    "distance of the holes from edges and joints",
+    against="the fixing's least; in timber four diameters",
+    unit="mm",
+    source="The fixing's sheet; NDS 2018, table 12.5.1C",
+    at="mount.holes",
+)
+FIXING_SPACING = Kind(
+    "mount.fixing_spacing",
+    "distance of two fixings",
+    against="the fixing's least; in timber four diameters",
+    unit="mm",
+    source="The fixing's sheet; NDS 2018, table 12.5.1B",
+    at="mount.fixing_code",
+)
+FIXING_UNKNOWN = Kind(
+    "mount.fixing_unknown",
+    "what a fixing bears in a hollow base",
+    against="its sheet, or a fifth of the mean of pulls on site",
+    source="TMS 402-16, 8.1.2.2",
+    at="mount.pulled_n",
+)
+WAITS_FIXING = Kind(
+    "mount.waits_fixing",
+    "base and fixing of the plate",
+    at="mount.base",
+)
+GAUGE = Kind(
+    "mount.gauge",
+    "thickness of the sheet",
+    source="The thinnest that is sold is taken",
+    at="mount.sheet_mm",
+)
+SIGNS = Kind(
+    "mount.signs",
+    "signs that there is timber behind the skin",
+    against="two that do not depend on each other",
+    unit="count",
+    source="The trade's rule: two signs before drilling",
+    at="mount.timber_signs",
+)
+SERVICES = Kind(
+    "mount.services",
+    "buried services before the dig",
+    against="found and marked by those who may",
+    source="Usual cautions; local codes prevail",
+    at="mount.services_located_by",
+)
+SOIL = Kind(
+    "mount.soil",
+    "class of the soil",
+    against="IBC 2018, table 1806.2",
+    source="IBC 2018, table 1806.2",
+    at="mount.soil",
+)
+DEPTH = Kind(
+    "mount.depth",
+    "depth of the pole's hole",
+    against="what the gust asks for",
+    unit="m",
+    source="IBC 2018, eq. 18-1, iterated",
+    at="mount.hole_depth_m",
+)
+FROST = Kind(
+    "mount.frost",
+    "depth of the pole's hole",
+    against="depth of frost",
+    unit="m",
+    source="Local code",
+    at="mount.frost_m",
+)
+PLUMB = Kind(
+    "mount.plumb",
+    "lean of the pole on two faces",
+    against="house rule `plumb_deg`",
+    unit="deg",
+    source="House rule: plumb",
+    at="mount.plumb",
+)
+POUR = Kind(
+    "mount.pour",
+    "what is seen to at the pour",
+    against="all of the house's list",
+    unit="count",
+    source="The house's words: pour_checks",
+    at="mount.pour_checks",
+)
+CURING = Kind(
+    "mount.curing",
+    "strength of the concrete by its maturity",
+    against="house rule `load_share`",
+    unit="percent",
+    source="Nurse–Saul, ASTM C1074; ACI 209R-92, eq. 2-1",
+    at="mount.poured_at",
+)
+FROZEN = Kind(
+    "mount.frozen",
+    "coldest mean temperature of the concrete",
+    against="house rule `concrete_least_c`",
+    unit="c",
+    source="House rule: concrete",
+    at="mount.curing",
+)
+BALLAST = Kind(
+    "mount.ballast",
+    "mass of the blocks",
+    against="what tipping, sliding and lifting ask for",
+    unit="kg",
+    source="Equilibrium, with house rule `ballast_factor`",
+    at="mount.block_count",
+)
+FRICTION = Kind(
+    "mount.friction",
+    "what the frame stands on",
+    against="its slope",
+    source="μ of wet surfaces, the lower end",
+    at="mount.underlay",
+)
+DECK = Kind(
+    "mount.deck",
+    "load on the roof",
+    against="what it bears beside snow",
+    unit="kpa",
+    source="Mass over the frame's area",
+    at="mount.deck_kpa",
+)
+DECK_EDGE = Kind(
+    "mount.deck_edge",
+    "distance from the roof's edge",
+    against="house rule `roof_edge_m`",
+    unit="m",
+    source="House rule: roof edge",
+    at="mount.roof_edge_m",
+)
+REACH = Kind(
+    "mount.reach",
+    "free space between the antenna and the overhang",
+    against="nothing touches it over its whole swing",
+    unit="m",
+    source="Reach less overhang and the antenna's radius",
+    at="mount.overhang_m",
+)
+SNOW = Kind(
+    "mount.snow",
+    "lowest rim over the surface below it",
+    against="depth of snow with its drift",
+    unit="m",
+    source="Local depth of snow, doubled where it drifts",
+    at="mount.snow_m",
+)
+ICE_FALL = Kind(
+    "mount.ice_fall",
+    "ice and snow that slide off the roof above",
+    at="mount.below_slide",
+)
+OLD_MATERIAL = Kind(
+    "mount.old_material",
+    "old or fragile material that is drilled or walked on",
+    against="somebody competent who says what it is",
+    source="Usual cautions; local codes prevail",
+    at="mount.old_material",
+)
+LIFT_CREW = Kind(
+    "mount.lift_crew",
+    "people for the lift",
+    against="two",
+    unit="count",
+    source="House rule: lone lift",
+    at="brief.crew",
+)
+AT_HEIGHT = Kind(
+    "mount.at_height",
+    "minutes on ladder or roof",
+    against="house rule `at_height_most_min`",
+    unit="min",
+    source="Steps of mount and terminal",
+    at="mount",
+)
+CHECKED = Kind(
+    "mount.checked.{}",
+    "a check of the mount",
+    against="the kind's own limit",
+    source="Kind of mount, of the stores",
+    at="mount.checks",
+)
+ALTERED = Kind(
+    "mount.altered",
+    "what was altered",
+    against="the maker's promise",
+    at="mount.alterations",
+)
+REUSED = Kind(
+    "mount.reused",
+    "what an old mount is asked",
+    against="all of the house's list",
+    unit="count",
+    source="The house's words: reuse_checks",
+    at="mount.reuse_checks",
+)

@@ -1,4 +1,4 @@
-"""Whether the mast fits the clamp, survives the gust, and holds the aim in the working wind."""
+"""Whether the mast survives the gust, and holds the aim in the working wind."""
 
 from __future__ import annotations
 
@@ -6,7 +6,6 @@ import math
 
 from pydantic import Field
 
-from rindle_core.catalogue.models import MastWindow
 from rindle_core.kernel.constants import STEEL_YOUNG_MODULUS_PA
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -14,11 +13,21 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.antenna import pointing_loss_db
-from rindle_core.stations.mount.findings import FIT, LIFT, STRESS, SWAY
+from rindle_core.stations.mount.anchorage import bracket_pair_n
+from rindle_core.stations.mount.findings import SPACING, STRESS, SWAY, SWAY_FAR
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT, WindInput, disc_area_m2, wind
 
 _TUBE_DRAG = 1.2  # round tube at these Reynolds numbers, EN 1991-1-4, figure 7.28
 _AID = "Planning aid only: the structure is for a competent person and the local code to approve."
+
+
+class GustForces(Model):
+    """What the site's gusts come to, on the antenna and per area of tube."""
+
+    force_n: float = Field(ge=0, le=1e6)
+    pressure_pa: float = Field(ge=0, le=1e5)
+    working_force_n: float = Field(ge=0, le=1e6)
+    working_pressure_pa: float = Field(ge=0, le=1e5)
 
 
 class MountInput(Model):
@@ -29,11 +38,12 @@ class MountInput(Model):
     free_length_m: float = Field(gt=0, le=20, description="Top bracket or ground up to the antenna's centre")
     height_above_ground_m: float = Field(ge=0, le=300, description="Antenna's centre above the ground")
     altitude_m: float = Field(default=0.0, ge=-500, le=9000)
-    window: MastWindow
     aperture_mm: float = Field(gt=0, le=20_000)
     beamwidth_deg: float = Field(gt=0, le=90)
-    antenna_mass_kg: float = Field(default=0.0, ge=0, le=2000)
     force_coefficient: float = Field(default=DISH_FORCE_COEFFICIENT, gt=0, le=3)
+    told: GustForces | None = Field(default=None, description="As `site_wind` has them; None: reckoned here")
+    bracket_spacing_m: float | None = Field(default=None, gt=0, le=20, description="None: one bracket, or the ground")
+    young_gpa: float = Field(default=STEEL_YOUNG_MODULUS_PA / 1e9, gt=10, le=300, description="Of the tube")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -47,8 +57,10 @@ class MountResult(Model):
     allowed_stress_mpa: float
     working_force_n: float
     tip_rotation_deg: float
-    wind_loss_db: float
+    wind_loss_db: float | None = Field(description="None: past half the beam's width, where the formula ends")
     air_density_kg_per_m3: float
+    upper_n: float | None = Field(default=None, description="On the upper of two brackets, in the design gust")
+    lower_n: float | None = Field(default=None, description="On the lower one, the other way")
     least_wall_mm: float | None = Field(description="Thinnest wall of this diameter that would hold, if any does")
 
 
@@ -91,36 +103,7 @@ def _least_wall_mm(moment_nm: float, diameter_m: float, allowed_mpa: float) -> f
     return next((mm for mm in walls_mm if _stress_mpa(moment_nm, diameter_m, mm / 1000) <= allowed_mpa), None)
 
 
-def judge_fit(diameter_mm: float, window: MastWindow) -> Finding:
-    """Whether the clamp grips this tube."""
-    thin, thick = diameter_mm < window.least_mm, diameter_mm > window.most_mm
-    if not thin and not thick:
-        return FIT(
-            Level.CLEAR,
-            "The mast fits the clamp",
-            "Its outer diameter lies inside the terminal's window.",
-            figure=diameter_mm,
-            limit=window.least_mm,
-            upper=window.most_mm,
-            bound="between",
-        )
-    return FIT(
-        Level.HOLD,
-        "The mast is too thin for the clamp" if thin else "The mast is too thick for the clamp",
-        "A few millimetres under will never grip, however hard the nuts are turned."
-        if thin
-        else "The clamp will not close round it.",
-        figure=diameter_mm,
-        limit=window.least_mm,
-        upper=window.most_mm,
-        bound="between",
-        clears_by="Use a mast inside the window, or the maker's own adapter sleeve."
-        if thin
-        else "Use a mast inside the window.",
-    )
-
-
-def _judge_strength(result: MountResult, rules: HouseRules) -> list[Finding]:
+def _judge_strength(given: MountInput, result: MountResult) -> list[Finding]:
     thicker = "" if result.least_wall_mm is None else f", or a wall of {result.least_wall_mm:g} mm or more"
     return [
         STRESS.at_most(
@@ -132,31 +115,53 @@ def _judge_strength(result: MountResult, rules: HouseRules) -> list[Finding]:
             so=_AID,
             clears_by=f"A shorter free length, a bracket higher up, a larger tube{thicker}.",
         ),
-        SWAY.at_most(
-            result.wind_loss_db,
-            rules.wind_loss_db,
-            level=Level.MIND,
-            clear="The mast holds the aim in the working wind",
-            over="The mast sways out of the beam in the working wind",
-            why="The tip turns with the gust and the beam with it; every gust then costs this much.",
-            clears_by="A stiffer or shorter mast, or struts.",
-        ),
+        _judge_sway(given, result),
+        *_judge_spacing(given, result),
     ]
 
 
-def _judge_lift(mass_kg: float, rules: HouseRules) -> Finding:
-    return LIFT.at_most(
-        mass_kg,
-        rules.lone_lift_kg,
+def _judge_sway(given: MountInput, result: MountResult) -> Finding:
+    """Past half the beam's width a loss is no longer told in decibels: there is another lobe, or nothing."""
+    if result.wind_loss_db is None:
+        return SWAY_FAR(
+            Level.HOLD,
+            "The mast sways right out of the beam in the working wind",
+            "Past half the beam’s width there is no telling what is left: each gust takes the service away.",
+            figure=result.tip_rotation_deg,
+            limit=given.beamwidth_deg / 2.0,
+            bound="at_most",
+            clears_by="A stiffer or shorter mast, or struts.",
+        )
+    return SWAY.at_most(
+        result.wind_loss_db,
+        given.rules.wind_loss_db,
         level=Level.MIND,
-        clear="One person may lift it",
-        over="Two people are needed to lift it",
-        why="A heavy or awkward load at height takes people off ladders; never lift in wind, rain, ice or thunder.",
-        clears_by="Two people, or carry it up in its parts.",
+        clear="The mast holds the aim in the working wind",
+        over="The mast sways out of the beam in the working wind",
+        why="The tip turns with the gust and the beam with it; every gust then costs this much.",
+        clears_by="A stiffer or shorter mast, or struts.",
     )
 
 
-@register("mount", "Mast fit, wind force and moment, mast stress, and loss by sway", MountInput, MountResult)
+def _judge_spacing(given: MountInput, result: MountResult) -> list[Finding]:
+    if given.bracket_spacing_m is None:
+        return []
+    return [
+        SPACING.at_least(
+            given.bracket_spacing_m,
+            given.rules.bracket_share * given.free_length_m,
+            level=Level.MIND,
+            clear="The brackets are far enough apart",
+            under="The brackets are too near to each other",
+            why="The nearer they are, the more each is pulled: the tube works as a lever.",
+            clears_by="Set the lower bracket lower, or shorten what stands above.",
+        )
+    ]
+
+
+@register(
+    "mount", "Wind force and moment, mast stress, loss by sway, and what two brackets take", MountInput, MountResult
+)
 def mount(given: MountInput) -> Outcome[MountResult]:
     """A cantilever tube with the antenna at its tip, in the design gust and in the working gust."""
     diameter_m, wall_m = given.mast_diameter_mm / 1000.0, given.mast_wall_mm / 1000.0
@@ -166,10 +171,17 @@ def mount(given: MountInput) -> Outcome[MountResult]:
             f"the wall is thicker than the tube's radius: up to {given.mast_diameter_mm / 2:g} mm is accepted",
         )
     force_n, tube_n_per_m, density = _gust(given, given.rules.design_gust_mps)
-    moment_nm = force_n * given.free_length_m + tube_n_per_m * given.free_length_m**2 / 2.0
     working_n, working_tube_n_per_m, _ = _gust(given, given.rules.working_gust_mps)
-    stiffness_nm2 = STEEL_YOUNG_MODULUS_PA * second_moment_m4(diameter_m, wall_m)
+    if given.told is not None:
+        force_n, tube_n_per_m = given.told.force_n, _tube_wind_n_per_m(given, given.told.pressure_pa)
+        working_n = given.told.working_force_n
+        working_tube_n_per_m = _tube_wind_n_per_m(given, given.told.working_pressure_pa)
+    moment_nm = force_n * given.free_length_m + tube_n_per_m * given.free_length_m**2 / 2.0
+    stiffness_nm2 = given.young_gpa * 1e9 * second_moment_m4(diameter_m, wall_m)
     rotation_deg = math.degrees(tip_rotation_rad(working_n, working_tube_n_per_m, given.free_length_m, stiffness_nm2))
+    loss_db = float(pointing_loss_db(rotation_deg, given.beamwidth_deg))
+    apart_m = given.bracket_spacing_m
+    pair = bracket_pair_n(force_n, given.free_length_m, apart_m, tube_n_per_m) if apart_m is not None else None
     allowed_mpa = given.rules.steel_yield_mpa / given.rules.strength_factor
     result = MountResult(
         wind_force_n=force_n,
@@ -179,14 +191,13 @@ def mount(given: MountInput) -> Outcome[MountResult]:
         allowed_stress_mpa=allowed_mpa,
         working_force_n=working_n,
         tip_rotation_deg=rotation_deg,
-        wind_loss_db=min(float(pointing_loss_db(rotation_deg, given.beamwidth_deg)), 60.0),
+        wind_loss_db=loss_db if rotation_deg <= given.beamwidth_deg / 2.0 else None,
         air_density_kg_per_m3=density,
+        upper_n=pair[0] if pair else None,
+        lower_n=pair[1] if pair else None,
         least_wall_mm=_least_wall_mm(moment_nm, diameter_m, allowed_mpa),
     )
-    fit = judge_fit(given.mast_diameter_mm, given.window)
-    return Outcome(
-        result, [fit, *_judge_strength(result, given.rules), _judge_lift(given.antenna_mass_kg, given.rules)]
-    )
+    return Outcome(result, _judge_strength(given, result))
 
 
-__all__ = ["MountInput", "MountResult", "judge_fit", "mount", "second_moment_m4", "tip_rotation_rad"]
+__all__ = ["GustForces", "MountInput", "MountResult", "mount", "second_moment_m4", "tip_rotation_rad"]

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind, Surface
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, Holds, MountKind, Surface
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.mount.findings import MOUNT_CHOICE, SURFACE
+
+_WALLS = ("masonry", "timber_siding", "fascia")
 
 
 class MountChoiceInput(Model):
@@ -19,13 +21,40 @@ class MountChoiceInput(Model):
     permanent: bool = True
     wanted_height_m: float = Field(default=0.0, ge=0, le=30)
     aperture_mm: float | None = Field(default=None, gt=0, le=20_000)
+    wanted_reach_m: float | None = Field(default=None, ge=0, le=20, description="Off a wall, past an overhang")
+    antenna_kg: float | None = Field(default=None, ge=0, le=2000)
     kinds: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
+
+
+class KindInShort(Model):
+    """A kind as a list shows it and a small drawing needs it."""
+
+    code: str
+    name: str
+    needs: str
+    caution: str
+    drills: bool
+    permanent: bool
+    rigid_share: float
+    most_height_m: float
+    most_aperture_mm: float
+    surfaces: list[Surface] = Field(default_factory=list)
+    holds: Holds = "given"
+    reach_m: float = 0.0
+    rise_m: float = 0.0
+    mass_kg: float = Field(default=0.0, description="Of all its pieces; 0 in older records")
+
+
+def in_short(kind: MountKind) -> KindInShort:
+    """What a list shows of a kind."""
+    told = {name: getattr(kind, name) for name in KindInShort.model_fields if name != "mass_kg"}
+    return KindInShort(**told, mass_kg=sum(one.mass_kg * one.count for one in kind.pieces))
 
 
 class MountOption(Model):
     """A kind with what speaks against it; nothing where it suits."""
 
-    kind: MountKind
+    kind: KindInShort
     suits: bool
     against: list[str]
 
@@ -44,6 +73,17 @@ def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
         (
             given.aperture_mm is not None and given.aperture_mm > kind.most_aperture_mm,
             f"it usually bears antennas up to {kind.most_aperture_mm / 1000:g} m",
+        ),
+        (
+            given.wanted_reach_m is not None
+            and given.surface in _WALLS
+            and kind.holds in ("plate", "brackets")
+            and kind.reach_m < given.wanted_reach_m,
+            f"it stands {kind.reach_m:g} m off the wall, the overhang asks for {given.wanted_reach_m or 0.0:.1f} m",
+        ),
+        (
+            given.antenna_kg is not None and kind.most_kg is not None and given.antenna_kg > kind.most_kg,
+            f"it bears up to {kind.most_kg or 0.0:g} kg",
         ),
     ]
     return [text for against, text in reasons if against]
@@ -64,7 +104,7 @@ def mount_choice(given: MountChoiceInput) -> Outcome[MountChoiceResult]:
         wanted = SURFACE.missing("The surface to mount on is not known", "Choose what the mount would stand on.")
         return Outcome(MountChoiceResult(options=[]), [wanted])
     options = [
-        MountOption(kind=kind, suits=not (against := _against(kind, given)), against=against)
+        MountOption(kind=in_short(kind), suits=not (against := _against(kind, given)), against=against)
         for kind in given.kinds
         if given.surface in kind.surfaces
     ]
@@ -79,4 +119,4 @@ def mount_choice(given: MountChoiceInput) -> Outcome[MountChoiceResult]:
     return Outcome(MountChoiceResult(options=options), [finding])
 
 
-__all__ = ["MountChoiceInput", "MountChoiceResult", "MountOption", "mount_choice"]
+__all__ = ["KindInShort", "MountChoiceInput", "MountChoiceResult", "MountOption", "in_short", "mount_choice"]

@@ -23,13 +23,15 @@ class PositionMount(Model):
     against: list[str]
 
 
-def _choice(job: JobInput, surface: Surface, *, permanent: bool) -> MountChoiceInput:
+def choice_of(job: JobInput, surface: Surface, *, permanent: bool) -> MountChoiceInput:
+    """What the chooser is asked for a surface of this job."""
     return MountChoiceInput(
         surface=surface,
         may_drill=job.brief.may_drill,
         permanent=permanent,
         wanted_height_m=job.brief.wanted_height_m,
         aperture_mm=job.picks.terminal.aperture_mm if job.picks.terminal else None,
+        antenna_kg=job.picks.terminal.mass_kg() if job.picks.terminal else None,
         kinds=job.picks.mounts,
     )
 
@@ -57,15 +59,16 @@ def mount_at(
         permanent = job.brief.permanence in ("", "permanent")
     if surface is None:
         return _stands_on(one, None, None, [])
-    options = mount_choice(_choice(job, surface, permanent=permanent)).result.options
+    options = mount_choice(choice_of(job, surface, permanent=permanent)).result.options
     if wanted:
         known = next((kind for kind in job.picks.mounts if kind.code == wanted), None)
         option = next((option for option in options if option.kind.code == wanted), None)
         against = option.against if option else [f"it is not for this surface: {SURFACES[surface].lower()}"]
         return _stands_on(one, surface, known, against, chosen=True)
-    best = next((option for option in options if option.suits), None)
+    first = next((option for option in options if option.suits), None)
+    best = next((kind for kind in job.picks.mounts if first and kind.code == first.kind.code), None)
     nothing = [] if best else [f"no usual mount suits {SURFACES[surface].lower()} with these wishes"]
-    return _stands_on(one, surface, best.kind if best else None, nothing)
+    return _stands_on(one, surface, best, nothing)
 
 
 def mount_against(job: JobInput, one: CandidateFacts) -> list[str]:
@@ -75,4 +78,4 @@ def mount_against(job: JobInput, one: CandidateFacts) -> list[str]:
     return [prefix + reason for reason in found.against]
 
 
-__all__ = ["PositionMount", "mount_against", "mount_at"]
+__all__ = ["PositionMount", "choice_of", "mount_against", "mount_at"]

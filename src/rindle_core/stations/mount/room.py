@@ -18,6 +18,9 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief.height_m", "brief.surface", "brief.may_drill", *PLANNED, *LOOKS_AT),
+    looks_at=(
+        *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
+        *("brief.crew", *PLANNED, *LOOKS_AT),
+    ),
     reads=(),
 )

@@ -11,7 +11,8 @@ from rindle_core.catalogue.models import MastWindow
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.antenna import half_power_beamwidth_deg, pattern_loss_db, pointing_loss_db
-from rindle_core.stations.mount.mast import MountInput, judge_fit, mount, second_moment_m4, tip_rotation_rad
+from rindle_core.stations.mount.fit import judge_window
+from rindle_core.stations.mount.mast import MountInput, mount, second_moment_m4, tip_rotation_rad
 from rindle_core.stations.mount.wind import WindInput, air_density_kg_per_m3, exposure_factor, wind
 
 WINDOW = MastWindow(least_mm=58, most_mm=63.5)
@@ -21,7 +22,6 @@ PLAIN = {
     "free_length_m": 0.9,
     "height_above_ground_m": 3.6,
     "altitude_m": 2140,
-    "window": WINDOW,
     "aperture_mm": 740,
     "beamwidth_deg": 1.42,
 }
@@ -82,7 +82,7 @@ def test_stress_and_loss_follow_from_force_and_lever():
 
 @pytest.mark.parametrize(("diameter", "level"), [(55.0, "hold"), (58.0, "clear"), (63.5, "clear"), (64.0, "hold")])
 def test_the_clamp_grips_only_inside_its_window(diameter, level):
-    assert judge_fit(diameter, WINDOW).level == level
+    assert judge_window(diameter, diameter, WINDOW).level == level
 
 
 def test_the_suggested_wall_holds_and_half_a_millimetre_less_does_not():

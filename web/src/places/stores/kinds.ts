@@ -12,6 +12,7 @@ export const KINDS = [
   { kind: 'instrument', list: 'instruments', title: 'Instruments', leaf: 'Instruments' },
   { kind: 'bracket', list: 'brackets', title: 'Brackets for spare feeds', leaf: 'Brackets' },
   { kind: 'mount', list: 'mounts', title: 'Kinds of mount', leaf: 'Mounts' },
+  { kind: 'fixing', list: 'fixings', title: 'Fixings', leaf: 'Fixings' },
   { kind: 'member', list: 'members', title: 'Crew, roles and certificates', leaf: 'Crew' },
 ] as const
 export type Kind = (typeof KINDS)[number]['kind']
@@ -59,6 +60,10 @@ const NOTES: Notes = {
   mount: (one: Schemas['MountKind'], system) => {
     const most = `up to ${plain(one.most_height_m, 'm', system)} and an aperture of ${plain(one.most_aperture_mm, 'mm', system)}`
     return `${one.drills ? 'drilled' : 'no holes'}, ${one.permanent ? 'for good' : 'for trials'}, ${most}`
+  },
+  fixing: (one: Schemas['Fixing'], system) => {
+    const mm = (value: number) => plain(value, 'mm', system)
+    return `${mm(one.size_mm)}, ${mm(one.embedment_mm)} deep, for ${one.bases.join(', ').replaceAll('_', ' ')}`
   },
   member: (one: Schemas['Member'], _system, role) => {
     const papers = (one.certificates ?? [])

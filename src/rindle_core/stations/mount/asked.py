@@ -1,0 +1,268 @@
+"""What the calculators of this room are asked: a job's facts, and where none is told the kind's own figures."""
+
+from __future__ import annotations
+
+from rindle_core.catalogue.fixings import Fixing
+from rindle_core.catalogue.models import MakerWind, Terminal
+from rindle_core.catalogue.mounts import MountKind
+from rindle_core.kernel.constants import STANDARD_GRAVITY_MPS2
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount.ballast import BallastInput, BallastResult, ballast
+from rindle_core.stations.mount.curing import CuringInput, CuringResult, curing
+from rindle_core.stations.mount.fit import FitInput, FitResult, fit
+from rindle_core.stations.mount.fixings import FixingsInput, FixingsResult, fixings
+from rindle_core.stations.mount.footing import FootingInput, FootingResult, footing
+from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
+from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
+from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
+from rindle_core.stations.mounting import at_height_min
+from rindle_core.stations.planned import planned
+
+WALLS = ("masonry", "timber_siding", "fascia")
+_YOUNG_GPA = {"aluminium": 69.0, "stainless": 193.0}  # EN 1999-1-1, 3.2.5; EN 1993-1-4, 2.1.3
+
+
+def heights_m(job: JobInput) -> tuple[float | None, float | None]:
+    """Height over the ground as entered here, and as the planned position has it."""
+    one = planned(job)
+    return job.mount.height_above_ground_m, one.height_above_ground_m if one is not None else None
+
+
+def height_m(job: JobInput) -> float | None:
+    """The higher of the two: the gust is the stronger."""
+    return max((one for one in heights_m(job) if one is not None), default=None)
+
+
+def maker_wind(job: JobInput) -> MakerWind | None:
+    """The maker's table: as entered here, what is not entered from the stores."""
+    told, own = job.mount, job.picks.terminal.maker_wind if job.picks.terminal else None
+    if told.maker_gust_mps is not None and told.maker_axial_n is not None:
+        base: MakerWind | None = MakerWind(
+            gust_mps=told.maker_gust_mps, axial_n=told.maker_axial_n, side_n=told.maker_side_n or 0.0,
+            twist_nm=own.twist_nm if own else 0.0, operate_mps=own.operate_mps if own else None,
+            survive_mps=own.survive_mps if own else None,
+        )  # fmt: skip
+    else:
+        base = own
+    limits = {name: value for name in ("operate_mps", "survive_mps") if (value := getattr(told, name)) is not None}
+    return base.model_copy(update=limits) if base is not None and limits else base
+
+
+def tilt_deg(terminal: Terminal) -> float | None:
+    """How far a flat panel leans from level; None: a dish."""
+    return None if terminal.panel is None else terminal.panel.tilt_deg
+
+
+def asked_wind(job: JobInput, terminal: Terminal) -> Outcome[SiteWindResult]:
+    """The `site_wind` calculator."""
+    told = job.mount
+    return site_wind(
+        SiteWindInput(
+            height_above_ground_m=height_m(job) or told.mast_free_length_m or 0.0,
+            altitude_m=job.brief.height_m or 0.0,
+            aperture_mm=terminal.aperture_mm,
+            depth_mm=terminal.depth_mm,
+            tilt_deg=tilt_deg(terminal),
+            force_coefficient=terminal.wind_force_coefficient,
+            design_gust_mps=told.design_gust_mps,
+            working_gust_mps=told.working_gust_mps,
+            exposure=told.site_exposure or None,
+            landform=told.landform,
+            hill_height_m=told.hill_height_m,
+            hill_half_length_m=told.hill_half_length_m,
+            from_crest_m=told.from_crest_m,
+            ice_mm=told.ice_mm or 0.0,
+            maker=maker_wind(job),
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_mast(job: JobInput, terminal: Terminal, blown: SiteWindResult) -> Outcome[MountResult] | None:
+    """The `mount` calculator; None while the mast is not measured."""
+    told = job.mount
+    if told.mast_diameter_mm is None or told.mast_wall_mm is None or told.mast_free_length_m is None:
+        return None
+    gust = GustForces(
+        force_n=blown.force_n,
+        pressure_pa=blown.pressure_pa,
+        working_force_n=blown.working_force_n,
+        working_pressure_pa=blown.working_pressure_pa,
+    )
+    return mount(
+        MountInput(
+            mast_diameter_mm=told.mast_diameter_mm,
+            mast_wall_mm=told.mast_wall_mm,
+            free_length_m=told.mast_free_length_m,
+            height_above_ground_m=height_m(job) or told.mast_free_length_m,
+            altitude_m=job.brief.height_m or 0.0,
+            aperture_mm=terminal.aperture_mm,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            told=gust,
+            bracket_spacing_m=told.bracket_spacing_m,
+            **({"young_gpa": _YOUNG_GPA[told.mast_coating]} if told.mast_coating in _YOUNG_GPA else {}),
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_fit(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[FitResult] | None:
+    """The `fit` calculator; None while the mast is not measured."""
+    told = job.mount
+    if told.mast_diameter_mm is None:
+        return None
+    return fit(
+        FitInput(
+            diameter_mm=told.mast_diameter_mm,
+            other_diameter_mm=told.mast_other_diameter_mm,
+            wall_mm=told.mast_wall_mm,
+            coating=told.mast_coating,
+            straight_mm=told.mast_straight_mm,
+            window=terminal.mast,
+            wall_least_mm=terminal.mast_wall_least_mm,
+            grip_least_mm=kind.grip_least_mm if kind else None,
+            grip_most_mm=kind.grip_most_mm if kind else None,
+            shim=kind.shim if kind else False,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def chosen_fixing(job: JobInput) -> Fixing | None:
+    """The fixing that was chosen, from the stores."""
+    return next((one for one in job.picks.fixings if one.code == job.mount.fixing_code), None)
+
+
+def asked_fixings(
+    job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
+) -> Outcome[FixingsResult] | None:
+    """The `fixings` calculator, of the upper one of two brackets; None while base or fixing is not chosen."""
+    told, fixing = job.mount, chosen_fixing(job)
+    if fixing is None or not told.base or kind.plate_width_mm is None or kind.plate_height_mm is None:
+        return None
+    pair = kind.holds == "brackets"
+    if pair and mast.upper_n is None:
+        return None
+    reach_m = told.reach_m if told.reach_m is not None else kind.reach_m
+    level_n = mast.upper_n if pair and mast.upper_n is not None else mast.wind_force_n + mast.mast_wind_force_n
+    lever_m = 0.0 if pair else mast.base_moment_nm / level_n if level_n > 0 else 0.0
+    weight_n = (terminal.mass_kg() + sum(one.mass_kg * one.count for one in kind.pieces)) * STANDARD_GRAVITY_MPS2
+    surface_is_wall = pair or kind.reach_m > 0
+    return fixings(
+        FixingsInput(
+            holes=kind.holes,
+            width_mm=kind.plate_width_mm,
+            height_mm=kind.plate_height_mm,
+            plate_mm=kind.plate_mm or 5.0,
+            upright=surface_is_wall,
+            force_n=level_n,
+            lift_n=blown.lift_n,
+            weight_n=weight_n / (2.0 if pair else 1.0),
+            reach_m=reach_m,
+            lever_m=lever_m,
+            base=told.base,
+            fixing=fixing,
+            reached=told.holes,
+            structure_least_count=kind.structure_least_count,
+            strength_mpa=told.base_strength_mpa,
+            sheet_mm=told.sheet_mm,
+            pulled_n=told.pulled_n,
+            wet=not told.timber_dry,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_footing(job: JobInput, terminal: Terminal, mast: MountResult) -> Outcome[FootingResult]:
+    """The `footing` calculator."""
+    told = job.mount
+    level_n = mast.wind_force_n + mast.mast_wind_force_n
+    more = {
+        name: value for name, value in (("width_m", told.hole_width_m), ("bag_kg", told.bag_kg)) if value is not None
+    }
+    return footing(
+        FootingInput(
+            force_n=level_n,
+            lever_m=max(mast.base_moment_nm / level_n if level_n > 0 else 0.0, 0.01),
+            soil=told.soil,
+            square=not told.hole_round,
+            depth_m=told.hole_depth_m,
+            pole_mm=told.mast_diameter_mm or 76.0,
+            frost_m=told.frost_m,
+            plumb=told.plumb,
+            poured=told.poured_at is not None,
+            beamwidth_deg=terminal.beamwidth_deg(),
+            rules=job.picks.rules,
+            **more,
+        )
+    )
+
+
+def asked_curing(job: JobInput) -> Outcome[CuringResult] | None:
+    """The `curing` calculator; None before the pour."""
+    told = job.mount
+    if told.poured_at is None:
+        return None
+    return curing(CuringInput(poured_at=told.poured_at, spells=told.curing, now=told.cured_at, rules=job.picks.rules))
+
+
+def asked_ballast(
+    job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
+) -> Outcome[BallastResult]:
+    """The `ballast` calculator."""
+    told = job.mount
+    level_n = mast.wind_force_n + mast.mast_wind_force_n
+    return ballast(
+        BallastInput(
+            force_n=level_n,
+            lift_n=blown.lift_n,
+            lever_m=max(mast.base_moment_nm / level_n if level_n > 0 else 0.0, 0.01),
+            own_kg=terminal.mass_kg() + sum(one.mass_kg * one.count for one in kind.pieces),
+            width_m=told.frame_width_m or (kind.plate_width_mm or 1000.0) / 1000.0,
+            length_m=told.frame_length_m or (kind.plate_height_mm or 1000.0) / 1000.0,
+            block_kg=told.block_kg or 20.0,
+            block_count=told.block_count,
+            underlay=told.underlay,
+            deck_kpa=told.deck_kpa if job.mount.underlay != "earth" else told.deck_kpa or 100.0,
+            edge_m=told.roof_edge_m if job.mount.underlay != "earth" else told.roof_edge_m or 500.0,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
+    """The `lifts` calculator: the mount's pieces and the terminal's."""
+    up_m = height_m(job)
+    fixing_m = None if up_m is None else max(0.0, up_m - (job.mount.mast_free_length_m or 0.0))
+    own = [
+        LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, of_mount=True)
+        for one in (kind.pieces if kind else [])
+    ]
+    parts = [LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count) for one in terminal.parts if one.mass_kg]
+    return lifts(
+        LiftsInput(
+            pieces=[*own, *parts] or [LiftPiece(name=terminal.name, mass_kg=0.0)],
+            height_m=fixing_m,
+            crew_count=len(job.brief.crew) or None,
+            at_height_min=at_height_min(job),
+            rules=job.picks.rules,
+        )
+    )
+
+
+__all__ = [
+    "WALLS",
+    "asked_ballast",
+    "asked_curing",
+    "asked_fit",
+    "asked_fixings",
+    "asked_footing",
+    "asked_lifts",
+    "asked_mast",
+    "asked_wind",
+    "chosen_fixing",
+    "height_m",
+    "heights_m",
+    "maker_wind",
+]

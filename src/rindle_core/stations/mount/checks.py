@@ -1,0 +1,114 @@
+"""What is tried of a mount once it stands, what may not be altered, and what an old one is asked."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from typing import Annotated, Literal
+
+from pydantic import ConfigDict, Field
+
+from rindle_core.catalogue.mounts import MountCheck, MountKind
+from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Row
+from rindle_core.stations.mount.findings import ALTERED, CHECKED
+
+CheckState = Literal["", "good", "bad"]
+
+
+class CheckMark(Row):
+    """How a check came out."""
+
+    code: Annotated[str, Entry("Check")] = Field(min_length=1, max_length=40)
+    state: Annotated[CheckState, Entry("Came out", choices={"": "not tried", "good": "good", "bad": "bad"})] = ""
+    play_deg: Annotated[float | None, Entry("Play")] = Field(default=None, ge=0, le=90)
+    gap_mm: Annotated[float | None, Entry("Gap")] = Field(default=None, ge=0, le=100)
+    note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
+    by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
+
+
+class Alteration(Row):
+    """Something of a mount or terminal that somebody altered, and who decided it."""
+
+    model_config = ConfigDict(str_strip_whitespace=True)
+
+    what: Annotated[str, Entry("What was altered")] = Field(min_length=1, max_length=200)
+    of_whose: Annotated[
+        Literal["other", "maker"],
+        Entry("Of what", choices={"other": "a third-party part", "maker": "the terminal or its own mount"}),
+    ] = "other"
+    reason: Annotated[str, Entry("Why")] = Field(default="", max_length=300)
+    decided_by: Annotated[str, Entry("Decided by")] = Field(default="", max_length=120)
+    until: Annotated[dt.date | None, Entry("Until the proper part is there")] = None
+
+
+def judge_checks(kind: MountKind, marks: Sequence[CheckMark], beamwidth_deg: float) -> list[Finding]:
+    """Each check of the kind: not tried is not known, measured it is held against its own limit."""
+    made = {one.code: one for one in marks}
+    return [_judged(check, made.get(check.code), beamwidth_deg) for check in kind.checks]
+
+
+def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> Finding:
+    kind = CHECKED.of(check.code)
+    figure = None if mark is None else mark.play_deg if check.asks == "deg" else mark.gap_mm
+    if mark is not None and mark.state == "bad":
+        return kind(
+            Level.HOLD,
+            f"{check.name}: bad",
+            mark.note or check.how,
+            clears_by="Put it right, then try it again.",
+        )
+    if mark is not None and figure is not None:
+        limit = check.most_share * beamwidth_deg if check.asks == "deg" and check.most_share else check.most_mm
+        if limit is not None:
+            unit = "deg" if check.asks == "deg" else "mm"
+            if figure > limit:
+                return kind(
+                    Level.HOLD,
+                    f"{check.name}: too much",
+                    "The aim wanders by as much." if unit == "deg" else check.how,
+                    figure=figure,
+                    limit=limit,
+                    bound="at_most",
+                    unit=unit,
+                    clears_by="Tighten or rework the joint; pack it only where its maker allows.",
+                )
+            return kind(Level.CLEAR, f"{check.name}: good", "", figure=figure, limit=limit, bound="at_most", unit=unit)
+    if mark is not None and mark.state == "good" and check.asks == "look":
+        return kind(Level.CLEAR, f"{check.name}: good", mark.note)
+    asked = "measure it" if check.asks != "look" else "try it"
+    return kind.missing(f"{check.name}: not tried", f"{check.how} Then {asked} and enter how it came out.".strip())
+
+
+def judge_alterations(rows: Sequence[Alteration]) -> list[Finding]:
+    """What is the maker's may not be altered; a third party's part may, for a time, by somebody's decision."""
+    found = []
+    for one in rows:
+        if one.of_whose == "maker":
+            found.append(
+                ALTERED(
+                    Level.HOLD,
+                    f"Altered: {one.what}",
+                    "The maker’s promise ends there, and nobody has reckoned what it bears now.",
+                    clears_by="Put the proper part on. A tether beside it alters nothing.",
+                )
+            )
+        elif not one.decided_by or not one.reason:
+            found.append(
+                ALTERED.missing(f"Altered: {one.what}; by whose decision is not told", "Enter who decided it and why.")
+            )
+        else:
+            until = f" until {one.until:%Y-%m-%d}" if one.until else ", and no day is set for the proper part"
+            found.append(
+                ALTERED(
+                    Level.MIND,
+                    f"Altered: {one.what}",
+                    f"{one.reason} Decided by {one.decided_by}{until}.",
+                    clears_by="Order the proper part, and look at this one at every visit.",
+                )
+            )
+    return found
+
+
+__all__ = ["Alteration", "CheckMark", "CheckState", "judge_alterations", "judge_checks"]

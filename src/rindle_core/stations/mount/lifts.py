@@ -1,0 +1,155 @@
+"""What is carried up in one go, by how many people, and in which order."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.mount.findings import AT_HEIGHT, LIFT, LIFT_CREW
+
+By = Literal["ground", "hand", "bag", "hoist", "two"]
+BY_WORDS: dict[By, str] = {
+    "ground": "from the ground",
+    "hand": "in one hand, upright and close to the body, the other on the ladder",
+    "bag": "in a bag on the shoulder, both hands on the ladder",
+    "hoist": "by rope and pulley, nobody below",
+    "two": "two people, or a lift",
+}
+
+
+class LiftPiece(Model):
+    """A piece that is carried in one go."""
+
+    name: str = Field(min_length=1, max_length=120)
+    mass_kg: float = Field(ge=0, le=2000)
+    count: int = Field(default=1, ge=1, le=99)
+    of_mount: bool = False
+
+
+class LiftsInput(Model):
+    """What goes up, how high, and who is there."""
+
+    pieces: list[LiftPiece] = Field(min_length=1, max_length=60)
+    height_m: float | None = Field(default=None, ge=0, le=300, description="Of the fixing over the ground")
+    crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
+    at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps")
+    rules: HouseRules = DEFAULT_RULES
+
+
+class Lift(Model):
+    """One way up with what goes in it."""
+
+    names: list[str]
+    mass_kg: float
+    by: By
+    people_count: int
+
+
+class LiftsResult(Model):
+    """The lifts in their order."""
+
+    lifts: list[Lift]
+    together_kg: float
+    heaviest_kg: float
+    people_count: int
+    split: bool = Field(description="Whether it goes up in parts: the head before the reflector")
+    at_height_min: float
+
+
+def _by(mass_kg: float, given: LiftsInput) -> By:
+    rules = given.rules
+    if given.height_m is not None and given.height_m <= rules.from_ground_m:
+        return "ground" if mass_kg <= rules.lone_lift_kg else "two"
+    if mass_kg > rules.lone_lift_kg:
+        return "two"
+    if mass_kg > rules.bag_kg:
+        return "hoist"
+    return "bag" if mass_kg > rules.hand_kg else "hand"
+
+
+@register("lifts", "What goes up in one go, by how many people and how", LiftsInput, LiftsResult)
+def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
+    """The mount first, then the antenna: whole while one person may carry it, else the head before what hangs on it.
+
+    Limits are house rules; nothing heavier is split than into its pieces.
+    """
+    own = [one for one in given.pieces if not one.of_mount]
+    mount = [one for one in given.pieces if one.of_mount]
+    antenna_kg = sum(one.mass_kg * one.count for one in own)
+    split = antenna_kg > given.rules.lone_lift_kg
+    ups = [([one.name], one.mass_kg) for one in mount for _ in range(one.count) if one.mass_kg >= 1.0]
+    if own and not split:
+        ups.append(([one.name for one in own], antenna_kg))
+    elif own:
+        # What sits on the mast goes first, then the largest that hangs on it; the rest goes with the last.
+        head = next((one for one in own if "head" in one.name.lower()), None)
+        rest = sorted((one for one in own if one is not head), key=lambda one: -one.mass_kg)
+        ups += [([one.name], one.mass_kg) for one in ([head] if head else []) for _ in range(one.count)]
+        for one in rest:
+            fits = ups and ups[-1][0][0] != (head.name if head else "") and len(ups) > len(mount)
+            if fits and ups[-1][1] + one.mass_kg * one.count <= given.rules.lone_lift_kg:
+                ups[-1] = ([*ups[-1][0], one.name], ups[-1][1] + one.mass_kg * one.count)
+            else:
+                ups.append(([one.name], one.mass_kg * one.count))
+    told = [
+        Lift(names=names, mass_kg=mass, by=(by := _by(mass, given)), people_count=2 if by == "two" else 1)
+        for names, mass in ups
+    ]
+    result = LiftsResult(
+        lifts=told,
+        together_kg=sum(one.mass_kg * one.count for one in given.pieces),
+        heaviest_kg=max((one.mass_kg for one in told), default=0.0),
+        people_count=max((one.people_count for one in told), default=1),
+        split=split,
+        at_height_min=given.at_height_min,
+    )
+    return Outcome(result, _judge(given, result))
+
+
+def _judge(given: LiftsInput, result: LiftsResult) -> list[Finding]:
+    found = [
+        LIFT.at_most(
+            result.heaviest_kg,
+            given.rules.lone_lift_kg,
+            level=Level.MIND,
+            clear="One person may lift each piece",
+            over="Two people are needed to lift it",
+            why="A heavy or awkward load at height takes people off ladders; never lift in wind, rain, ice or thunder.",
+            clears_by="Two people, or a hoist; it cannot be carried in smaller parts.",
+        )
+    ]
+    if result.people_count > 1:
+        if given.crew_count is None:
+            found.append(LIFT_CREW.missing("Who comes is not said", "Name the crew at Brief: the lift takes two."))
+        else:
+            found.append(
+                LIFT_CREW.at_least(
+                    float(given.crew_count),
+                    2.0,
+                    clear="There are people enough for the lift",
+                    under="The lift takes two, and one comes",
+                    why="Nobody lifts alone what takes two.",
+                    clears_by="Name a second person at Brief, or hire a lift.",
+                )
+            )
+    if given.at_height_min > 0:
+        found.append(
+            AT_HEIGHT.at_most(
+                given.at_height_min,
+                given.rules.at_height_most_min,
+                level=Level.MIND,
+                clear="The work at height is short",
+                over="Much of the work is at height",
+                why="Standing on a ladder with both hands at work is the most dangerous part of the job.",
+                clears_by="Build up more of it on the ground, or bring a lift or a scaffold.",
+            )
+        )
+    return found
+
+
+__all__ = ["BY_WORDS", "By", "Lift", "LiftPiece", "LiftsInput", "LiftsResult", "lifts"]

@@ -1,0 +1,27 @@
+"""Stress areas against the standard, drills and spanners."""
+
+import numpy as np
+import pytest
+
+from rindle_core.science import bolts
+
+
+@pytest.mark.parametrize(("size", "area"), [(6, 20.1), (8, 36.6), (10, 58.0), (12, 84.3), (16, 157), (20, 245)])
+def test_stress_areas_are_those_of_the_standard(size, area):
+    assert bolts.stress_area_mm2(size) == pytest.approx(area, rel=3e-3)  # printed with three digits, ISO 898-1, table 4
+
+
+def test_torque_and_force_are_each_the_other_way_round():
+    assert bolts.tightening_nm(8, "8.8") == pytest.approx(0.2 * 0.008 * 0.75 * 580 * bolts.stress_area_mm2(8))
+    assert bolts.clamp_force_n(bolts.tightening_nm(10, "8.8"), 10) == pytest.approx(bolts.preload_n(10, "8.8"))
+
+
+def test_the_next_drill_is_never_under_and_never_skips():
+    for least in np.linspace(2, 120, 500):
+        found = bolts.next_drill_mm(float(least))
+        assert found >= least - 1e-9
+        assert not [one for one in bolts.METRIC_DRILLS_MM if least <= one < found]
+    assert bolts.next_drill_mm(500) is None
+    assert bolts.next_drill_in(11.0) == 7 / 16  # 11.11 mm
+    assert bolts.spanner(8) == "13 mm"
+    assert bolts.spanner(9.53) == "9/16 in"
