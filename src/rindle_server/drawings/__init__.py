@@ -11,14 +11,14 @@ from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
-from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.aim import dial_card
 from rindle_server.drawings.aim_feeds import feed_bar
 from rindle_server.drawings.aim_setting import setting_card
 from rindle_server.drawings.brief import block_diagram
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import cable_run
-from rindle_server.drawings.mount import mount_elevation
+from rindle_server.drawings.mount import mount_elevation, wind_angles
+from rindle_server.drawings.mount_holds import curing_curve, fixing_map, footing_section
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.plan_side import side_drawing
@@ -121,13 +121,28 @@ def _positions(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawi
 
 
 def _mount(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
-    terminal, mast = facts.picks.terminal, facts.mount
-    if result.mount is None or not terminal or not mast.mast_free_length_m or not mast.mast_diameter_mm:
+    terminal = facts.picks.terminal
+    if result.mount is None or not terminal:
         return []
-    height_m = planned_height_m(facts) or mast.mast_free_length_m
     elevation_deg = result.aim.elevation_apparent_deg if result.aim else 45.0
-    free_m, wide_mm = mast.mast_free_length_m, mast.mast_diameter_mm
-    return [mount_elevation(result.mount, terminal, free_m, height_m, wide_mm, elevation_deg, look)]
+    return [mount_elevation(facts, result, result.mount, terminal, elevation_deg, look)]
+
+
+def _wind(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = wind_angles(result, look)
+    return [drawn] if drawn else []
+
+
+def _holds(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    """What holds it: the plate's holes, or the footing."""
+    plate = fixing_map(result.mount_kind, result.fixings, look) if result.mount_kind and result.fixings else None
+    section = footing_section(facts, result, look)
+    return [one for one in (plate, section) if one]
+
+
+def _curing(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = curing_curve(facts, result, look)
+    return [drawn] if drawn else []
 
 
 def _cable(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
@@ -153,6 +168,9 @@ GROUPS: dict[str, Made] = {
     "round-sky": _round,
     "positions": _positions,
     "mount": _mount,
+    "wind-angles": _wind,
+    "holds": _holds,
+    "curing": _curing,
     "cable": _cable,
     "peak": _peaks,
     "bringup": _ladder,

@@ -7,12 +7,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from rindle_core.kernel.units import System
+from rindle_server.drawings.template import Paper as TemplatePaper
 from rindle_server.jobs import edit
 from rindle_server.jobs.calendar import calendar_of
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import report_html, report_pdf
+from rindle_server.jobs.templates_pdf import drilling_template, wrap_template
 from rindle_server.network import own_address
 
 router = Router(tags=["report"])
@@ -30,6 +32,24 @@ def pdf(request: HttpRequest, number: str, units: System = "metric") -> HttpResp
     answer = HttpResponse(report_pdf(edit.find(number), units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="rindle-{number}.pdf"'
     return answer
+
+
+def _as_pdf(content: bytes, name: str) -> HttpResponse:
+    answer = HttpResponse(content, content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{name}.pdf"'
+    return answer
+
+
+@router.get("/{number}/template.pdf")
+def template_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -> HttpResponse:
+    """The chosen mount's drilling template at true size."""
+    return _as_pdf(drilling_template(edit.find(number), paper), f"template-{number}")
+
+
+@router.get("/{number}/wrap.pdf")
+def wrap_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -> HttpResponse:
+    """A wrap-round template for the mast at true size."""
+    return _as_pdf(wrap_template(edit.find(number), paper), f"wrap-{number}")
 
 
 def _address(request: HttpRequest, number: str) -> str:

@@ -2503,6 +2503,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/template.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Template Print
+         * @description The chosen mount's drilling template at true size.
+         */
+        get: operations["rindle_server_jobs_report_api_template_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/trial": {
         parameters: {
             query?: never;
@@ -2761,6 +2781,26 @@ export interface paths {
          * @description Reads a work order (JSON or CSV) into the job.
          */
         post: operations["rindle_server_jobs_api_import_work_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/wrap.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wrap Print
+         * @description A wrap-round template for the mast at true size.
+         */
+        get: operations["rindle_server_jobs_report_api_wrap_print"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -33422,6 +33462,28 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_report_api_template_print: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_jobs_trial_api_forget_trial: {
         parameters: {
             query?: never;
@@ -33786,6 +33848,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_wrap_print: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -8,6 +8,9 @@ const PLACES: Record<string, number> = {
   skyline: 996 / 418,
   'round-sky': 780 / 420,
   mount: 780 / 380,
+  'wind-angles': 780 / 300,
+  holds: 780 / 360,
+  curing: 780 / 276,
   cable: 780 / 302,
   peak: 780 / 330,
   bringup: 780 / 370,
@@ -21,12 +24,15 @@ const NARROW: Record<string, number> = {
   'round-sky': 360 / 544,
   side: 360 / 300,
   mount: 360 / 380,
+  'wind-angles': 360 / 300,
+  holds: 360 / 360,
+  curing: 360 / 276,
   cable: 360 / 352,
   peak: 360 / 330,
   bringup: 360 / 570,
 }
-/** The two axes of Peak are one group. */
-export const groupOf = (name: string) => name.replace(/^peak-.*/, 'peak')
+/** The two axes of Peak are one group, and what holds a mount is another. */
+export const groupOf = (name: string) => name.replace(/^peak-.*/, 'peak').replace(/^(fixing-map|footing)$/, 'holds')
 /** The system is one picture, whichever station is marked in it. */
 const kindOf = (name: string) => groupOf(name).replace(/^blocks-.*/, 'blocks')
 export const placeOf = (name: string, narrow = false): number | undefined =>

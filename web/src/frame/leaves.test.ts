@@ -8,6 +8,7 @@ import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
 import CableSheet from '@/stations/cable/CableSheet.vue'
+import MountSheet from '@/stations/mount/MountSheet.vue'
 import HandOverSheet from '@/stations/handover/HandOverSheet.vue'
 import PeakSheet from '@/stations/peak/PeakSheet.vue'
 import SkySheet from '@/stations/sky/SkySheet.vue'
@@ -16,11 +17,20 @@ const SHEETS: Partial<Record<Station, Component>> = {
   brief: BriefSheet,
   aim: AimSheet,
   sky: SkySheet,
+  mount: MountSheet,
   cable: CableSheet,
   peak: PeakSheet,
   handover: HandOverSheet,
 }
 afterEach(() => vi.restoreAllMocks())
+
+/** A mount that asks all that its leaf can ask. */
+function mountedAs(job: ReturnType<typeof goldenJob>, leaf: string): void {
+  const holds = leaf === 'concrete' || leaf === 'ballast' ? leaf : leaf === 'checks' ? 'given' : 'brackets'
+  const bare = { code: 'k', name: 'K', needs: '', caution: '', holds, reach_m: 0.1, joint_m: 1, holes: [], checks: [] }
+  job.assessment.mount_kind = { ...bare, checks: [{ code: 'play', name: 'Play' }] } as never
+  job.facts.mount = { ...job.facts.mount, base: 'softwood', landform: 'hill' }
+}
 
 /** The entries that a leaf shows of a job, and whether the station has that leaf then. */
 async function shown(station: Station, leaf: string, name: string): Promise<{ facts: Set<string>; there: boolean }> {
@@ -42,6 +52,7 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
   job.facts.brief.permanence = 'trial'
   job.facts.brief.needs = ['cameras']
   job.facts.brief.hazards = ['edge']
+  if (station === 'mount') mountedAs(job, leaf)
   const wrapper = await openSheet(page, job)
   const facts = new Set(wrapper.findAll('[data-fact]').map((one) => (one.element as HTMLElement).dataset.fact ?? ''))
   wrapper.unmount()
@@ -60,6 +71,10 @@ describe('leaves', () => {
       'handover.waivers',
       'peak.retest_db',
       'brief.travel_checks',
+      // Each of another base than timber.
+      'mount.base_strength_mpa',
+      'mount.sheet_mm',
+      'mount.pulled_n',
     ]
     const missing = new Set(leaf.facts.filter((fact) => !optional.includes(fact)))
     let seen = false
@@ -85,7 +100,7 @@ describe('leaves', () => {
     expect(placeOf('handover.runs', 'brief')).toEqual({ station: 'brief', leaf: 'customer' })
     expect(placeOf('handover.runs', 'handover')).toEqual({ station: 'handover', leaf: 'service' })
     expect(placeOf('brief.satellite_code', 'aim')).toEqual({ station: 'brief', leaf: 'job' })
-    expect(placeOf('mount.mast_wall_mm', 'brief')).toEqual({ station: 'mount', leaf: '' })
+    expect(placeOf('mount.mast_wall_mm', 'brief')).toEqual({ station: 'mount', leaf: 'mast' })
     expect(placeOf('', 'brief')).toBeNull()
   })
 })

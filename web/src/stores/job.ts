@@ -39,6 +39,11 @@ type WholeList =
   | 'sky_photos'
   | 'attitudes'
   | 'waivers'
+  | 'holes'
+  | 'plumb'
+  | 'curing'
+  | 'checks'
+  | 'alterations'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 

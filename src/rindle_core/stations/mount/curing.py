@@ -57,8 +57,8 @@ class CuringResult(Model):
     assumed_c: float | None = Field(description="Temperature taken where none is told; None: all of it is told")
 
 
-def _pieces(given: CuringInput, until: dt.datetime) -> list[tuple[float, float]]:
-    """Hours and degrees between the pour and a moment."""
+def spells_of(given: CuringInput, until: dt.datetime) -> list[tuple[float, float]]:
+    """Hours and degrees between the pour and a moment; where nothing is told the usual temperature."""
     spells = sorted(given.spells, key=lambda one: one.from_at)
     marks = [(given.poured_at, given.usual_c)]
     for one in spells:
@@ -77,11 +77,11 @@ def _pieces(given: CuringInput, until: dt.datetime) -> list[tuple[float, float]]
 def _reached_at(given: CuringInput, share: float) -> dt.datetime | None:
     wanted_days = age_for_share_days(share)
     low, high = given.poured_at, given.poured_at + dt.timedelta(days=_MOST_DAYS)
-    if equivalent_age_days(_pieces(given, high)) < wanted_days:
+    if equivalent_age_days(spells_of(given, high)) < wanted_days:
         return None
     while high - low > dt.timedelta(minutes=1):
         middle = low + (high - low) / 2
-        low, high = (low, middle) if equivalent_age_days(_pieces(given, middle)) >= wanted_days else (middle, high)
+        low, high = (low, middle) if equivalent_age_days(spells_of(given, middle)) >= wanted_days else (middle, high)
     return high
 
 
@@ -109,7 +109,7 @@ def curing(given: CuringInput) -> Outcome[CuringResult]:
         reached = None if given.now is None else at is not None and given.now >= at
         stages.append(CuringStage(name=name, share=share, at=at, reached=reached))
     gone = given.now is not None and given.now >= given.poured_at
-    worth = equivalent_age_days(_pieces(given, given.now)) if gone and given.now else None
+    worth = equivalent_age_days(spells_of(given, given.now)) if gone and given.now else None
     first = min((one.from_at for one in given.spells), default=None)
     result = CuringResult(
         age_days=(given.now - given.poured_at).total_seconds() / 86_400.0 if gone and given.now else None,
@@ -177,4 +177,4 @@ def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
     return found
 
 
-__all__ = ["CuringInput", "CuringResult", "CuringSpell", "CuringStage", "curing"]
+__all__ = ["CuringInput", "CuringResult", "CuringSpell", "CuringStage", "curing", "spells_of"]

@@ -1,38 +1,145 @@
 <script setup lang="ts">
-import Fact from '@/fields/Fact.vue'
 import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
+import Fact from '@/fields/Fact.vue'
+import LeafPart from '@/frame/LeafPart.vue'
+import { useOpenLeaf } from '@/frame/leaves'
 import { formatQuantity } from '@/lib/quantity'
 import PlanHere from '@/plan/PlanHere.vue'
+import CarePart from '@/stations/mount/CarePart.vue'
+import CheckPart from '@/stations/mount/CheckPart.vue'
+import ConcretePart from '@/stations/mount/ConcretePart.vue'
+import HoldPart from '@/stations/mount/HoldPart.vue'
+import KindChooser from '@/stations/mount/KindChooser.vue'
+import LiftPart from '@/stations/mount/LiftPart.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const window = computed(() => job.value.facts.picks.terminal?.mast)
+const terminal = computed(() => job.value.facts.picks.terminal)
+const kind = computed(() => job.value.assessment.mount_kind ?? null)
+const holds = computed(() => kind.value?.holds ?? '')
+const blown = computed(() => job.value.assessment.site_wind ?? null)
+const ballast = computed(() => job.value.assessment.ballast ?? null)
+const told = computed(() => job.value.facts.mount)
+const leaf = useOpenLeaf()
+/** These leaves are read off the elevation; the others have drawings of their own. */
+const WITH_ELEVATION = new Set(['', 'kind', 'mast', 'place', 'ballast'])
+const show = (value: number, unit: 'mm' | 'm' | 'n' | 'kg') => formatQuantity(value, unit, prefs.system)
 const span = computed(() =>
-  window.value
-    ? `Clamp takes ${formatQuantity(window.value.least_mm, 'mm', prefs.system)} to ${formatQuantity(window.value.most_mm, 'mm', prefs.system)}`
+  terminal.value
+    ? `Clamp takes ${show(terminal.value.mast.least_mm, 'mm')} to ${show(terminal.value.mast.most_mm, 'mm')}`
     : '',
 )
+const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind.value?.reach_m ?? 0) > 0)
 </script>
 
 <template>
-  <drawing-view name="mount" />
-  <div class="fields">
-    <fact at="mount.mast_diameter_mm" :hint="span" />
-    <fact at="mount.mast_wall_mm" />
-    <fact at="mount.mast_free_length_m" />
-    <fact at="mount.height_above_ground_m" />
-  </div>
-  <plan-here name="side" />
-  <p class="caution">
+  <drawing-view v-if="WITH_ELEVATION.has(leaf)" name="mount" />
+  <leaf-part leaf="kind" title="Kind of mount" :note="kind?.name ?? 'not chosen'"><kind-chooser /></leaf-part>
+  <leaf-part leaf="mast" title="Mast" note="as it was measured">
+    <div class="fields">
+      <fact at="mount.mast_diameter_mm" :hint="span" />
+      <fact at="mount.mast_other_diameter_mm" />
+      <fact at="mount.mast_wall_mm" />
+      <fact at="mount.mast_coating" />
+      <fact at="mount.mast_straight_mm" />
+      <fact at="mount.mast_free_length_m" />
+      <fact at="mount.height_above_ground_m" />
+      <fact v-if="wall" at="mount.reach_m" />
+      <template v-if="holds === 'brackets'">
+        <fact at="mount.bracket_spacing_m" />
+        <fact at="mount.tube_below_m" />
+      </template>
+      <fact v-if="kind?.joint_m" at="mount.clamp_height_m" />
+    </div>
+    <plan-here name="side" />
+    <p v-if="!terminal" class="quiet">Choose a terminal at Brief: its clamp window, mass and area are judged here.</p>
+  </leaf-part>
+  <leaf-part leaf="wind" title="Wind of this place">
+    <drawing-view name="wind-angles" />
+    <p v-if="blown?.lift_n" class="quiet">
+      A flat panel is also pushed up or down: {{ show(blown.lift_n, 'n') }} in the design gust.
+    </p>
+    <div class="fields">
+      <fact at="mount.design_gust_mps" />
+      <fact at="mount.working_gust_mps" />
+      <fact at="mount.gust_source" />
+      <fact at="mount.site_exposure" />
+      <fact at="mount.landform" />
+      <template v-if="told.landform">
+        <fact at="mount.hill_height_m" />
+        <fact at="mount.hill_half_length_m" />
+        <fact at="mount.from_crest_m" />
+      </template>
+      <fact at="mount.ice_mm" />
+    </div>
+    <h2>The maker’s table <span class="quiet note">prevails over what is reckoned</span></h2>
+    <div class="fields">
+      <fact at="mount.maker_gust_mps" />
+      <fact at="mount.maker_axial_n" />
+      <fact at="mount.maker_side_n" />
+      <fact at="mount.operate_mps" />
+      <fact at="mount.survive_mps" />
+    </div>
+  </leaf-part>
+  <leaf-part v-if="holds === 'plate' || holds === 'brackets'" leaf="hold" title="What holds it">
+    <hold-part />
+  </leaf-part>
+  <leaf-part v-if="holds === 'concrete'" leaf="concrete" title="Pole in concrete"><concrete-part /></leaf-part>
+  <leaf-part v-if="holds === 'ballast'" leaf="ballast" title="Held by weight">
+    <p v-if="ballast" class="answer">
+      <b>{{ ballast.wanted_count }} blocks</b>, {{ show(ballast.wanted_kg, 'kg') }}: against tipping
+      {{ show(ballast.by_tipping_kg, 'kg') }}, sliding {{ show(ballast.by_sliding_kg, 'kg') }}, lifting
+      {{ show(ballast.by_lifting_kg, 'kg') }}. On the roof:
+      {{ formatQuantity(ballast.pressure_kpa, 'kpa', prefs.system) }}.
+    </p>
+    <div class="fields">
+      <fact at="mount.underlay" />
+      <fact at="mount.frame_width_m" />
+      <fact at="mount.frame_length_m" />
+      <fact at="mount.block_kg" />
+      <fact at="mount.block_count" />
+      <fact at="mount.deck_kpa" />
+      <fact at="mount.roof_edge_m" />
+    </div>
+    <p class="caution">
+      <b>Roof:</b> what it bears is for its owner and an engineer. Blocks crush fingers and backs: one at a time, two
+      people.
+    </p>
+  </leaf-part>
+  <leaf-part leaf="place" title="What the place asks" note="eave, snow, ice, old material">
+    <div class="fields">
+      <fact at="mount.old_material" />
+      <fact at="mount.overhang_m" />
+      <fact at="mount.below_slide" />
+      <fact at="mount.snow_m" />
+      <fact at="mount.drifts" />
+      <fact at="mount.rim_over_surface_m" />
+    </div>
+    <p class="caution">
+      <b>Old sheets, slates and flues</b> may hold asbestos, and brittle sheet lets you through: stop and ask before
+      anybody drills or steps on it.
+    </p>
+  </leaf-part>
+  <leaf-part leaf="lift" title="Lifts"><lift-part /></leaf-part>
+  <leaf-part leaf="checks" title="Tried once it stands"><check-part /></leaf-part>
+  <leaf-part v-if="kind" leaf="care" title="Turning, tightening, care"><care-part /></leaf-part>
+  <p v-if="WITH_ELEVATION.has(leaf)" class="caution">
     <b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you
     can; no lifting in wind, rain, ice or thunder. These figures are a planning aid: structure is for a competent person
     and the local code.
   </p>
-  <p v-if="!job.facts.picks.terminal" class="quiet">
-    Choose a terminal at Brief: its clamp window, mass and area are judged here.
-  </p>
 </template>
+
+<style scoped>
+.note {
+  font-weight: 400;
+  font-size: 14px;
+}
+.answer {
+  font-size: 17px;
+}
+</style>

@@ -1,0 +1,57 @@
+"""Templates of a job as PDF at true size, and the sign that keeps people out of a beam."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.template.loader import render_to_string
+from django.utils.safestring import mark_safe
+
+from rindle_core.kernel.errors import InputError
+from rindle_server.drawings.svg import for_print, tokens
+from rindle_server.drawings.template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
+from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.models import Job
+from rindle_server.spa import font_url
+
+
+def _printed(sketch: Sketch, paper: Paper, note: str) -> bytes:
+    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
+
+    wide, high = PAPERS_MM[paper]
+    page = render_to_string(
+        "template.html",
+        {
+            "title": sketch.title,
+            "wide": wide,
+            "high": high,
+            "sheets": [mark_safe(for_print(one)) for one in sheets(sketch, paper, note)],  # our own drawings
+            "colours": tokens()["day"],
+            "font_url": font_url(True),
+        },
+    )
+    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
+def drilling_template(job: Job, paper: Paper) -> bytes:
+    """The holes of the chosen mount's plate. Raises InputError where the mount has none."""
+    found = assessed(job)
+    kind = found.result.mount_kind
+    if kind is None or not kind.holes:
+        raise InputError.one("mount_code", "the chosen mount has no plate with holes: a kind with one is accepted")
+    drill = found.result.fixings.drill_mm if found.result.fixings else None
+    return _printed(plate_sketch(kind, drill), paper, f"{job.number}. Print at 100 %; planning aid only.")
+
+
+def wrap_template(job: Job, paper: Paper) -> bytes:
+    """A strip round the measured mast. Raises InputError where it was not measured."""
+    found = assessed(job)
+    diameter = found.facts.mount.mast_diameter_mm
+    if diameter is None:
+        raise InputError.one("mast_diameter_mm", "the mast is not measured: enter its outer diameter first")
+    kind = found.result.mount_kind
+    pins = next((one.size_mm for one in (kind.joints if kind else []) if "pin" in one.name.lower()), None)
+    return _printed(wrap_sketch(diameter, pins), paper, f"{job.number}. Print at 100 %.")
+
+
+__all__ = ["drilling_template", "wrap_template"]

@@ -1,0 +1,98 @@
+"""Templates measured in the PDF itself: what is printed at 100 % is as long as it says, to 0.2 mm."""
+
+import io
+import math
+
+import pytest
+from pypdf import PdfReader
+
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
+from rindle_server.drawings.template import PAPERS_MM, plate_sketch, sheets, wrap_sketch
+from tests.server.calls import change
+
+MM_PER_POINT = 25.4 / 72
+WITHIN_MM = 0.2
+KIND = {one.code: one for one in SHIPPED_MOUNTS}
+
+
+def lines_mm(page):
+    """Each straight line and each step of a path, in millimetres on the paper."""
+    found, at = [], [(0.0, 0.0)]
+
+    def put(operator, operands, matrix, _text):
+        a, b, c, d, e, f = (float(one) for one in matrix)
+        if operator in (b"m", b"l"):
+            x, y = (float(one) for one in operands[:2])
+            here = ((a * x + c * y + e) * MM_PER_POINT, (b * x + d * y + f) * MM_PER_POINT)
+            if operator == b"l":
+                found.append((*at[0], *here))
+            at[0] = here
+
+    page.extract_text(visitor_operand_before=put)
+    return found
+
+
+def level(found, long_mm):
+    return [one for one in found if abs(one[1] - one[3]) < 0.05 and abs(abs(one[2] - one[0]) - long_mm) < WITHIN_MM]
+
+
+def centres(found, long_mm=18.0):
+    """Where a level and an upright line of that length cross in their middles."""
+    across = [((a + c) / 2, b) for a, b, c, d in level(found, long_mm)]
+    upright = [(a, (b + d) / 2) for a, b, c, d in found if abs(a - c) < 0.05 and abs(abs(d - b) - long_mm) < WITHIN_MM]
+    return sorted(one for one in across if any(math.dist(one, other) < 0.05 for other in upright))
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_the_bar_and_the_holes_are_where_they_say(crew, paper):
+    answer = crew.get("/api/jobs/2026-101/template.pdf", {"paper": paper})
+    assert answer.status_code == 200
+    reader = PdfReader(io.BytesIO(answer.content))
+    wide, high = PAPERS_MM[paper]
+    holes = []
+    for page in reader.pages:
+        assert float(page.mediabox.width) * MM_PER_POINT == pytest.approx(wide, abs=WITHIN_MM)
+        assert float(page.mediabox.height) * MM_PER_POINT == pytest.approx(high, abs=WITHIN_MM)
+        found = lines_mm(page)
+        assert level(found, 100.0)
+        assert level(found, 101.6)
+        assert "100 mm" in page.extract_text()
+        holes.append(centres(found))
+    # The wall plate is 220 mm wide: two sheets, the left one with the left holes.
+    left = holes[0]
+    assert len(left) >= 2
+    assert left[1][1] - left[0][1] == pytest.approx(220, abs=WITHIN_MM)
+
+
+def test_a_plate_that_fits_is_one_sheet_and_every_hole_is_on_it():
+    kind = KIND["supplied_mast"]
+    (only,) = sheets(plate_sketch(kind, 8.0), "a4", "")
+    assert only.count("<circle") == 4
+
+
+def test_every_mark_stands_on_some_sheet_and_sheets_overlap():
+    sketch = plate_sketch(KIND["rib_clamp"], None)
+    made = sheets(sketch, "letter", "")
+    assert len(made) == math.ceil((sketch.width_mm - 10) / (215.9 - 20 - 10)) * math.ceil(
+        (sketch.height_mm - 10) / (279.4 - 40 - 10)
+    )
+
+
+def test_a_wrap_goes_once_round_the_tube(crew):
+    page = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-106/wrap.pdf").content)).pages[0]
+    upright = sorted(
+        {round(a, 2) for a, b, c, d in lines_mm(page) if abs(a - c) < 0.05 and abs(abs(d - b) - 150) < 0.2}
+    )
+    assert upright[-1] - upright[0] == pytest.approx(math.pi * 42.4, abs=WITHIN_MM)
+    assert len(upright) == 5
+    assert wrap_sketch(60.3, 8.0).width_mm == pytest.approx(math.pi * 60.3 + 16)
+
+
+def test_what_has_no_holes_or_was_not_measured_is_refused_in_words(crew):
+    refused = crew.get("/api/jobs/2026-107/template.pdf")
+    assert refused.status_code == 422
+    assert "no plate with holes" in refused.content.decode()
+    assert crew.get("/api/jobs/2026-105/wrap.pdf").status_code == 422
+    change(crew, "2026-107", mount_code="cone_foot")
+    told = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-107/template.pdf").content))
+    assert "Lowcone" in told.pages[0].extract_text().replace(" ", "")

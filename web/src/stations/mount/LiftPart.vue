@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** What goes up in one go, how, and by how many. */
+import { computed } from 'vue'
+import { formatQuantity } from '@/lib/quantity'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const found = computed(() => store.job!.assessment.lifts ?? null)
+const rules = computed(() => store.job!.facts.picks.rules)
+const BY = {
+  ground: 'from the ground',
+  hand: 'in one hand, upright and close to the body; the other on the ladder',
+  bag: 'in a bag on the shoulder, both hands on the ladder',
+  hoist: 'by rope and pulley, nobody below',
+  two: 'two people, or a lift',
+}
+const most = computed(() => Math.max(1, ...(found.value?.lifts.map((one) => one.mass_kg) ?? [])))
+const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
+</script>
+
+<template>
+  <template v-if="found">
+    <p class="answer">
+      {{ found.split ? 'In parts, the head before what hangs on it' : 'The antenna in one piece' }}:
+      <b>{{ show(found.together_kg) }}</b> in {{ found.lifts.length }} ways up, by
+      <b>{{ found.people_count === 1 ? 'one person' : `${found.people_count} people` }}</b>;
+      <b>{{ Math.round(found.at_height_min) }} min</b> on ladder or roof.
+    </p>
+    <ol class="ups" aria-label="Ways up">
+      <li v-for="(one, index) in found.lifts" :key="index">
+        <span class="mass" :style="{ '--share': one.mass_kg / most }"><i /> {{ show(one.mass_kg) }}</span>
+        <span
+          ><b>{{ one.names.join(', ') }}</b
+          ><br /><span class="quiet">{{ BY[one.by] }}</span></span
+        >
+      </li>
+    </ol>
+    <p class="caution">
+      <b>Stop</b> in gusts over {{ formatQuantity(rules?.lift_gust_mps ?? 0, 'mps', prefs.system) }}, rain, ice or
+      thunder; when a foot slips, a rope frays or a word is not understood. Three points of contact, tied off before the
+      edge is in reach, overhead lines looked for first.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.answer {
+  font-size: 17px;
+}
+.ups {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  counter-reset: up;
+  display: grid;
+  gap: 8px;
+}
+.ups li {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 16px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.mass {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+.mass i {
+  height: 10px;
+  width: calc(var(--share) * 100%);
+  min-width: 4px;
+  background: var(--stream);
+}
+</style>
