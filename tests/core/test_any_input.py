@@ -30,6 +30,8 @@ REFUSING = {
     "sky_photo",
     "sun_outage",
     "spare_feed",
+    "earth",
+    "curing",
 }
 
 

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import pytest
 
+from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.mount.facts import MountFacts
 from tests import golden
 
@@ -58,6 +59,7 @@ def moved(tmp_path_factory):
 
 
 # What the demo's jobs have been given since.
+_FIRST_OF_CABLE = {"cable_code", "cable_pieces", "extra_runs"}
 _FIRST_OF_MOUNT = {"mast_diameter_mm", "mast_wall_mm", "mast_free_length_m", "height_above_ground_m"}
 SINCE = {
     "things",
@@ -76,6 +78,7 @@ SINCE = {
     ),
     *("approved_by", "approved_at", "approved_letter", "approval_note", "surface"),
     *(set(MountFacts.model_fields) - _FIRST_OF_MOUNT),
+    *(set(CableFacts.model_fields) - _FIRST_OF_CABLE),
 }
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")
 

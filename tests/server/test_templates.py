@@ -7,7 +7,7 @@ import pytest
 from pypdf import PdfReader
 
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
-from rindle_server.drawings.template import PAPERS_MM, plate_sketch, sheets, wrap_sketch
+from rindle_server.drawings.mount_template import PAPERS_MM, plate_sketch, sheets, wrap_sketch
 from tests.server.calls import change
 
 MM_PER_POINT = 25.4 / 72

@@ -136,6 +136,12 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
+    earth_path: Annotated[list[Phrase], Field(description="The way to earth, piece by piece")] = _list(
+        Phrase, "earth_path"
+    )
+    entry_steps: Annotated[list[Phrase], Field(description="Seen to where the cable enters")] = _list(
+        Phrase, "entry_steps"
+    )
     timber_signs: Annotated[list[Phrase], Field(description="Signs of timber behind the skin")] = _list(
         Phrase, "timber_signs"
     )

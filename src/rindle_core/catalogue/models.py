@@ -201,6 +201,9 @@ class CableLimits(Model):
     if_high_mhz: float = Field(gt=0)
     most_loss_db: float = Field(gt=0)
     runs: int = Field(default=1, ge=1, le=2)
+    ports: list[Annotated[str, Field(min_length=1, max_length=20)]] = Field(
+        default_factory=list, max_length=4, description="Names of the ports, one a run, as the labels have them"
+    )
     plug_mm: float = Field(
         default=11.0, gt=0, le=100, description="Widest part that has to pass a hole: connector or sealed plug"
     )
@@ -380,6 +383,17 @@ class CoaxCable(Model):
     loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
     diameter_mm: float = Field(gt=0)
     bend_radius_mm: float = Field(gt=0)
+    lengths_m: list[Annotated[float, Field(gt=0, le=1000)]] = Field(
+        default_factory=list, max_length=20, description="Lengths in which it is supplied; empty: cut from a drum"
+    )
+    sealed: bool = Field(default=False, description="With sealed ends: neither cut nor joined")
+    plug_mm: float = Field(default=11.0, gt=0, le=100, description="Widest part of its plug")
+    bulge_mm: float | None = Field(
+        default=None, gt=0, le=200, description="Of a moulded arrester or ferrite on it; empty: none"
+    )
+    most_pull_n: float | None = Field(default=None, gt=0, le=10_000, description="Most pull; never by the plug")
+    strip_mm: float = Field(default=10.0, gt=0, le=50, description="Jacket taken off for a connector")
+    pin_mm: float = Field(default=3.0, gt=0, le=20, description="Centre that stands out of the connector")
 
     @model_validator(mode="after")
     def _lossy(self) -> Self:

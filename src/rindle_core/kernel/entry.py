@@ -9,14 +9,14 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
-from pydantic import AwareDatetime, BaseModel
+from pydantic import AwareDatetime, BaseModel, NaiveDatetime
 from pydantic.fields import FieldInfo
 
 Kind = Literal["number", "text", "choice", "tick", "day", "moment", "words", "rows", "kept"]
 
 _UNITS = (
     *("deg", "db", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz", "w", "wh"),
-    *("c", "h", "min", "years", "m_per_year", "n", "mpa", "kpa", "v", "ohm", "mohm"),
+    *("c", "h", "min", "years", "m_per_year", "n", "mpa", "kpa", "v", "ohm", "mohm", "mm2"),
 )
 
 
@@ -89,7 +89,7 @@ def _kind_of(bare: Any, name: str) -> Kind:
         return "choice"
     simple: dict[Any, Kind] = {
         bool: "tick", int: "number", float: "number", str: "text", dt.date: "day", dt.datetime: "moment",
-        AwareDatetime: "moment",
+        AwareDatetime: "moment", NaiveDatetime: "moment",
     }  # fmt: skip
     if bare is str and name.endswith("_code"):
         return "choice"

@@ -234,6 +234,32 @@ class HouseRules(Model):
         description="Least distance from an overhead wire: 10 ft holds up to 50 kV (29 CFR 1910.333(c)(3)); the owner "
         "of the line prevails",
     )
+    hole_margin_share: float = Field(
+        default=0.12, ge=0, le=1, description="Room in a wall's hole over the plug: 10 to 15 % spare its contacts"
+    )
+    hole_fall_percent: float = Field(default=5.0, gt=0, le=50, description="Fall of a wall's hole to the outside")
+    hole_apart_mm: float = Field(
+        default=20.0, gt=0, le=500, description="Difference of the measures inside and outside to be minded"
+    )
+    tie_m: float = Field(default=0.4, gt=0, le=5, description="Distance of ties along arm and mast")
+    clip_m: float = Field(default=0.5, gt=0, le=5, description="Distance of clips along a wall")
+    end_spare_m: float = Field(default=0.3, ge=0, le=5, description="Cable cut longer at each end for another try")
+    test_loss_db: float = Field(
+        default=1.5, gt=0, le=20, description="Measured loss over the reckoned one to be minded"
+    )
+    earth_wire_mm2: float = Field(
+        default=16.0, gt=0, le=200, description="Least earth wire of copper; the local code prevails"
+    )
+    bond_mohm: float = Field(
+        default=100.0, gt=0, le=5000, description="Most resistance of a bond, the wire's own left out"
+    )
+    ground_ohm: float = Field(default=25.0, gt=0, le=1000, description="Most resistance to ground to be minded")
+    injector_low_c: float = Field(
+        default=0.0, ge=-60, le=40, description="Least temperature of an injector; its sheet prevails"
+    )
+    injector_high_c: float = Field(
+        default=40.0, ge=0, le=90, description="Most temperature of an injector; its sheet prevails"
+    )
     oval_percent: float = Field(
         default=2.0, gt=0, le=20, description="Difference of a mast's two diameters from which it is minded"
     )

@@ -65,6 +65,7 @@ _SENTENCES: Mapping[str, str] = {
         ("datetime_parsing", "datetime_from_date_parsing", "datetime_type", "datetime_object_invalid"),
         "is not a moment: write it as year-month-day and hour:minute, such as 2026-11-24 14:05",
     ),
+    "timezone_naive": "names a zone: write it by the site's clock, such as 2026-11-24 14:05",
     "timezone_aware": "names no zone: write it as 2026-11-24T14:05:00Z or 2026-11-24T16:05:00+02:00",
     "date_type": "is not a date: write it as year-month-day, such as 2026-11-24",
     "bool_parsing": "is neither true nor false",

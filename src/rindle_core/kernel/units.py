@@ -46,6 +46,7 @@ _WORDING: dict[str, _Wording] = {
     "v": _same(" V", 1),
     "mpa": _Wording(_Side(1.0, " MPa", 0), _Side(0.145_037_738, " ksi", 1)),
     "kpa": _Wording(_Side(1.0, " kPa", 2), _Side(20.885_434, " lbf/ft²", 0)),
+    "mm2": _same(" mm²", 1),
     "ohm": _same(" Ω", 2),
     "mohm": _same(" mΩ", 0),
     "mbps": _same(" Mbit/s", 1),

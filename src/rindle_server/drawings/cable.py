@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.units import System, format_quantity
-from rindle_core.stations.cable.cable import CablePiece, CableResult
+from rindle_core.stations.cable.cable import CableResult
+from rindle_core.stations.cable.pieces import CablePiece
 from rindle_server.drawings.svg import NARROW, Drawing, Look, circle, ink, line, path, sheet, tag, words
 
 _W, _LEFT, _Y = 780.0, 60.0, 92.0

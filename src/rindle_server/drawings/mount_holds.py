@@ -11,7 +11,21 @@ from rindle_core.kernel.units import format_quantity
 from rindle_core.science.concrete import equivalent_age_days, strength_share
 from rindle_core.stations.mount.curing import CuringInput, spells_of
 from rindle_core.stations.mount.fixings import FixingsResult, HoleView
-from rindle_server.drawings.svg import NARROW, Drawing, Look, Point, arrow, circle, ink, line, path, sheet, tag, words
+from rindle_server.drawings.svg import (
+    NARROW,
+    Drawing,
+    Look,
+    Point,
+    arrow,
+    circle,
+    folded,
+    ink,
+    line,
+    path,
+    sheet,
+    tag,
+    words,
+)
 
 _W, _H = 780.0, 360.0
 
@@ -23,6 +37,11 @@ def _mark(hole: HoleView) -> tuple[str, str]:
     if hole.use_share is None:
         return "ochre", "not known"
     return ("rust", "too much") if hole.use_share > 1 else ("stream", "holds")
+
+
+def _plain(mm: float, look: Look) -> str:
+    """A dimension as a drawing has it: whole millimetres, or inches and sixteenths."""
+    return f"{mm:.0f} mm" if look.system == "metric" else format_quantity(mm, "mm", look.system)
 
 
 def _dimension(a: Point, b: Point, said: str, offset: float) -> list[str]:
@@ -69,10 +88,10 @@ def fixing_map(kind: MountKind, found: FixingsResult, look: Look) -> Drawing | N
     xs, ys = sorted({hole.right_mm for hole in found.holes}), sorted({hole.up_mm for hole in found.holes})
     if len(xs) > 1:
         ends = [(middle[0] + x * px, corner[1] + high) for x in (xs[0], xs[-1])]
-        parts += _dimension(ends[0], ends[1], format_quantity(xs[-1] - xs[0], "mm", system), 22)
+        parts += _dimension(ends[0], ends[1], _plain(xs[-1] - xs[0], look), 22)
     if len(ys) > 1:
         sides = [(corner[0], middle[1] - y * px) for y in (ys[-1], ys[0])]
-        parts += _dimension(sides[0], sides[1], format_quantity(ys[-1] - ys[0], "mm", system), -18)
+        parts += _dimension(sides[0], sides[1], _plain(ys[-1] - ys[0], look), -18)
     if not narrow:
         parts += _table(found.holes, look)
     rows = []
@@ -116,7 +135,7 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
         return None
     narrow, system = look.narrow, look.system
     width = NARROW if narrow else _W
-    x, ground = (180.0, 80.0) if narrow else (330.0, 80.0)
+    x, ground = (180.0, 80.0) if narrow else (270.0, 80.0)
     deep_m = max(found.depth_m, found.wanted_m, facts.mount.frost_m or 0.0, 0.5)
     px = 240.0 / deep_m
     half = (facts.mount.hole_width_m or 0.6) / 2 * px
@@ -143,7 +162,7 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
         y = g + depth_m * px
         parts.append(line((x - half - 60, y), (x + half + 60, y), token, 2, stroke_dasharray="7 5"))
         told = f"{said} {format_quantity(depth_m, 'm', system)}"
-        parts.append(words((x + half + 64, y - 4), told, 14, token, "start", 600) if not narrow else
+        parts.append(words((x + half + 12, y - 5), told, 14, token, "start", 600) if not narrow else
                      words((width - 12, y - 4), told, 14, token, "end", 600))  # fmt: skip
     parts += _dimension((x - half, g), (x - half, g + deep), format_quantity(found.depth_m, "m", system), -22)
     parts.append(arrow((x + tube + 4, g - 16), (x + half, g - 2), "stream", 1.5, 7))
@@ -156,17 +175,17 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
         ("Pole in the concrete", format_quantity(found.pole_least_m, "m", system)),
     ]
     if not narrow:
-        for index, (what, value) in enumerate(rows[3:]):
-            parts.append(words((570, 150 + index * 48), what, 14, "quiet", "start"))
-            parts.append(words((570, 170 + index * 48), value.partition(", ")[0] if index == 1 else value, 15, "ink",
-                               "start", 600))  # fmt: skip
-        parts.append(words((570, 294), value_of_bags(found.bag_count, found.water_l), 15, "ink", "start", 600))
+        beside = [
+            ("Soil", folded(found.soil_name, 22)),
+            ("Concrete", [f"{found.volume_m3:.2f} m³, {found.bag_count} bags", f"{found.water_l:.0f} l of water"]),
+            ("Pole in the concrete", [format_quantity(found.pole_least_m, "m", system)]),
+        ]
+        y = 130.0
+        for what, lines in beside:
+            parts.append(words((600, y), what, 14, "quiet", "start"))
+            parts += [words((600, y + 20 * (i + 1)), one, 15, "ink", "start", 600) for i, one in enumerate(lines)]
+            y += 34 + 20 * len(lines)
     return sheet("footing", "Footing in section", width, _H, parts, rows)
-
-
-def value_of_bags(count: int, water_l: float) -> str:
-    """Bags and water in a few words."""
-    return f"{count} bags, {water_l:.0f} l water"
 
 
 def curing_curve(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None:
@@ -211,9 +230,11 @@ def curing_curve(facts: JobInput, result: JobAssessment, look: Look) -> Drawing 
             point = at(day, one.share)
             parts.append(circle(point, 5, "ink", 2, fill=ink("sheet")))
             said = one.name if narrow else f"{one.name}, {when}"
-            end = point[0] > (left + right) / 2
-            parts.append(words((point[0] + (-10 if end else 10), point[1] - 8), said, 14, "ink", "end" if end else
-                               "start", 600))  # fmt: skip
+            end = point[0] > left + 0.6 * (right - left)
+            parts.append(
+                words((point[0] + (-12 if end else 12), point[1] + (-9 if end else 20)), said, 14, "ink",
+                      "end" if end else "start", 600)
+            )  # fmt: skip
     parts.append(path(curve, "stream", 3))
     if facts.mount.cured_at is not None and found.strength_share is not None:
         here = at((facts.mount.cured_at - poured) / dt.timedelta(days=1), found.strength_share)

@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from rindle_core.kernel.units import System
-from rindle_server.drawings.template import Paper as TemplatePaper
+from rindle_server.drawings.mount_template import Paper as TemplatePaper
 from rindle_server.jobs import edit
 from rindle_server.jobs.calendar import calendar_of
 from rindle_server.jobs.method import method_html, method_pdf

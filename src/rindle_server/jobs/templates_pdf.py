@@ -8,7 +8,7 @@ from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
 from rindle_server.drawings.svg import for_print, tokens
-from rindle_server.drawings.template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
+from rindle_server.drawings.mount_template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.spa import font_url

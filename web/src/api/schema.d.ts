@@ -206,6 +206,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/cable_list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_cable_list"];
+        put?: never;
+        /** Cut list, ends, clips and ties, labels, conduit and the test record of a cable */
+        post: operations["calc_cable_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/calibrate": {
         parameters: {
             query?: never;
@@ -290,6 +308,24 @@ export interface paths {
         put?: never;
         /** When ordered items are due, and the earliest sensible visit */
         post: operations["calc_deliveries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/earth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_earth"];
+        put?: never;
+        /** The way to earth piece by piece, its wire and its readings */
+        post: operations["calc_earth"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1226,6 +1262,24 @@ export interface paths {
         put?: never;
         /** Tasks with waits laid out over working days, slow setting first */
         post: operations["calc_visit_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/wall_hole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_wall_hole"];
+        put?: never;
+        /** Drill, angle and height difference of a hole through a wall, and what it keeps clear of */
+        post: operations["calc_wall_hole"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3426,6 +3480,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -3436,6 +3491,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -3443,15 +3499,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -3492,6 +3556,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -3763,6 +3829,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -3773,6 +3840,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -3780,15 +3848,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -3829,6 +3905,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4033,6 +4111,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -4043,6 +4122,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -4050,15 +4130,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -4099,6 +4187,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4339,6 +4429,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -4349,6 +4440,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -4356,15 +4448,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -4405,6 +4505,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4608,6 +4710,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -4618,6 +4721,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -4625,15 +4729,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -4674,6 +4786,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4749,6 +4863,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -4759,6 +4874,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -4766,15 +4882,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -4815,6 +4939,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -5865,6 +5991,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -5875,6 +6002,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -5882,15 +6010,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -5931,6 +6067,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -6143,6 +6281,38 @@ export interface components {
              *           "weight_with_sign_number": 1
              *         }
              *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -6162,6 +6332,48 @@ export interface components {
              *         {
              *           "code": "inside",
              *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
              *           "text": ""
              *         }
              *       ],
@@ -6998,9 +7210,18 @@ export interface components {
         };
         /**
          * CableFacts
-         * @description The cable, piece by piece, and other runs through the house.
+         * @description The cable, piece by piece, its hole, its ends and tests, the way to earth, and other runs through the house.
          */
         CableFacts: {
+            /** Adaptors lose */
+            adaptor_db?: number | null;
+            /** Arrester loses */
+            arrester_db?: number | null;
+            /**
+             * Moulded bulge
+             * @description Arrester or ferrite on the cable
+             */
+            bulge_mm?: number | null;
             /**
              * Cable
              * @default
@@ -7008,31 +7229,260 @@ export interface components {
             cable_code: string;
             /** Cable pieces */
             cable_pieces?: components["schemas"]["CablePiece"][];
+            /** Conduit’s bore */
+            conduit_mm?: number | null;
             /**
              * Connectors
-             * @description Two for one run; more for each joint
-             * @default 2
+             * @description Of one run; empty: two, and two for each joint
              */
-            connectors: number;
+            connectors?: number | null;
+            /**
+             * Ties and clips
+             * @default
+             * @enum {string}
+             */
+            dressed: "" | "loose" | "final";
+            /**
+             * Drilled from
+             * @default
+             * @enum {string}
+             */
+            drilled_from: "" | "inside" | "outside";
+            /** Bond, transceiver to main earth */
+            earth_bond_mohm?: number | null;
+            /**
+             * Building’s main earth
+             * @default
+             * @enum {string}
+             */
+            earth_building: "" | "done" | "not_possible";
+            /** Main earth to ground */
+            earth_ground_ohm?: number | null;
+            /** Way to earth */
+            earth_path?: string[];
+            /**
+             * Why it is not possible
+             * @default
+             */
+            earth_why_not: string;
+            /** Its length */
+            earth_wire_length_m?: number | null;
+            /** Earth wire */
+            earth_wire_mm2?: number | null;
+            /** Radius of its tightest bend */
+            elbow_mm?: number | null;
+            /** Seen to at the entry */
+            entry_steps?: string[];
             /** Cables of their own */
             extra_runs?: components["schemas"]["ExtraRun"][];
+            /**
+             * Hole
+             * @description As drilled, or the old one’s
+             */
+            hole_mm?: number | null;
+            /**
+             * It is dry there
+             * @default false
+             */
+            injector_dry: boolean;
+            /** Hottest there */
+            injector_high_c?: number | null;
+            /** Coldest there */
+            injector_low_c?: number | null;
+            /**
+             * Injector or modem sits
+             * @default
+             * @enum {string}
+             */
+            injector_place: "" | "living" | "attic" | "basement" | "cupboard" | "outside" | "not_needed";
+            /**
+             * It is reached for a restart
+             * @default false
+             */
+            injector_reachable: boolean;
+            /** Inside, from the mark */
+            inside_mm?: number | null;
+            /**
+             * Joints on the way
+             * @default 0
+             */
+            joint_count: number;
+            /**
+             * Looked at inside
+             * @default false
+             */
+            looked_inside: boolean;
+            /**
+             * Looked at outside
+             * @default false
+             */
+            looked_outside: boolean;
+            /**
+             * Cabling of the house
+             * @default
+             * @enum {string}
+             */
+            old_cabling: "" | "none" | "used";
+            /**
+             * It was tested through and for its pairs
+             * @default false
+             */
+            old_tested: boolean;
+            /** Outside, from the mark */
+            outside_mm?: number | null;
+            /** Putty until */
+            putty_until?: string | null;
+            /**
+             * Joints that stay removable
+             * @default
+             */
+            removable: string;
+            /**
+             * Closed with
+             * @default
+             * @enum {string}
+             */
+            sealed_by: "" | "foam" | "sealant" | "putty" | "none";
+            /**
+             * Slack tried over the full swing
+             * @default false
+             */
+            slack_tried: boolean;
+            /** Splitter loses */
+            splitter_db?: number | null;
+            /**
+             * Swept with a detector
+             * @default false
+             */
+            swept: boolean;
+            /** Cable tests */
+            tests?: components["schemas"]["CableTest"][];
+            /**
+             * Measured from
+             * @description A window’s edge, a corner: seen on both sides
+             * @default
+             */
+            wall_mark: string;
+            /** Wall */
+            wall_mm?: number | null;
+            /** Near the hole */
+            wall_things?: components["schemas"]["WallThing"][];
         };
         /**
          * CableFactsPatch
-         * @description Changes of: The cable, piece by piece, and other runs through the house.
+         * @description Changes of: The cable, piece by piece, its hole, its ends and tests, the way to earth, and other runs through the house.
          */
         CableFactsPatch: {
+            /** Adaptors lose */
+            adaptor_db?: number | null;
+            /** Arrester loses */
+            arrester_db?: number | null;
+            /**
+             * Moulded bulge
+             * @description Arrester or ferrite on the cable
+             */
+            bulge_mm?: number | null;
             /** Cable */
             cable_code?: string | null;
             /** Cable pieces */
             cable_pieces?: components["schemas"]["CablePiece"][] | null;
+            /** Conduit’s bore */
+            conduit_mm?: number | null;
             /**
              * Connectors
-             * @description Two for one run; more for each joint
+             * @description Of one run; empty: two, and two for each joint
              */
             connectors?: number | null;
+            /** Ties and clips */
+            dressed?: ("" | "loose" | "final") | null;
+            /** Drilled from */
+            drilled_from?: ("" | "inside" | "outside") | null;
+            /** Bond, transceiver to main earth */
+            earth_bond_mohm?: number | null;
+            /** Building’s main earth */
+            earth_building?: ("" | "done" | "not_possible") | null;
+            /** Main earth to ground */
+            earth_ground_ohm?: number | null;
+            /** Way to earth */
+            earth_path?: string[] | null;
+            /** Why it is not possible */
+            earth_why_not?: string | null;
+            /** Its length */
+            earth_wire_length_m?: number | null;
+            /** Earth wire */
+            earth_wire_mm2?: number | null;
+            /** Radius of its tightest bend */
+            elbow_mm?: number | null;
+            /** Seen to at the entry */
+            entry_steps?: string[] | null;
             /** Cables of their own */
             extra_runs?: components["schemas"]["ExtraRun"][] | null;
+            /**
+             * Hole
+             * @description As drilled, or the old one’s
+             */
+            hole_mm?: number | null;
+            /** It is dry there */
+            injector_dry?: boolean | null;
+            /** Hottest there */
+            injector_high_c?: number | null;
+            /** Coldest there */
+            injector_low_c?: number | null;
+            /** Injector or modem sits */
+            injector_place?: ("" | "living" | "attic" | "basement" | "cupboard" | "outside" | "not_needed") | null;
+            /** It is reached for a restart */
+            injector_reachable?: boolean | null;
+            /** Inside, from the mark */
+            inside_mm?: number | null;
+            /** Joints on the way */
+            joint_count?: number | null;
+            /** Looked at inside */
+            looked_inside?: boolean | null;
+            /** Looked at outside */
+            looked_outside?: boolean | null;
+            /** Cabling of the house */
+            old_cabling?: ("" | "none" | "used") | null;
+            /** It was tested through and for its pairs */
+            old_tested?: boolean | null;
+            /** Outside, from the mark */
+            outside_mm?: number | null;
+            /** Putty until */
+            putty_until?: string | null;
+            /** Joints that stay removable */
+            removable?: string | null;
+            /** Closed with */
+            sealed_by?: ("" | "foam" | "sealant" | "putty" | "none") | null;
+            /** Slack tried over the full swing */
+            slack_tried?: boolean | null;
+            /** Splitter loses */
+            splitter_db?: number | null;
+            /** Swept with a detector */
+            swept?: boolean | null;
+            /** Cable tests */
+            tests?: components["schemas"]["CableTest"][] | null;
+            /**
+             * Measured from
+             * @description A window’s edge, a corner: seen on both sides
+             */
+            wall_mark?: string | null;
+            /** Wall */
+            wall_mm?: number | null;
+            /** Near the hole */
+            wall_things?: components["schemas"]["WallThing"][] | null;
+        };
+        /**
+         * CableGrade
+         * @description A cable that the terminal allows, and how far it goes: by its length, its loss and its supply.
+         */
+        CableGrade: {
+            /** Code */
+            code: string;
+            /** Most M */
+            most_m: number;
+            /** Name */
+            name: string;
+            /** Would Do */
+            would_do: boolean;
         };
         /**
          * CableInput
@@ -7042,10 +7492,22 @@ export interface components {
             cable: components["schemas"]["CoaxCable"];
             /**
              * Connectors
+             * @description Of one run
              * @default 2
              */
             connectors: number;
+            /**
+             * Inserted Db
+             * @description Splitter, arrester and adaptor together
+             * @default 0
+             */
+            inserted_db: number;
             limits: components["schemas"]["CableLimits"];
+            /**
+             * Others
+             * @description Cables that might do instead
+             */
+            others?: components["schemas"]["CoaxCable"][];
             /** Pieces */
             pieces?: components["schemas"]["CablePiece"][];
             /**
@@ -7060,6 +7522,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -7070,6 +7533,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -7077,15 +7541,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -7126,6 +7598,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -7164,6 +7638,11 @@ export interface components {
              */
             plug_mm: number;
             /**
+             * Ports
+             * @description Names of the ports, one a run, as the labels have them
+             */
+            ports?: string[];
+            /**
              * Runs
              * @default 1
              */
@@ -7173,6 +7652,12 @@ export interface components {
              * @description Codes of the cables that are allowed
              */
             types: string[];
+        };
+        /** CableListOutcome */
+        CableListOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["DressResult"];
         };
         /** CableOutcome */
         CableOutcome: {
@@ -7203,6 +7688,18 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Of
+             * @default
+             * @enum {string}
+             */
+            of_run: "" | "first" | "second";
+            /**
+             * Led in
+             * @default
+             * @enum {string}
+             */
+            protection: "" | "clips" | "pipe" | "tray" | "buried" | "inside";
         };
         /**
          * CablePieceDrawn
@@ -7232,7 +7729,15 @@ export interface components {
         CableResult: {
             /** Current A */
             current_a: number | null;
-            /** Length M */
+            /**
+             * Grades
+             * @description Cables that the terminal allows, and how far
+             */
+            grades?: components["schemas"]["CableGrade"][];
+            /**
+             * Length M
+             * @description Of the longest run
+             */
             length_m: number;
             /**
              * Longest By Loss M
@@ -7250,10 +7755,45 @@ export interface components {
             loss_high_db: number;
             /** Loss Low Db */
             loss_low_db: number;
+            /** Run Lengths M */
+            run_lengths_m?: number[];
             /** Slope Db */
             slope_db: number;
             /** Voltage V */
             voltage_v: number | null;
+        };
+        /**
+         * CableTest
+         * @description What a meter said of one run, both ends free and the modem off.
+         */
+        CableTest: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Through
+             * @default
+             * @enum {string}
+             */
+            continuity: "" | "good" | "bad";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Loss */
+            loss_db?: number | null;
+            /** Run */
+            run: string;
+            /**
+             * Short
+             * @default
+             * @enum {string}
+             */
+            short: "" | "none" | "short";
         };
         /**
          * CableWay
@@ -7913,6 +8453,11 @@ export interface components {
         CoaxCable: {
             /** Bend Radius Mm */
             bend_radius_mm: number;
+            /**
+             * Bulge Mm
+             * @description Of a moulded arrester or ferrite on it; empty: none
+             */
+            bulge_mm?: number | null;
             /** Code */
             code: string;
             /** Diameter Mm */
@@ -7923,6 +8468,11 @@ export interface components {
              * @enum {string}
              */
             kind: "coax" | "ethernet";
+            /**
+             * Lengths M
+             * @description Lengths in which it is supplied; empty: cut from a drum
+             */
+            lengths_m?: number[];
             /**
              * Loop Ohm Per 100M
              * @description Centre and screen in series, direct current, 20 °C
@@ -7940,8 +8490,37 @@ export interface components {
              * @default 0
              */
             loss_b: number;
+            /**
+             * Most Pull N
+             * @description Most pull; never by the plug
+             */
+            most_pull_n?: number | null;
             /** Name */
             name: string;
+            /**
+             * Pin Mm
+             * @description Centre that stands out of the connector
+             * @default 3
+             */
+            pin_mm: number;
+            /**
+             * Plug Mm
+             * @description Widest part of its plug
+             * @default 11
+             */
+            plug_mm: number;
+            /**
+             * Sealed
+             * @description With sealed ends: neither cut nor joined
+             * @default false
+             */
+            sealed: boolean;
+            /**
+             * Strip Mm
+             * @description Jacket taken off for a connector
+             * @default 10
+             */
+            strip_mm: number;
         };
         /**
          * CompareInput
@@ -7987,6 +8566,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -7997,6 +8577,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -8004,15 +8585,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -8053,6 +8642,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -8256,6 +8847,38 @@ export interface components {
              *           "weight_with_sign_number": 1
              *         }
              *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -8275,6 +8898,48 @@ export interface components {
              *         {
              *           "code": "inside",
              *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
              *           "text": ""
              *         }
              *       ],
@@ -8991,6 +9656,26 @@ export interface components {
             template: boolean;
         };
         /**
+         * Consumable
+         * @description Something that is used up.
+         */
+        Consumable: {
+            /** Amount */
+            amount: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Unit
+             * @description As it is bought: pieces, m
+             */
+            unit: string;
+        };
+        /**
          * CostItem
          * @description An amount in the firm's currency.
          */
@@ -9064,7 +9749,7 @@ export interface components {
         };
         /**
          * CuringInput
-         * @description When it was poured, the temperatures since, and now. All moments by the site's clock, or all with a zone.
+         * @description When it was poured, the temperatures since, and now. All moments are by the site's clock.
          */
         CuringInput: {
             /**
@@ -9092,6 +9777,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -9102,6 +9788,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -9109,15 +9796,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -9158,6 +9853,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -9271,6 +9968,26 @@ export interface components {
             low_db: number;
             /** Turns */
             turns: number;
+        };
+        /**
+         * Cut
+         * @description A length to cut, or a supplied one to take.
+         */
+        Cut: {
+            /**
+             * Cut M
+             * @description With the spare for one more end at each side; or the supplied length
+             */
+            cut_m: number;
+            /**
+             * Left M
+             * @description What is coiled up, of a supplied length
+             */
+            left_m: number;
+            /** Length M */
+            length_m: number;
+            /** Run */
+            run: string;
         };
         /**
          * DayWeather
@@ -9552,6 +10269,355 @@ export interface components {
             what: string;
         };
         /**
+         * DressInput
+         * @description The pieces, the cable, how many runs, and how it is led.
+         */
+        DressInput: {
+            /** Bulge Mm */
+            bulge_mm?: number | null;
+            cable: components["schemas"]["CoaxCable"];
+            /**
+             * Conduit Mm
+             * @description Bore
+             */
+            conduit_mm?: number | null;
+            /**
+             * Elbow Mm
+             * @description Radius of its tightest bend
+             */
+            elbow_mm?: number | null;
+            /**
+             * Expected Db
+             * @description Loss that is reckoned with
+             */
+            expected_db?: number | null;
+            /**
+             * Joint Count
+             * @description Joints on the way, each of two ends
+             * @default 0
+             */
+            joint_count: number;
+            /**
+             * Low C
+             * @description Lowest on the day
+             */
+            low_c?: number | null;
+            /** Pieces */
+            pieces?: components["schemas"]["CablePiece"][];
+            /**
+             * Ports
+             * @description One a run
+             */
+            ports?: string[];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Tests */
+            tests?: components["schemas"]["CableTest"][];
+        };
+        /**
+         * DressResult
+         * @description The cut list, ends, consumables and labels.
+         */
+        DressResult: {
+            /** Consumables */
+            consumables: components["schemas"]["Consumable"][];
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * End Count
+             * @description Connectors to make; 0 for a cable with sealed ends
+             */
+            end_count: number;
+            /** Fill Percent */
+            fill_percent: number | null;
+            /** Labels */
+            labels: components["schemas"]["Label"][];
+        };
+        /**
+         * EarthInput
+         * @description What of the path is made, the wire, and the readings.
+         */
+        EarthInput: {
+            /**
+             * Bond Mohm
+             * @description Transceiver to main earth
+             */
+            bond_mohm?: number | null;
+            /**
+             * Building
+             * @default
+             * @enum {string}
+             */
+            building: "" | "done" | "not_possible";
+            /**
+             * Done
+             * @description Codes of what is made
+             */
+            done?: string[];
+            /** Ground Ohm */
+            ground_ohm?: number | null;
+            /**
+             * Path
+             * @description In its order, from the house's words
+             */
+            path: components["schemas"]["Phrase"][];
+            /**
+             * Powered
+             * @description Whether the terminal is switched on already
+             * @default false
+             */
+            powered: boolean;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Why Not
+             * @default
+             */
+            why_not: string;
+            /** Wire Length M */
+            wire_length_m?: number | null;
+            /** Wire Mm2 */
+            wire_mm2?: number | null;
+        };
+        /** EarthOutcome */
+        EarthOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["EarthResult"];
+        };
+        /**
+         * EarthResult
+         * @description The path, and what the wire alone has of resistance.
+         */
+        EarthResult: {
+            /** Done Count */
+            done_count: number;
+            /** Steps */
+            steps: components["schemas"]["EarthStep"][];
+            /** Wire Mohm */
+            wire_mohm: number | null;
+        };
+        /**
+         * EarthStep
+         * @description A piece of the path.
+         */
+        EarthStep: {
+            /** Code */
+            code: string;
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
          * ElementLines
          * @description A satellite's elements as two lines.
          */
@@ -9648,6 +10714,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -9658,6 +10725,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -9665,15 +10733,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -9714,6 +10790,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -9897,6 +10975,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -9907,6 +10986,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -9914,15 +10994,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -9963,6 +11051,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -10172,6 +11262,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -10182,6 +11273,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -10189,15 +11281,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -10238,6 +11338,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -10388,6 +11490,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -10398,6 +11501,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -10405,15 +11509,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -10454,6 +11566,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -10845,6 +11959,12 @@ export interface components {
              */
             better_bearing_percent: number;
             /**
+             * Bond Mohm
+             * @description Most resistance of a bond, the wire's own left out
+             * @default 100
+             */
+            bond_mohm: number;
+            /**
              * Bracket Share
              * @description Distance of two brackets over the free length above them, at the least
              * @default 0.4
@@ -10905,6 +12025,12 @@ export interface components {
              */
             clinometer_error_deg: number;
             /**
+             * Clip M
+             * @description Distance of clips along a wall
+             * @default 0.5
+             */
+            clip_m: number;
+            /**
              * Compass Deg
              * @description What a hand compass, well used, can do
              * @default 2
@@ -10947,11 +12073,23 @@ export interface components {
              */
             design_gust_mps: number;
             /**
+             * Earth Wire Mm2
+             * @description Least earth wire of copper; the local code prevails
+             * @default 16
+             */
+            earth_wire_mm2: number;
+            /**
              * Elements Fresh Days
              * @description Age of orbital elements from which they are minded
              * @default 14
              */
             elements_fresh_days: number;
+            /**
+             * End Spare M
+             * @description Cable cut longer at each end for another try
+             * @default 0.3
+             */
+            end_spare_m: number;
             /**
              * Exposure
              * @description B built-up or wooded, C open country, D shore or open plateau
@@ -10984,6 +12122,12 @@ export interface components {
              */
             game_gaps_per_h: number;
             /**
+             * Ground Ohm
+             * @description Most resistance to ground to be minded
+             * @default 25
+             */
+            ground_ohm: number;
+            /**
              * Growth Years
              * @description Years for which growth should leave the beam free
              * @default 5
@@ -11001,6 +12145,36 @@ export interface components {
              * @default 0.2
              */
             hold_db: number;
+            /**
+             * Hole Apart Mm
+             * @description Difference of the measures inside and outside to be minded
+             * @default 20
+             */
+            hole_apart_mm: number;
+            /**
+             * Hole Fall Percent
+             * @description Fall of a wall's hole to the outside
+             * @default 5
+             */
+            hole_fall_percent: number;
+            /**
+             * Hole Margin Share
+             * @description Room in a wall's hole over the plug: 10 to 15 % spare its contacts
+             * @default 0.12
+             */
+            hole_margin_share: number;
+            /**
+             * Injector High C
+             * @description Most temperature of an injector; its sheet prevails
+             * @default 40
+             */
+            injector_high_c: number;
+            /**
+             * Injector Low C
+             * @description Least temperature of an injector; its sheet prevails
+             * @default 0
+             */
+            injector_low_c: number;
             /**
              * Inverter Share
              * @description What an inverter hands on of what it takes
@@ -11242,6 +12416,18 @@ export interface components {
              */
             swing_loss_db: number;
             /**
+             * Test Loss Db
+             * @description Measured loss over the reckoned one to be minded
+             * @default 1.5
+             */
+            test_loss_db: number;
+            /**
+             * Tie M
+             * @description Distance of ties along arm and mast
+             * @default 0.4
+             */
+            tie_m: number;
+            /**
              * Trial Apart M
              * @description How far the trial may stand from the position and still speak for it
              * @default 3
@@ -11332,10 +12518,20 @@ export interface components {
              */
             causes?: components["schemas"]["Cause"][];
             /**
+             * Earth Path
+             * @description The way to earth, piece by piece
+             */
+            earth_path?: components["schemas"]["Phrase"][];
+            /**
              * Entry Checks
              * @description Checked of an old hole
              */
             entry_checks?: components["schemas"]["Phrase"][];
+            /**
+             * Entry Steps
+             * @description Seen to where the cable enters
+             */
+            entry_steps?: components["schemas"]["Phrase"][];
             /**
              * Ground Checks
              * @description Checked of a position on the ground
@@ -11575,6 +12771,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -11585,6 +12782,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -11592,15 +12790,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -11641,6 +12847,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -11700,6 +12908,7 @@ export interface components {
             bringup: components["schemas"]["BringUpResult"] | null;
             build: components["schemas"]["BuildResult"] | null;
             cable: components["schemas"]["CableResult"] | null;
+            cable_list?: components["schemas"]["DressResult"] | null;
             coverage: components["schemas"]["BeamResult"] | null;
             /**
              * Crew
@@ -11717,6 +12926,7 @@ export interface components {
             drawn_pieces?: components["schemas"]["CablePiece"][];
             /** @description The planned position's cable as the plan has it */
             drawn_way?: components["schemas"]["CableWay"] | null;
+            earth?: components["schemas"]["EarthResult"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;
             /**
              * Evidence
@@ -11787,6 +12997,8 @@ export interface components {
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
+            /** @description None while the wall is not measured */
+            wall_hole?: components["schemas"]["WallHoleResult"] | null;
             /**
              * Zone
              * @description Name of the zone whose clocks hang at the site, IANA
@@ -11870,10 +13082,48 @@ export interface components {
             build: components["schemas"]["BuildFacts"];
             /**
              * @default {
+             *       "adaptor_db": null,
+             *       "arrester_db": null,
+             *       "bulge_mm": null,
              *       "cable_code": "",
              *       "cable_pieces": [],
-             *       "connectors": 2,
-             *       "extra_runs": []
+             *       "conduit_mm": null,
+             *       "connectors": null,
+             *       "dressed": "",
+             *       "drilled_from": "",
+             *       "earth_bond_mohm": null,
+             *       "earth_building": "",
+             *       "earth_ground_ohm": null,
+             *       "earth_path": [],
+             *       "earth_why_not": "",
+             *       "earth_wire_length_m": null,
+             *       "earth_wire_mm2": null,
+             *       "elbow_mm": null,
+             *       "entry_steps": [],
+             *       "extra_runs": [],
+             *       "hole_mm": null,
+             *       "injector_dry": false,
+             *       "injector_high_c": null,
+             *       "injector_low_c": null,
+             *       "injector_place": "",
+             *       "injector_reachable": false,
+             *       "inside_mm": null,
+             *       "joint_count": 0,
+             *       "looked_inside": false,
+             *       "looked_outside": false,
+             *       "old_cabling": "",
+             *       "old_tested": false,
+             *       "outside_mm": null,
+             *       "putty_until": null,
+             *       "removable": "",
+             *       "sealed_by": "",
+             *       "slack_tried": false,
+             *       "splitter_db": null,
+             *       "swept": false,
+             *       "tests": [],
+             *       "wall_mark": "",
+             *       "wall_mm": null,
+             *       "wall_things": []
              *     }
              */
             cable: components["schemas"]["CableFacts"];
@@ -15338,6 +16588,7 @@ export interface components {
              *         "battery_share": 0.5,
              *         "beam_edge_km": 30,
              *         "better_bearing_percent": 1,
+             *         "bond_mohm": 100,
              *         "bracket_share": 0.4,
              *         "browse_out_percent": 3,
              *         "cable_temperature_c": 40,
@@ -15348,6 +16599,7 @@ export interface components {
              *         "clearance_deg": 10,
              *         "clinometer_deg": 0.3,
              *         "clinometer_error_deg": 0.5,
+             *         "clip_m": 0.5,
              *         "compass_deg": 2,
              *         "concrete_least_c": 5,
              *         "concrete_waste_share": 0.1,
@@ -15355,15 +16607,23 @@ export interface components {
              *         "currency": "",
              *         "declination_mind_deg": 5,
              *         "design_gust_mps": 45,
+             *         "earth_wire_mm2": 16,
              *         "elements_fresh_days": 14,
+             *         "end_spare_m": 0.3,
              *         "exposure": "C",
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
              *         "from_ground_m": 1.6,
              *         "game_gaps_per_h": 4,
+             *         "ground_ohm": 25,
              *         "growth_years": 5,
              *         "hand_kg": 4,
              *         "hold_db": 0.2,
+             *         "hole_apart_mm": 20,
+             *         "hole_fall_percent": 5,
+             *         "hole_margin_share": 0.12,
+             *         "injector_high_c": 40,
+             *         "injector_low_c": 0,
              *         "inverter_share": 0.85,
              *         "ladder_gust_mps": 12,
              *         "level_margin_db": 3,
@@ -15404,6 +16664,8 @@ export interface components {
              *         "strength_factor": 1.5,
              *         "stuck_share": 2,
              *         "swing_loss_db": 0.5,
+             *         "test_loss_db": 1.5,
+             *         "tie_m": 0.4,
              *         "trial_apart_m": 3,
              *         "trial_least_h": 6,
              *         "trial_sector_percent": 0.1,
@@ -15606,6 +16868,38 @@ export interface components {
              *             "weight_with_sign_number": 1
              *           }
              *         ],
+             *         "earth_path": [
+             *           {
+             *             "code": "transceiver",
+             *             "name": "Transceiver to the frame",
+             *             "text": "Its own lead, apart from the mount’s."
+             *           },
+             *           {
+             *             "code": "frame",
+             *             "name": "Frame to the mast",
+             *             "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           },
+             *           {
+             *             "code": "arrester",
+             *             "name": "Arrester at the entry, bonded",
+             *             "text": "A moulded one is bonded where its sheet says."
+             *           },
+             *           {
+             *             "code": "main",
+             *             "name": "On to the main earth",
+             *             "text": "Shortest way, no loop; by the local code."
+             *           },
+             *           {
+             *             "code": "bare",
+             *             "name": "Bare metal under each lug",
+             *             "text": "Paint scored, toothed washer against the lug."
+             *           },
+             *           {
+             *             "code": "before",
+             *             "name": "Made before power",
+             *             "text": ""
+             *           }
+             *         ],
              *         "entry_checks": [
              *           {
              *             "code": "dead",
@@ -15625,6 +16919,48 @@ export interface components {
              *           {
              *             "code": "inside",
              *             "name": "comes out where the indoor unit will be",
+             *             "text": ""
+             *           }
+             *         ],
+             *         "entry_steps": [
+             *           {
+             *             "code": "loop",
+             *             "name": "Drip loop, lowest point under the hole",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "cap",
+             *             "name": "Plug capped before it was pulled",
+             *             "text": "Dust ruins its contacts. Never pull by the plug."
+             *           },
+             *           {
+             *             "code": "clean",
+             *             "name": "Contacts looked at and cleaned after",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "both",
+             *             "name": "Closed from both sides, foam trimmed",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "pests",
+             *             "name": "Nothing can creep in",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "cover",
+             *             "name": "Cover plate inside and outside",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "fire",
+             *             "name": "Fire stop where floor or wall asks for it",
+             *             "text": ""
+             *           },
+             *           {
+             *             "code": "airtight",
+             *             "name": "Airtight layer of the house made good",
              *             "text": ""
              *           }
              *         ],
@@ -16672,6 +18008,18 @@ export interface components {
             tilt_deg: number;
         };
         /**
+         * Label
+         * @description A label on one end of a run.
+         */
+        Label: {
+            /** End */
+            end: string;
+            /** Run */
+            run: string;
+            /** Said */
+            said: string;
+        };
+        /**
          * LadderPlace
          * @description A ladder as it would stand.
          */
@@ -16882,6 +18230,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -16892,6 +18241,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -16899,15 +18249,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -16948,6 +18306,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -17044,6 +18404,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -17054,6 +18415,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -17061,15 +18423,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -17110,6 +18480,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -17224,6 +18596,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -17234,6 +18607,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -17241,15 +18615,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -17290,6 +18672,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -17435,6 +18819,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -17445,6 +18830,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -17452,15 +18838,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -17501,6 +18895,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -17682,6 +19078,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -17692,6 +19089,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -17699,15 +19097,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -17748,6 +19154,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -17989,6 +19397,38 @@ export interface components {
              *           "weight_with_sign_number": 1
              *         }
              *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -18008,6 +19448,48 @@ export interface components {
              *         {
              *           "code": "inside",
              *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
              *           "text": ""
              *         }
              *       ],
@@ -19489,6 +20971,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -19499,6 +20982,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -19506,15 +20990,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -19555,6 +21047,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -20577,6 +22071,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -20587,6 +22082,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -20594,15 +22090,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -20643,6 +22147,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -21038,6 +22544,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -21048,6 +22555,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -21055,15 +22563,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -21104,6 +22620,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -21309,6 +22827,38 @@ export interface components {
              *           "weight_with_sign_number": 1
              *         }
              *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -21328,6 +22878,48 @@ export interface components {
              *         {
              *           "code": "inside",
              *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
              *           "text": ""
              *         }
              *       ],
@@ -22549,6 +24141,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -22559,6 +24152,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -22566,15 +24160,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -22615,6 +24217,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -23088,6 +24692,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -23098,6 +24703,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -23105,15 +24711,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -23154,6 +24768,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -23467,6 +25083,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -23477,6 +25094,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -23484,15 +25102,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -23533,6 +25159,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24013,6 +25641,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -24023,6 +25652,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -24030,15 +25660,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -24079,6 +25717,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24324,6 +25964,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -24334,6 +25975,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -24341,15 +25983,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -24390,6 +26040,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24505,6 +26157,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -24515,6 +26168,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -24522,15 +26176,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -24571,6 +26233,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -25064,6 +26728,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -25074,6 +26739,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -25081,15 +26747,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -25130,6 +26804,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -25371,6 +27047,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -25381,6 +27058,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -25388,15 +27066,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -25437,6 +27123,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -25673,6 +27361,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -25683,6 +27372,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -25690,15 +27380,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -25739,6 +27437,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -25875,6 +27575,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -25885,6 +27586,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -25892,15 +27594,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -25941,6 +27651,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -26006,6 +27718,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -26016,6 +27729,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -26023,15 +27737,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -26072,6 +27794,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -26332,6 +28056,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -26342,6 +28067,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -26349,15 +28075,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -26398,6 +28132,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -27102,6 +28838,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -27112,6 +28849,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -27119,15 +28857,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -27168,6 +28914,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -27516,6 +29264,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -27526,6 +29275,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -27533,15 +29283,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -27582,6 +29340,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -27869,6 +29629,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -27879,6 +29640,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -27886,15 +29648,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -27935,6 +29705,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -28161,6 +29933,249 @@ export interface components {
             reason: string;
         };
         /**
+         * WallHoleInput
+         * @description What has to pass, the wall, and what was measured on both sides. Measures are from one mark, to the right.
+         */
+        WallHoleInput: {
+            /**
+             * Cable Count
+             * @default 1
+             */
+            cable_count: number;
+            /** Cable Mm */
+            cable_mm: number;
+            /**
+             * Drilled From
+             * @default
+             * @enum {string}
+             */
+            drilled_from: "" | "inside" | "outside";
+            /**
+             * Hole Mm
+             * @description As drilled, or an old one's
+             */
+            hole_mm?: number | null;
+            /**
+             * Inside Mm
+             * @description From the mark, inside
+             */
+            inside_mm?: number | null;
+            /**
+             * Looked Inside
+             * @default false
+             */
+            looked_inside: boolean;
+            /**
+             * Looked Outside
+             * @default false
+             */
+            looked_outside: boolean;
+            /**
+             * Outside Mm
+             * @description From the same mark, outside
+             */
+            outside_mm?: number | null;
+            /**
+             * Passes Mm
+             * @description Widest part: plug, connector or moulded bulge
+             */
+            passes_mm: number;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Swept
+             * @description With a detector, for wires and pipes
+             * @default false
+             */
+            swept: boolean;
+            /** Things */
+            things?: components["schemas"]["WallThing"][];
+            /** Wall Mm */
+            wall_mm: number;
+        };
+        /** WallHoleOutcome */
+        WallHoleOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WallHoleResult"];
+        };
+        /**
+         * WallHoleResult
+         * @description Bit, angle and offset. The hole falls to the outside, whichever side one drills from.
+         */
+        WallHoleResult: {
+            /**
+             * Angle Deg
+             * @description From level
+             */
+            angle_deg: number;
+            /**
+             * Bit In
+             * @description Next of the inch series, in inches
+             */
+            bit_in: number | null;
+            /**
+             * Bit Mm
+             * @description Next of the metric series; None: larger than it
+             */
+            bit_mm: number | null;
+            /**
+             * Drop Mm
+             * @description How much lower the outer end lies
+             */
+            drop_mm: number;
+            /**
+             * Least Mm
+             * @description What passes, with its margin
+             */
+            least_mm: number;
+            /**
+             * Said
+             * @description What to do with the drill
+             */
+            said: string;
+            /**
+             * Slant Mm
+             * @description Length of the hole
+             */
+            slant_mm: number;
+        };
+        /**
+         * WallThing
+         * @description Something near the hole, seen from the side on which it is, from the hole's middle.
+         */
+        WallThing: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * What
+             * @default wire
+             * @enum {string}
+             */
+            kind: "wire" | "pipe" | "vent" | "flue" | "stud" | "window";
+            /** To the right */
+            right_mm: number;
+            /**
+             * Where
+             * @default inside
+             * @enum {string}
+             */
+            side: "inside" | "outside" | "within";
+            /**
+             * Up
+             * @default 0
+             */
+            up_mm: number;
+        };
+        /**
          * WayOutcome
          * @description A way, and the sky that it would leave: the margins of a fixed satellite, or a panel's time without service.
          */
@@ -28208,6 +30223,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -28218,6 +30234,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -28225,15 +30242,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -28274,6 +30299,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -28338,6 +30365,7 @@ export interface components {
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
              *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
              *       "bracket_share": 0.4,
              *       "browse_out_percent": 3,
              *       "cable_temperature_c": 40,
@@ -28348,6 +30376,7 @@ export interface components {
              *       "clearance_deg": 10,
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -28355,15 +30384,23 @@ export interface components {
              *       "currency": "",
              *       "declination_mind_deg": 5,
              *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
              *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
              *       "exposure": "C",
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
              *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
@@ -28404,6 +30441,8 @@ export interface components {
              *       "strength_factor": 1.5,
              *       "stuck_share": 2,
              *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -29051,6 +31090,52 @@ export interface operations {
             };
         };
     };
+    schema_cable_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_cable_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DressInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CableListOutcome"];
+                };
+            };
+        };
+    };
     schema_calibrate: {
         parameters: {
             query?: never;
@@ -29277,6 +31362,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeliveriesOutcome"];
+                };
+            };
+        };
+    };
+    schema_earth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_earth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EarthInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarthOutcome"];
                 };
             };
         };
@@ -31669,6 +33800,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitDaysOutcome"];
+                };
+            };
+        };
+    };
+    schema_wall_hole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_wall_hole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WallHoleInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallHoleOutcome"];
                 };
             };
         };

@@ -17,6 +17,8 @@ export interface Column {
   /** Shown, not entered. */
   plain?: boolean
   day?: boolean
+  /** By the site's clock, shown as one types it. */
+  moment?: boolean
 }
 export type Entry = Record<string, unknown>
 export type Texts = Record<string, string>
@@ -36,6 +38,7 @@ export function columnsOf<L extends ListPath>(
       optional: told.optional,
       tick: told.kind === 'tick' || undefined,
       day: told.kind === 'day' || undefined,
+      moment: told.kind === 'moment' || undefined,
       text: ['text', 'day', 'moment'].includes(told.kind) || undefined,
       choices: choices.length ? choices : undefined,
       ...given,
@@ -51,6 +54,13 @@ export function toTexts(row: Entry, columns: Column[], system: System): Texts {
     columns.map((column) => {
       const value = row[column.key]
       if (column.tick) return [column.key, value ? 'yes' : '']
+      if (column.moment)
+        return [
+          column.key,
+          String(value ?? '')
+            .slice(0, 16)
+            .replace('T', ' '),
+        ]
       if (column.choices || column.text) return [column.key, String(value ?? '')]
       const shifted = typeof value === 'number' && column.add ? Math.round(turn(value + column.add) * 10) / 10 : value
       return [column.key, toEntry(shifted as number | null, column.unit ?? '', system)]

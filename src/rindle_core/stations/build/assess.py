@@ -8,17 +8,26 @@ from rindle_core.stations.brief.competence import judge_competence, named, stopp
 from rindle_core.stations.build.findings import COMPETENT, STOPPED
 from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.build.steps import BuildInput, build
+from rindle_core.stations.cable.findings import HOLE
 from rindle_core.stations.mount.findings import CURING, SERVICES
 from rindle_core.stations.mounting import build_steps
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context, free
 from rindle_core.stations.stops import stops_of
 
 # What is only known once the mount stands: the steps that put it there cannot wait for it.
-_WHILE_MOUNTING = ("mount.checked.", "mount.plumb", "mount.pour", "mount.curing")
+_WHILE_MOUNTING = (
+    *("mount.checked.", "mount.plumb", "mount.pour", "mount.curing"),
+    *("cable.tested.", "cable.sealed", "cable.entry_done", "cable.slack", "cable.earth"),
+)
 
 
 def _before_it_stands(findings: list[Finding]) -> list[Finding]:
-    return [one for one in findings if not (one.level is Level.UNKNOWN and one.code.startswith(_WHILE_MOUNTING))]
+    drilled = HOLE.code  # how wide it was drilled is told after the drill
+    return [
+        one
+        for one in findings
+        if not (one.level is Level.UNKNOWN and (one.code.startswith(_WHILE_MOUNTING) or one.code == drilled))
+    ]
 
 
 def assess(context: Context) -> Outcome[BuildPart]:

@@ -6,9 +6,12 @@ import math
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.cable import CableInput, CablePiece, CableResult, ExtraRunsInput, cable, extra_runs
-from rindle_core.stations.cable.findings import PLANNED, STOPPED, WAITS_CABLE
+from rindle_core.stations.cable.around import judge_entry, judge_injector, judge_led
+from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable
+from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
+from rindle_core.stations.cable.findings import HOLE, PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
+from rindle_core.stations.cable.pieces import CablePiece, run_length_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.sky.plan_lines import CableWay
@@ -18,30 +21,13 @@ from rindle_core.stations.stops import stops_of
 WAITS_FOR_CABLE = WAITS_CABLE.missing("No cable is chosen", "Choose a cable and enter its pieces.")
 
 
-def cable_of(job: JobInput) -> Outcome[CableResult] | None:
-    """The `cable` calculator; None while terminal or cable is not chosen."""
-    chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
-    if job.picks.terminal is None or chosen is None:
-        return None
-    return cable(
-        CableInput(
-            pieces=job.cable.cable_pieces,
-            cable=chosen,
-            connectors=job.cable.connectors,
-            limits=job.picks.terminal.cable,
-            supply=job.picks.terminal.supply,
-            rules=job.picks.rules,
-        )
-    )
-
-
 def _judge_planned(job: JobInput) -> list[Finding]:
     """The pieces are those of one position: another one may need more."""
     needed, drawn = cable_needed_m(job, job.sky.position_letter)
     if needed is None or not job.cable.cable_pieces:
         return []
     way = drawn_way(job, job.sky.position_letter) if drawn else None
-    together = sum(one.length_m for one in job.cable.cable_pieces)
+    together = run_length_m(job.cable.cable_pieces, 0)
     if way is not None and way.heightless_count and together >= needed:
         return [
             PLANNED.missing(
@@ -81,20 +67,41 @@ def _as_pieces(way: CableWay, loop_m: float) -> list[CablePiece]:
     ]
 
 
+def _run(job: JobInput) -> tuple[CablePart, list[Finding]]:
+    """The run to the antenna, its hole, its ends and tests; waits while terminal or cable is not chosen."""
+    terminal, chosen = job.picks.terminal, chosen_cable(job)
+    if terminal is None or chosen is None:
+        return CablePart(cable=None), [WAITS_FOR_CABLE]
+    run = asked_cable(job, terminal, chosen)
+    hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, run.result.loss_high_db)
+    found = [*run.findings, *listed.findings]
+    if hole is not None:
+        found += hole.findings
+    elif any(one.kind == "wall" for one in job.cable.cable_pieces) and job.cable.sealed_by != "none":
+        found.append(HOLE.missing("The wall is not measured", "Enter how thick it is: it sets fall and length."))
+    if job.cable.cable_pieces:
+        found += [*judge_entry(job), *judge_led(job), *judge_injector(job)]
+    part = CablePart(cable=run.result, wall_hole=hole.result if hole else None, cable_list=listed.result)
+    return part, found
+
+
 def assess(context: Context) -> Outcome[CablePart]:
-    """Loss and supply of the run; the extra runs are told beside it."""
+    """Loss and supply of the run, its hole, ends and earth; the extra runs are told beside it."""
     job = context.job
-    found = cable_of(job)
+    run, judged = _run(job)
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
     way = drawn_way(job, job.sky.position_letter)
-    part = CablePart(
-        cable=found.result if found else None,
-        extra_runs=extras.result,
-        drawn_way=way,
-        drawn_pieces=_as_pieces(way, job.picks.rules.service_loop_m) if way else [],
+    earthed = asked_earth(job) if job.picks.terminal is not None and job.picks.terminal.panel is None else None
+    part = run.model_copy(
+        update={
+            "extra_runs": extras.result,
+            "drawn_way": way,
+            "drawn_pieces": _as_pieces(way, job.picks.rules.service_loop_m) if way else [],
+            "earth": earthed.result if earthed else None,
+        }
     )
-    judged = found.findings if found else [WAITS_FOR_CABLE]
-    return Outcome(part, [*judged, *_judge_planned(job), *stops_of(job, STOPPED, "drill")])
+    found = [*judged, *(earthed.findings if earthed else []), *_judge_planned(job), *stops_of(job, STOPPED, "drill")]
+    return Outcome(part, found)
 
 
 __all__ = ["assess"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
@@ -14,31 +14,8 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.cable.findings import EMPTY, LENGTH, LOOP, LOSS, SUPPLY, TYPE
-
-PieceKind = Literal["arm", "loop", "mast", "outdoor", "wall", "indoor", "slack"]
-
-
-class CablePiece(Row):
-    """One piece of the route."""
-
-    kind: Annotated[
-        PieceKind,
-        Entry(
-            "Piece",
-            choices={
-                "arm": "along the arm",
-                "loop": "service loop",
-                "mast": "down the mast",
-                "outdoor": "outdoors",
-                "wall": "through the wall",
-                "indoor": "indoors",
-                "slack": "slack",
-            },
-        ),
-    ]
-    length_m: Annotated[float, Entry("Length")] = Field(ge=0, le=500)
-    note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
+from rindle_core.stations.cable.findings import EMPTY, LENGTH, LOOP, LOSS, RUNS, SUPPLY, TYPE
+from rindle_core.stations.cable.pieces import CablePiece, loop_at_antenna_m, run_length_m
 
 
 class ExtraRun(Row):
@@ -80,16 +57,28 @@ class CableInput(Model):
 
     pieces: list[CablePiece] = Field(default_factory=list, max_length=60)
     cable: CoaxCable
-    connectors: int = Field(default=2, ge=0, le=20)
+    connectors: int = Field(default=2, ge=0, le=20, description="Of one run")
+    inserted_db: float = Field(default=0.0, ge=0, le=100, description="Splitter, arrester and adaptor together")
+    others: list[CoaxCable] = Field(default_factory=list, max_length=200, description="Cables that might do instead")
     limits: CableLimits
     supply: Supply
     rules: HouseRules = DEFAULT_RULES
 
 
+class CableGrade(Model):
+    """A cable that the terminal allows, and how far it goes: by its length, its loss and its supply."""
+
+    code: str
+    name: str
+    most_m: float
+    would_do: bool
+
+
 class CableResult(Model):
     """Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can)."""
 
-    length_m: float
+    length_m: float = Field(description="Of the longest run")
+    run_lengths_m: list[float] = Field(default_factory=list)
     loss_low_db: float
     loss_high_db: float
     slope_db: float
@@ -98,6 +87,7 @@ class CableResult(Model):
     current_a: float | None
     longest_by_loss_m: float = Field(description="Length at which the loss reaches its limit")
     longest_by_supply_m: float = Field(description="Length at which the voltage falls to its least")
+    grades: list[CableGrade] = Field(default_factory=list, description="Cables that the terminal allows, and how far")
 
 
 def coax_loss_db_per_100m(cable: CoaxCable, frequency_mhz: float, temperature_c: float) -> float:
@@ -119,26 +109,92 @@ def voltage_at_load_v(supply_v: float, power_w: float, resistance_ohm: float) ->
     return None if inside < 0 else (supply_v + math.sqrt(inside)) / 2.0
 
 
-def _longest_by_supply_m(given: CableInput, ohm_per_m: float) -> float:
+def _ohm_per_m(given: CableInput, cable: CoaxCable) -> float:
+    warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (given.rules.cable_temperature_c - 20.0)
+    return cable.loop_ohm_per_100m / 100.0 * warmth
+
+
+def _longest_by_supply_m(given: CableInput, cable: CoaxCable) -> float:
     """Length at which the voltage is the least allowed, or at which the power can no longer be carried."""
     if given.supply.power_w == 0:
         return 10_000.0
+    ohm_per_m = _ohm_per_m(given, cable)
     at_v = max(given.supply.least_v, given.supply.supply_v / 2.0)
     return at_v * (given.supply.supply_v - at_v) / given.supply.power_w / ohm_per_m
 
 
+def _instead(result: CableResult, otherwise: str) -> str:
+    """The cable that would do, and how far it goes."""
+    better = [one for one in result.grades if one.would_do]
+    if not better:
+        return otherwise
+    best = min(better, key=lambda one: one.most_m)
+    return f"{best.name} would do: it goes {best.most_m:.0f} m here. {otherwise}"
+
+
+def _judge_length(given: CableInput, result: CableResult) -> Finding:
+    """Over the limit is a hold; near it is minded, as where positions are compared."""
+    limit = given.limits.most_m
+    near = given.rules.cable_warn_share * limit
+    if near < result.length_m <= limit:
+        return LENGTH(
+            Level.MIND,
+            "The cable is near the terminal's length",
+            "A way that is drawn or paced is shorter than the one that is laid.",
+            figure=result.length_m,
+            limit=limit,
+            bound="at_most",
+            clears_by="Measure the way by tape before it is cut, or shorten it.",
+        )
+    return LENGTH.at_most(
+        result.length_m,
+        limit,
+        clear="The cable is within the terminal's length",
+        over="The cable is too long for the terminal",
+        why="The terminal's timing and supply are only promised up to this length.",
+        clears_by="A shorter route, or the modem nearer to the dish.",
+    )
+
+
+def _judge_runs(given: CableInput) -> list[Finding]:
+    """A terminal with two cables has two ways; one that has none of its own shares all pieces."""
+    if given.limits.runs < 2:
+        return []
+    lengths = [run_length_m(given.pieces, run) for run in range(given.limits.runs)]
+    if min(lengths) == 0:
+        return [
+            RUNS(
+                Level.HOLD,
+                "One of the two cables has no way",
+                "This terminal has two: each with its length and its two ends.",
+                clears_by="Say of the pieces that both cables have them.",
+            )
+        ]
+    return [RUNS(Level.CLEAR, "Both cables have their way", "", figure=max(lengths))]
+
+
+def _grades(given: CableInput) -> list[CableGrade]:
+    found = []
+    warm_c, longest = given.rules.cable_temperature_c, max(
+        (run_length_m(given.pieces, run) for run in range(given.limits.runs)), default=0.0
+    )  # fmt: skip
+    joints_db = given.connectors * given.rules.connector_loss_db + given.inserted_db
+    for one in given.others:
+        if one.code not in given.limits.types:
+            continue
+        most = [given.limits.most_m, _longest_by_supply_m(given, one)]
+        if one.kind == "coax":
+            per_m = coax_loss_db_per_100m(one, given.limits.if_high_mhz, warm_c) / 100.0
+            most.append(max(0.0, (given.limits.most_loss_db - joints_db) / per_m))
+        if one.lengths_m:
+            most.append(max(one.lengths_m))
+        found.append(CableGrade(code=one.code, name=one.name, most_m=min(most), would_do=longest <= min(most)))
+    return found
+
+
 def _judge(given: CableInput, result: CableResult) -> list[Finding]:
     limits = given.limits
-    findings = [
-        LENGTH.at_most(
-            result.length_m,
-            limits.most_m,
-            clear="The cable is within the terminal's length",
-            over="The cable is too long for the terminal",
-            why="The terminal's timing and supply are only promised up to this length.",
-            clears_by="A shorter route, or the modem nearer to the dish.",
-        ),
-    ]
+    findings = [_judge_length(given, result), *_judge_runs(given)]
     if given.cable.kind == "coax":
         findings.append(
             LOSS.at_most(
@@ -147,7 +203,7 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
                 clear="The loss is within its limit",
                 over="The cable loses too much",
                 why="At the top of the IF the modem would hear too little.",
-                clears_by="A thicker cable, fewer joints or a shorter route.",
+                clears_by=_instead(result, "A thicker cable, fewer joints or a shorter route."),
             )
         )
     if given.cable.code not in limits.types:
@@ -169,7 +225,7 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
                 limit=result.longest_by_supply_m,
                 bound="at_most",
                 unit="m",
-                clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
+                clears_by=_instead(result, "A cable with a solid copper centre, a thicker one, or a shorter route."),
             )
         )
     else:
@@ -180,19 +236,19 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
                 clear="Enough voltage reaches the outdoor unit",
                 under="Too little voltage reaches the outdoor unit",
                 why="The outdoor unit restarts or never starts when its voltage sinks under transmit load.",
-                clears_by="A cable with a solid copper centre, a thicker one, or a shorter route.",
+                clears_by=_instead(result, "A cable with a solid copper centre, a thicker one, or a shorter route."),
             )
         )
-    loop_m = sum(piece.length_m for piece in given.pieces if piece.kind == "loop")
+    loop_m = loop_at_antenna_m(given.pieces)
     findings.append(
         LOOP.at_least(
             loop_m,
             given.rules.service_loop_m,
             level=Level.MIND,
             clear="There is a service loop",
-            under="The service loop is short or missing",
-            why="Without a loop no end can be cut off and made again.",
-            clears_by="Add the loop at the dish.",
+            under="The service loop at the antenna is short or missing",
+            why="Without a loop no end can be cut off and made again; one at the modem does not help up there.",
+            clears_by="Add the loop at the antenna, before the wall.",
         )
     )
     return findings
@@ -203,18 +259,21 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
 )
 def cable(given: CableInput) -> Outcome[CableResult]:
     """Loss and supply of one run made of pieces."""
-    length_m = sum(piece.length_m for piece in given.pieces)
+    lengths_m = [run_length_m(given.pieces, run) for run in range(given.limits.runs)]
+    length_m = max(lengths_m)
     warm_c = given.rules.cable_temperature_c
-    joints_db = given.connectors * given.rules.connector_loss_db if given.cable.kind == "coax" else 0.0
+    coaxial = given.cable.kind == "coax"
+    joints_db = given.connectors * given.rules.connector_loss_db + given.inserted_db if coaxial else 0.0
     low, high = (
         coax_loss_db_per_100m(given.cable, mhz, warm_c) / 100.0
         for mhz in (given.limits.if_low_mhz, given.limits.if_high_mhz)
     )
-    warmth = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (warm_c - 20.0)
-    ohm_per_m = given.cable.loop_ohm_per_100m / 100.0 * warmth
+    ohm_per_m = _ohm_per_m(given, given.cable)
     voltage_v = voltage_at_load_v(given.supply.supply_v, given.supply.power_w, ohm_per_m * length_m)
     result = CableResult(
         length_m=length_m,
+        run_lengths_m=lengths_m,
+        grades=_grades(given),
         loss_low_db=low * length_m + joints_db,
         loss_high_db=high * length_m + joints_db,
         slope_db=(high - low) * length_m,
@@ -222,7 +281,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
         voltage_v=voltage_v,
         current_a=None if voltage_v is None else given.supply.power_w / voltage_v,
         longest_by_loss_m=max(0.0, (given.limits.most_loss_db - joints_db) / high) if high > 0 else 10_000.0,
-        longest_by_supply_m=_longest_by_supply_m(given, ohm_per_m),
+        longest_by_supply_m=_longest_by_supply_m(given, given.cable),
     )
     if not given.pieces:
         return Outcome(
@@ -254,8 +313,8 @@ def extra_runs(given: ExtraRunsInput) -> Outcome[ExtraRunsResult]:
 
 
 __all__ = [
+    "CableGrade",
     "CableInput",
-    "CablePiece",
     "CableResult",
     "ExtraRun",
     "ExtraRunsInput",

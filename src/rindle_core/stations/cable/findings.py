@@ -69,3 +69,170 @@ EMPTY = Kind(
     "no route was entered",
     at="cable.cable_pieces",
 )
+RUNS = Kind(
+    "cable.runs",
+    "ways of a terminal with two cables",
+    against="a way for each",
+    unit="m",
+    source="Terminal's cable limits",
+    at="cable.cable_pieces",
+)
+HOLE = Kind(
+    "cable.hole",
+    "width of the hole",
+    against="the plug, connector or bulge",
+    unit="mm",
+    source="Widest part that passes",
+    at="cable.hole_mm",
+)
+HOLE_LOOKED = Kind(
+    "cable.hole_looked",
+    "both sides of the wall before the drill",
+    against="looked at and swept",
+    source="Usual cautions; local codes prevail",
+    at="cable.looked_inside",
+)
+HOLE_APART = Kind(
+    "cable.hole_apart",
+    "measures inside and outside from one mark",
+    against="house rule `hole_apart_mm`",
+    unit="mm",
+    source="Both from one mark",
+    at="cable.outside_mm",
+)
+HOLE_CLEAR = Kind(
+    "cable.hole_clear",
+    "distance from the hole to wires, pipes, vents, flues, studs",
+    against="the trade's usual distance",
+    unit="mm",
+    source="The trade's usual distances; local codes prevail",
+    at="cable.wall_things",
+)
+SEALED = Kind(
+    "cable.sealed",
+    "how the hole is closed",
+    against="for good, against water and vermin",
+    at="cable.sealed_by",
+)
+ENTRY_DONE = Kind(
+    "cable.entry_done",
+    "what is seen to at the entry",
+    against="all of the house's list",
+    source="The house's words: entry_steps",
+    at="cable.entry_steps",
+)
+SUPPLIED = Kind(
+    "cable.supplied",
+    "longest run",
+    against="the longest supplied length",
+    unit="m",
+    source="Cable, of the stores",
+    at="cable.cable_code",
+)
+FILL = Kind(
+    "cable.fill",
+    "share of the conduit's bore",
+    against="53 %, 31 %, 40 % for one, two, more cables",
+    unit="percent",
+    source="NEC 2017, chapter 9, table 1",
+    at="cable.conduit_mm",
+)
+CONDUIT = Kind(
+    "cable.conduit",
+    "bore of the conduit",
+    against="plug and bulge",
+    unit="mm",
+    at="cable.conduit_mm",
+)
+BEND = Kind(
+    "cable.bend",
+    "tightest bend",
+    against="the cable's least radius",
+    unit="mm",
+    source="Cable, of the stores",
+    at="cable.elbow_mm",
+)
+COLD = Kind(
+    "cable.cold",
+    "lowest temperature of the day",
+    against="what clips and jackets bear",
+    unit="c",
+    at="brief.forecast_low_c",
+)
+TESTED = Kind(
+    "cable.tested.{}",
+    "a run through, without a short, and its loss",
+    against="the reckoned loss and house rule `test_loss_db`",
+    unit="db",
+    source="Meter, both ends free, modem off",
+    at="cable.tests",
+)
+SLACK = Kind(
+    "cable.slack",
+    "slack over the full swing of the antenna",
+    against="tried",
+    at="cable.slack_tried",
+)
+DRESSED = Kind(
+    "cable.dressed",
+    "final clips",
+    against="the service measured after the work",
+    source="The trade's rule: loose ties first, final clips after the proof",
+    at="cable.dressed",
+)
+INJECTOR = Kind(
+    "cable.injector",
+    "where the injector sits",
+    against="dry, in its temperatures, in reach",
+    at="cable.injector_place",
+)
+OLD_CABLING = Kind(
+    "cable.old_cabling",
+    "the house's own cabling",
+    against="tested before it is relied on",
+    at="cable.old_tested",
+)
+EARTH = Kind(
+    "cable.earth",
+    "the way to earth, piece by piece",
+    against="all of the house's list",
+    source="The house's words: earth_path; local codes prevail",
+    at="cable.earth_path",
+)
+EARTH_ORDER = Kind(
+    "cable.earth_order",
+    "power before earth",
+    against="earth first",
+    source="Usual cautions; local codes prevail",
+    at="cable.earth_path",
+)
+EARTH_WIRE = Kind(
+    "cable.earth_wire",
+    "size of the earth wire",
+    against="house rule `earth_wire_mm2`",
+    unit="mm2",
+    source="House rule; the local electrical code prevails",
+    at="cable.earth_wire_mm2",
+)
+EARTH_BOND = Kind(
+    "cable.earth_bond",
+    "resistance of the bond",
+    against="house rule `bond_mohm` and the wire's own",
+    unit="mohm",
+    source="ρ L / A of copper, IEC 60028",
+    at="cable.earth_bond_mohm",
+)
+EARTH_GROUND = Kind(
+    "cable.earth_ground",
+    "resistance to ground",
+    against="house rule `ground_ohm`",
+    unit="ohm",
+    source="House rule; the local electrical code prevails",
+    at="cable.earth_ground_ohm",
+)
+EARTH_BUILDING = Kind(
+    "cable.earth_building",
+    "bond to the building's main earth",
+    against="done, or why not",
+    at="cable.earth_building",
+)

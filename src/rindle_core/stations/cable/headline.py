@@ -17,7 +17,8 @@ def headline(context: Context, result: CablePart) -> Headline:
         if cable.voltage_v is not None
         else sentence(", no supply at the dish")
     )
+    lost = sentence(", ", (cable.loss_high_db, "db"), " lost") if cable.loss_high_db > 0 else []
     return Headline(
-        [*sentence((cable.length_m, "m"), " of cable, ", (cable.loss_high_db, "db"), " lost"), *volts],
+        [*sentence((cable.length_m, "m"), " of cable"), *lost, *volts],
         sentence((cable.length_m, "m")),
     )

@@ -5,7 +5,11 @@ from __future__ import annotations
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
-from rindle_core.stations.cable.cable import CablePiece, CableResult, ExtraRunsResult
+from rindle_core.stations.cable.cable import CableResult, ExtraRunsResult
+from rindle_core.stations.cable.dress import DressResult
+from rindle_core.stations.cable.earth import EarthResult
+from rindle_core.stations.cable.pieces import CablePiece
+from rindle_core.stations.cable.wall import WallHoleResult
 from rindle_core.stations.sky.plan_lines import CableWay
 
 
@@ -17,6 +21,9 @@ class CablePart(Model):
     drawn_pieces: list[CablePiece] = Field(
         default_factory=list, description="That way as pieces, each to the next decimetre, with the loop that is left"
     )
+    wall_hole: WallHoleResult | None = Field(default=None, description="None while the wall is not measured")
+    cable_list: DressResult | None = None
+    earth: EarthResult | None = None
     drawn_way: CableWay | None = Field(default=None, description="The planned position's cable as the plan has it")
 
 

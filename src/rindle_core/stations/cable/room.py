@@ -18,6 +18,9 @@ STATION = Station(
     result=CablePart,
     assess=assess,
     headline=headline,
-    looks_at=(*LOOKS_AT, *PLANNED, "mount.height_above_ground_m"),
+    looks_at=(
+        *(*LOOKS_AT, *PLANNED, "mount.height_above_ground_m", "brief.forecast_low_c"),
+        *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
+    ),
     reads=(),
 )

@@ -7,6 +7,7 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import SURFACES, MountKind
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.asked import WALLS, chosen_fixing, height_m, heights_m
 from rindle_core.stations.mount.findings import (
     BALANCE,
@@ -215,7 +216,7 @@ def _listed(kind: Kind, done: list[str], words: list[Phrase], clear: str, open_:
     missing = [one.name.lower() for one in words if one.code not in done]
     if not missing:
         return kind(Level.CLEAR, clear, "All of the house’s list.")
-    return kind.missing(f"{open_}: {', '.join(missing)}", why)
+    return kind.missing(f"{open_}: {shortened(missing)}", why)
 
 
 def judge_pour(job: JobInput) -> Finding:

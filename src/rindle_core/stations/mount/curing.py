@@ -5,10 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import Field, NaiveDatetime
 
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
@@ -22,18 +21,18 @@ _MOST_DAYS = 120
 class CuringSpell(Row):
     """The mean temperature of the concrete, or of the air, from a moment on."""
 
-    from_at: Annotated[dt.datetime, Entry("From", placeholder="2026-11-24 12:30")]
+    from_at: Annotated[NaiveDatetime, Entry("From", placeholder="2026-11-24 12:30")]
     mean_c: Annotated[float, Entry("Mean temperature")] = Field(ge=-40, le=60)
     forecast: Annotated[bool, Entry("Forecast")] = False
 
 
 class CuringInput(Model):
-    """When it was poured, the temperatures since, and now. All moments by the site's clock, or all with a zone."""
+    """When it was poured, the temperatures since, and now. All moments are by the site's clock."""
 
-    poured_at: dt.datetime
+    poured_at: NaiveDatetime
     spells: list[CuringSpell] = Field(default_factory=list, max_length=200)
     usual_c: float = Field(default=15.0, ge=-40, le=60, description="Taken where nothing is logged or forecast")
-    now: dt.datetime | None = None
+    now: NaiveDatetime | None = None
     loaded: bool = Field(default=False, description="Whether something already hangs on it")
     rules: HouseRules = DEFAULT_RULES
 
@@ -89,14 +88,8 @@ def _reached_at(given: CuringInput, share: float) -> dt.datetime | None:
 def curing(given: CuringInput) -> Outcome[CuringResult]:
     """Maturity after Nurse and Saul, strength after ACI 209R-92, eq. 2-1: see `equivalent_age_days`, `strength_share`.
 
-    A planning aid: the bag and the concrete's own tests prevail. Raises InputError where moments with and without a
-    zone are mixed.
+    A planning aid: the bag and the concrete's own tests prevail.
     """
-    aware = {one.tzinfo is not None for one in (given.poured_at, *(one.from_at for one in given.spells))}
-    if given.now is not None:
-        aware.add(given.now.tzinfo is not None)
-    if len(aware) > 1:
-        raise InputError.one("spells", "some moments have a zone and some have not: all with one or all without")
     rules = given.rules
     told = [
         ("Props may go", rules.props_share),

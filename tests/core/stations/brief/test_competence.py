@@ -178,8 +178,8 @@ def test_an_owner_installs_what_aims_itself_and_nothing_that_is_aimed_by_hand():
 
 
 def test_the_next_step_is_the_first_that_is_open_along_the_course():
-    def step(base=DISH, **changed):
-        return assess(JobInput.model_validate({**base, **changed})).result.next_step
+    def step(facts=DISH, /, **changed):
+        return assess(JobInput.model_validate({**facts, **changed})).result.next_step
 
     empty = step({"date": "2026-11-24"})
     assert (empty.station, empty.at) == ("brief", "brief.customer")
@@ -189,9 +189,8 @@ def test_the_next_step_is_the_first_that_is_open_along_the_course():
     mast = {"mast_diameter_mm": 76.1, "mast_other_diameter_mm": 76.1, "mast_wall_mm": 6.0, "mast_free_length_m": 0.6}
     place = {"old_material": "none", "below_slide": "no", "overhang_m": 0.0, "fixing_code": "chemical-12"}
     holes = [{"number": n, "reaches": "structure", "edge_mm": 400} for n in range(1, 5)]
-    tried = [
-        {"code": code, "state": "good", "play_deg": 0.0, "gap_mm": 0.0} for code in ["plumb", "twist", "play", "seat"]
-    ]
+    good = {"state": "good", "play_deg": 0.0, "gap_mm": 0.0}
+    tried = [{"code": code, **good} for code in ("plumb", "twist", "play", "seat")]
     assert step(**arm, **mast, **place, holes=holes, checks=tried).station != "mount"
     assert step(runs=[]).message == "The present service is not measured"  # it cannot be made up for later
     done = step(golden.read("2026-101")["facts"])

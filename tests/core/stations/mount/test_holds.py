@@ -13,6 +13,7 @@ from rindle_core.catalogue.models import MakerWind
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, PlateHole
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.model import parse
 from rindle_core.stations.mount.anchorage import Actions, bracket_pair_n, hole_loads, wall_actions
 from rindle_core.stations.mount.ballast import BallastInput, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringSpell, curing
@@ -218,9 +219,9 @@ def test_cold_takes_longer_and_what_hangs_too_early_is_a_hold():
     assert frozen.result.stages[0].at is None
 
 
-def test_moments_with_and_without_a_zone_are_not_mixed():
-    with pytest.raises(InputError, match="zone"):
-        curing(CuringInput(poured_at=NOON, now=NOON.replace(tzinfo=dt.UTC)))
+def test_a_moment_of_another_clock_than_the_sites_is_refused():
+    with pytest.raises(InputError, match="site's clock"):
+        parse(CuringInput, {"poured_at": "2026-11-24T12:00:00Z"})
 
 
 def frame(**more):

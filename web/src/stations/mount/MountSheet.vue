@@ -26,7 +26,7 @@ const ballast = computed(() => job.value.assessment.ballast ?? null)
 const told = computed(() => job.value.facts.mount)
 const leaf = useOpenLeaf()
 /** These leaves are read off the elevation; the others have drawings of their own. */
-const WITH_ELEVATION = new Set(['', 'kind', 'mast', 'place', 'ballast'])
+const WITH_ELEVATION = new Set(['', 'mast', 'place', 'ballast'])
 const show = (value: number, unit: 'mm' | 'm' | 'n' | 'kg') => formatQuantity(value, unit, prefs.system)
 const span = computed(() =>
   terminal.value
@@ -38,7 +38,9 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
 
 <template>
   <drawing-view v-if="WITH_ELEVATION.has(leaf)" name="mount" />
-  <leaf-part leaf="kind" title="Kind of mount" :note="kind?.name ?? 'not chosen'"><kind-chooser /></leaf-part>
+  <leaf-part leaf="kind" title="Kind of mount" :note="kind?.name ?? 'not chosen'">
+    <kind-chooser /><drawing-view name="mount" />
+  </leaf-part>
   <leaf-part leaf="mast" title="Mast" note="as it was measured">
     <div class="fields">
       <fact at="mount.mast_diameter_mm" :hint="span" />

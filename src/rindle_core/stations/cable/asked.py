@@ -1,0 +1,107 @@
+"""What the calculators of this room are asked."""
+
+from __future__ import annotations
+
+from rindle_core.catalogue.models import CoaxCable, Terminal
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.cable.cable import CableInput, CableResult, cable
+from rindle_core.stations.cable.dress import DressInput, DressResult, cable_list
+from rindle_core.stations.cable.earth import EarthInput, EarthResult, earth
+from rindle_core.stations.cable.wall import WallHoleInput, WallHoleResult, wall_hole
+from rindle_core.stations.entries import JobInput
+
+_PORTS = {1: ["IF"], 2: ["RX", "TX"]}
+
+
+def chosen_cable(job: JobInput) -> CoaxCable | None:
+    """The cable that was chosen, from the stores."""
+    return next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
+
+
+def ports_of(terminal: Terminal) -> list[str]:
+    """Names of its ports, one a run: as its data has them, else receive and transmit."""
+    runs = terminal.cable.runs
+    return terminal.cable.ports[:runs] if len(terminal.cable.ports) >= runs else _PORTS[runs]
+
+
+def asked_cable(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[CableResult]:
+    """The `cable` calculator: ends counted from the runs where nobody counted them."""
+    told = job.cable
+    return cable(
+        CableInput(
+            pieces=told.cable_pieces,
+            cable=chosen,
+            connectors=min(20, 2 + 2 * told.joint_count) if told.connectors is None else told.connectors,
+            inserted_db=sum(one or 0.0 for one in (told.splitter_db, told.arrester_db, told.adaptor_db)),
+            others=job.picks.cables,
+            limits=terminal.cable,
+            supply=terminal.supply,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_hole(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[WallHoleResult] | None:
+    """The `wall_hole` calculator; None while the wall is not measured, or no hole is made."""
+    told = job.cable
+    if told.wall_mm is None or told.sealed_by == "none":
+        return None
+    return wall_hole(
+        WallHoleInput(
+            passes_mm=max(terminal.cable.plug_mm, chosen.plug_mm, told.bulge_mm or chosen.bulge_mm or 0.0),
+            cable_mm=chosen.diameter_mm,
+            cable_count=terminal.cable.runs,
+            wall_mm=told.wall_mm,
+            drilled_from=told.drilled_from,
+            hole_mm=told.hole_mm,
+            inside_mm=told.inside_mm,
+            outside_mm=told.outside_mm,
+            looked_inside=told.looked_inside,
+            looked_outside=told.looked_outside,
+            swept=told.swept,
+            things=told.wall_things,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db: float | None) -> Outcome[DressResult]:
+    """The `cable_list` calculator."""
+    told = job.cable
+    return cable_list(
+        DressInput(
+            pieces=told.cable_pieces,
+            cable=chosen,
+            ports=ports_of(terminal),
+            joint_count=told.joint_count,
+            conduit_mm=told.conduit_mm,
+            elbow_mm=told.elbow_mm,
+            bulge_mm=told.bulge_mm or chosen.bulge_mm,
+            low_c=job.brief.forecast_low_c,
+            expected_db=expected_db,
+            tests=told.tests,
+            rules=job.picks.rules,
+        )
+    )
+
+
+def asked_earth(job: JobInput) -> Outcome[EarthResult]:
+    """The `earth` calculator."""
+    told = job.cable
+    return earth(
+        EarthInput(
+            path=job.picks.words.earth_path,
+            done=told.earth_path,
+            wire_mm2=told.earth_wire_mm2,
+            wire_length_m=told.earth_wire_length_m,
+            bond_mohm=told.earth_bond_mohm,
+            ground_ohm=told.earth_ground_ohm,
+            building=told.earth_building,
+            why_not=told.earth_why_not,
+            powered=job.bringup.powered_at is not None or bool(job.bringup.states_entered),
+            rules=job.picks.rules,
+        )
+    )
+
+
+__all__ = ["asked_cable", "asked_earth", "asked_hole", "asked_list", "chosen_cable", "ports_of"]

@@ -1,0 +1,254 @@
+"""What is bought and cut for a cable: lengths by run, ends, clips and ties, conduit, sealing, labels."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from rindle_core.catalogue.models import CoaxCable
+from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model, Row
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, FILL, SUPPLIED, TESTED
+from rindle_core.stations.cable.pieces import CablePiece, run_length_m
+
+# Most of a conduit's bore that cables may fill: one, two, more. Source: NEC 2017, chapter 9, table 1.
+_FILL_PERCENT = (53.0, 31.0, 40.0)
+_COLD_CLIP_C = 5.0
+_TAPE_M_PER_JOINT = 0.3
+
+
+class CableTest(Row):
+    """What a meter said of one run, both ends free and the modem off."""
+
+    run: Annotated[str, Entry("Run")] = Field(min_length=1, max_length=40)
+    continuity: Annotated[
+        Literal["", "good", "bad"], Entry("Through", choices={"": "not tried", "good": "through", "bad": "open"})
+    ] = ""
+    short: Annotated[
+        Literal["", "none", "short"], Entry("Short", choices={"": "not tried", "none": "no short", "short": "short"})
+    ] = ""
+    loss_db: Annotated[float | None, Entry("Loss")] = Field(default=None, ge=0, le=100)
+    by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
+
+
+class DressInput(Model):
+    """The pieces, the cable, how many runs, and how it is led."""
+
+    pieces: list[CablePiece] = Field(default_factory=list, max_length=60)
+    cable: CoaxCable
+    ports: list[str] = Field(default_factory=lambda: ["IF"], min_length=1, max_length=4, description="One a run")
+    joint_count: int = Field(default=0, ge=0, le=20, description="Joints on the way, each of two ends")
+    conduit_mm: float | None = Field(default=None, gt=0, le=200, description="Bore")
+    elbow_mm: float | None = Field(default=None, ge=0, le=2000, description="Radius of its tightest bend")
+    bulge_mm: float | None = Field(default=None, gt=0, le=200)
+    low_c: float | None = Field(default=None, ge=-60, le=60, description="Lowest on the day")
+    expected_db: float | None = Field(default=None, ge=0, le=200, description="Loss that is reckoned with")
+    tests: list[CableTest] = Field(default_factory=list, max_length=40)
+    rules: HouseRules = DEFAULT_RULES
+
+
+class Cut(Model):
+    """A length to cut, or a supplied one to take."""
+
+    run: str
+    length_m: float
+    cut_m: float = Field(description="With the spare for one more end at each side; or the supplied length")
+    left_m: float = Field(description="What is coiled up, of a supplied length")
+
+
+class Consumable(Model):
+    """Something that is used up."""
+
+    name: str
+    amount: float
+    unit: str = Field(description="As it is bought: pieces, m")
+    note: str = ""
+
+
+class Label(Model):
+    """A label on one end of a run."""
+
+    run: str
+    end: str
+    said: str
+
+
+class DressResult(Model):
+    """The cut list, ends, consumables and labels."""
+
+    cuts: list[Cut]
+    end_count: int = Field(description="Connectors to make; 0 for a cable with sealed ends")
+    consumables: list[Consumable]
+    labels: list[Label]
+    fill_percent: float | None
+
+
+def _cut(given: DressInput, run: int) -> Cut:
+    length = run_length_m(given.pieces, run)
+    name = given.ports[run]
+    if given.cable.lengths_m:
+        supplied = next((one for one in sorted(given.cable.lengths_m) if one >= length), max(given.cable.lengths_m))
+        return Cut(run=name, length_m=length, cut_m=supplied, left_m=max(0.0, supplied - length))
+    spare = 2.0 * given.rules.end_spare_m
+    return Cut(run=name, length_m=length, cut_m=math.ceil(round((length + spare) * 10.0, 6)) / 10.0, left_m=0.0)
+
+
+def _clipped_m(pieces: Sequence[CablePiece], *kinds: str) -> float:
+    return sum(one.length_m for one in pieces if one.kind in kinds and one.protection in ("", "clips"))
+
+
+def _consumables(given: DressInput, ends: int) -> list[Consumable]:
+    runs = len(given.ports)
+    on_mast, on_wall = _clipped_m(given.pieces, "arm", "mast"), _clipped_m(given.pieces, "outdoor", "indoor")
+    ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
+    clips = runs * (math.ceil(on_wall / given.rules.clip_m) + 1) if on_wall else 0
+    pipe = sum(one.length_m for one in given.pieces if one.protection in ("pipe", "tray"))
+    holes = sum(one.kind == "wall" for one in given.pieces)
+    told = [
+        Consumable(name="Ties, against sun", amount=ties, unit="pieces", note="the first near the top, one right under "
+                   "each bracket, one at the foot as strain relief"),
+        Consumable(name="Clips", amount=clips, unit="pieces", note="stiff and brittle in the cold: warm them"),
+        Consumable(name="Pipe or tray", amount=math.ceil(pipe), unit="m"),
+        Consumable(name="Connectors", amount=ends, unit="pieces", note="compression outdoors"),
+        Consumable(name="Self-bonding tape", amount=round(_TAPE_M_PER_JOINT * (ends + 1) // 2, 1), unit="m",
+                   note="half over half, upwards, after the last test; outdoor ends"),
+        Consumable(name="Foam or sealant for the hole", amount=holes, unit="cans", note="sets from 5 °C; the can "
+                   "prevails"),
+        Consumable(name="Cover plates", amount=2 * holes, unit="pieces"),
+    ]  # fmt: skip
+    return [one for one in told if one.amount]
+
+
+@register("cable_list", "Cut list, ends, clips and ties, labels, conduit and the test record of a cable", DressInput,
+          DressResult)  # fmt: skip
+def cable_list(given: DressInput) -> Outcome[DressResult]:
+    """Counts and lengths by house rules; a conduit's fill by area. Source: NEC 2017, chapter 9, table 1."""
+    runs = len(given.ports)
+    cuts = [_cut(given, run) for run in range(runs)]
+    ends = 0 if given.cable.sealed else runs * (2 + 2 * given.joint_count)
+    fill = None
+    if given.conduit_mm is not None:
+        fill = 100.0 * runs * (given.cable.diameter_mm / given.conduit_mm) ** 2
+    labels = [
+        Label(run=name, end=end, said=f"{name} {end}") for name in given.ports for end in ("antenna end", "modem end")
+    ]
+    result = DressResult(
+        cuts=cuts, end_count=ends, consumables=_consumables(given, ends), labels=labels, fill_percent=fill
+    )
+    return Outcome(result, [*_judge_led(given, result), *_judge_tests(given)])
+
+
+def _judge_led(given: DressInput, result: DressResult) -> list[Finding]:
+    found = []
+    if given.cable.lengths_m and given.pieces:
+        longest = max(given.cable.lengths_m)
+        found.append(
+            SUPPLIED.at_most(
+                max(one.length_m for one in result.cuts),
+                longest,
+                clear="A supplied length reaches",
+                over="No supplied length reaches",
+                why="A cable with sealed ends cannot be cut or joined.",
+                clears_by="A shorter way, or the modem nearer to the antenna.",
+            )
+        )
+    if result.fill_percent is not None:
+        count = len(given.ports)
+        most = _FILL_PERCENT[min(count, 3) - 1]
+        found.append(
+            FILL.at_most(
+                result.fill_percent,
+                most,
+                level=Level.MIND,
+                clear="The conduit has room for the cable",
+                over="The conduit is too full",
+                why="A cable that is squeezed is pulled too hard, and its plug does not pass.",
+                clears_by="A wider conduit.",
+            )
+        )
+        widest = max(given.cable.plug_mm, given.bulge_mm or 0.0)
+        if given.conduit_mm is not None and widest:
+            found.append(
+                CONDUIT.at_least(
+                    given.conduit_mm,
+                    widest,
+                    clear="Plug and bulge pass the conduit",
+                    under="The plug or its bulge does not pass the conduit",
+                    why="Moulded ends cannot be taken off.",
+                    clears_by="A wider conduit, or an elbow with a cover that comes off.",
+                )
+            )
+    if given.elbow_mm is not None:
+        found.append(
+            BEND.at_least(
+                given.elbow_mm,
+                given.cable.bend_radius_mm,
+                clear="No bend is tighter than the cable bears",
+                under="A bend is tighter than the cable bears",
+                why="Its core moves off the middle, and reflects; or it breaks in the cold.",
+                clears_by="A wider elbow, or two of half the angle.",
+            )
+        )
+    if given.low_c is not None and given.low_c < _COLD_CLIP_C:
+        found.append(
+            COLD(
+                Level.MIND,
+                "It is cold for clips and cable",
+                "Clips snap and jackets crack: warm them, and bend wide.",
+                figure=given.low_c,
+                limit=_COLD_CLIP_C,
+                bound="at_least",
+                clears_by="Keep clips and cable in the warm until they are used.",
+            )
+        )
+    return found
+
+
+def _judge_tests(given: DressInput) -> list[Finding]:
+    """Each run through, without a short, and losing what was reckoned. A sealed cable is tested by its maker."""
+    if given.cable.sealed or not given.pieces:
+        return []
+    made = {one.run: one for one in given.tests}
+    found = []
+    for name in given.ports:
+        kind, one = TESTED.of(name.lower()), made.get(name)
+        if one is not None and (one.continuity == "bad" or one.short == "short"):
+            what = "a short" if one.short == "short" else "open"
+            found.append(
+                kind(
+                    Level.HOLD,
+                    f"Cable {name}: {what}",
+                    "A short burns the supply; an open end is no cable.",
+                    clears_by="Cut the end off and make it anew: most faults are a strand at the pin.",
+                )
+            )
+        elif one is None or not one.continuity or not one.short:
+            found.append(
+                kind.missing(
+                    f"Cable {name} is not tested", "With the modem off and both ends free: through, and no short."
+                )
+            )
+        elif one.loss_db is not None and given.expected_db is not None:
+            found.append(
+                kind.at_most(
+                    one.loss_db,
+                    given.expected_db + given.rules.test_loss_db,
+                    level=Level.MIND,
+                    clear=f"Cable {name} is through and loses what was reckoned",
+                    over=f"Cable {name} loses more than was reckoned",
+                    why="A bent, wet or badly made end: it gets worse.",
+                    clears_by="Make the ends anew, look for a kink, measure again.",
+                )
+            )
+        else:
+            found.append(kind(Level.CLEAR, f"Cable {name} is through and has no short", "As it was measured."))
+    return found
+
+
+__all__ = ["CableTest", "Consumable", "Cut", "DressInput", "DressResult", "Label", "cable_list"]

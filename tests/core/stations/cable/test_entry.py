@@ -1,0 +1,224 @@
+"""The hole in the wall, the cut list, tests and the way to earth: by hand, and each rule turned round."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.catalogue.models import CoaxCable
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.cable.dress import CableTest, DressInput, cable_list
+from rindle_core.stations.cable.earth import EarthInput, earth
+from rindle_core.stations.cable.pieces import CablePiece, loop_at_antenna_m, run_length_m
+from rindle_core.stations.cable.wall import WallHoleInput, WallThing, wall_hole
+from tests import golden
+
+COAX = CoaxCable(code="c", name="C", loss_a=0.58, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70)
+SEALED = CoaxCable(
+    code="s", name="S", kind="ethernet", loop_ohm_per_100m=4, diameter_mm=7.6, bend_radius_mm=60, sealed=True,
+    lengths_m=[15, 30, 45], plug_mm=21,
+)  # fmt: skip
+WALL = {"passes_mm": 21, "cable_mm": 7.6, "wall_mm": 300}
+SEEN = {"looked_inside": True, "looked_outside": True, "swept": True}
+
+
+def levels(outcome):
+    return {one.code: one.level for one in outcome.findings}
+
+
+def hole(**more):
+    return wall_hole(WallHoleInput(**WALL | more))
+
+
+def way(*pieces):
+    return [CablePiece(kind=kind, length_m=length, **more) for kind, length, more in pieces]
+
+
+WAY = way(("arm", 1, {}), ("loop", 0.7, {}), ("mast", 2, {}), ("outdoor", 10, {}), ("wall", 0.4, {}), ("indoor", 5, {}))
+
+
+def listed(**more):
+    return cable_list(DressInput(**{"pieces": WAY, "cable": COAX} | more))
+
+
+def test_both_ways_of_saying_it_fall_to_the_outside():
+    inside, outside = hole(drilled_from="inside").result, hole(drilled_from="outside").result
+    assert inside.drop_mm == outside.drop_mm == pytest.approx(15)
+    assert "down" in inside.said
+    assert "lower" in inside.said
+    assert "up" in outside.said
+    assert "say from which side" in hole().result.said
+
+
+@given(st.floats(5, 80), st.floats(50, 900))
+def test_the_bit_is_never_under_what_passes_and_the_slant_never_under_the_wall(plug, wall):
+    found = hole(passes_mm=plug, wall_mm=wall).result
+    assert found.bit_mm >= plug * 1.12 - 1e-9
+    assert found.bit_in * 25.4 >= plug * 1.12 - 1e-9
+    assert found.slant_mm > wall
+    assert found.drop_mm == pytest.approx(wall * math.tan(math.radians(found.angle_deg)))
+
+
+def test_a_second_plug_passes_beside_the_first_cable():
+    assert hole(cable_count=2).result.least_mm == pytest.approx((21 + 7.6) * 1.12)
+
+
+def test_an_old_hole_passes_the_plug_or_does_not():
+    assert levels(hole(hole_mm=22, **SEEN))["cable.hole"] == "clear"
+    assert levels(hole(hole_mm=20, **SEEN))["cable.hole"] == "hold"
+    assert levels(hole(**SEEN))["cable.hole"] == "unknown"
+
+
+@pytest.mark.parametrize("missing", sorted(SEEN))
+def test_each_side_is_looked_at_and_swept(missing):
+    assert levels(hole(**SEEN))["cable.hole_looked"] == "clear"
+    assert levels(hole(**SEEN | {missing: False}))["cable.hole_looked"] == "unknown"
+
+
+def test_measures_from_one_mark_agree_or_are_minded():
+    assert levels(hole(inside_mm=400, outside_mm=415))["cable.hole_apart"] == "clear"
+    assert levels(hole(inside_mm=400, outside_mm=425))["cable.hole_apart"] == "mind"
+
+
+@pytest.mark.parametrize(("kind", "level"), [("wire", "hold"), ("pipe", "hold"), ("flue", "hold"), ("stud", "mind")])
+def test_what_is_near_is_kept_clear_of(kind, level):
+    assert levels(hole(things=[WallThing(kind=kind, right_mm=20, up_mm=0)]))["cable.hole_clear"] == level
+    assert levels(hole(things=[WallThing(kind=kind, right_mm=0, up_mm=900)]))["cable.hole_clear"] == "clear"
+
+
+def test_two_runs_have_each_their_length_ends_and_labels():
+    pieces = [*WAY, *way(("slack", 1.5, {"of_run": "second"}))]
+    assert (run_length_m(pieces, 0), run_length_m(pieces, 1)) == pytest.approx((19.1, 20.6))
+    found = listed(pieces=pieces, ports=["RX", "TX"]).result
+    assert [one.cut_m for one in found.cuts] == pytest.approx([19.7, 21.2])
+    assert found.end_count == 4
+    assert [one.said for one in found.labels] == ["RX antenna end", "RX modem end", "TX antenna end", "TX modem end"]
+    assert listed(joint_count=1).result.end_count == 4
+
+
+def test_a_loop_at_the_modem_is_no_loop_at_the_antenna():
+    late = way(("mast", 2, {}), ("wall", 0.4, {}), ("indoor", 5, {}), ("loop", 1, {}))
+    assert loop_at_antenna_m(WAY) == 0.7
+    assert loop_at_antenna_m(late) == 0
+
+
+def test_a_supplied_length_is_taken_whole_and_what_is_left_is_coiled():
+    (cut,) = listed(cable=SEALED).result.cuts
+    assert (cut.cut_m, cut.left_m) == (30, pytest.approx(10.9))
+    assert listed(cable=SEALED).result.end_count == 0
+    far = [*WAY, *way(("outdoor", 40, {}))]
+    assert levels(listed(cable=SEALED, pieces=far))["cable.supplied"] == "hold"
+    assert "cable.tested.if" not in levels(listed(cable=SEALED))
+
+
+def test_clips_and_ties_are_counted_by_their_distance_and_not_in_a_pipe():
+    amounts = {one.name: one.amount for one in listed().result.consumables}
+    assert amounts["Ties, against sun"] == math.ceil(3 / 0.4) + 2
+    assert amounts["Clips"] == math.ceil(15 / 0.5) + 1
+    piped = [one.model_copy(update={"protection": "pipe"}) if one.kind == "outdoor" else one for one in WAY]
+    led = {one.name: one.amount for one in listed(pieces=piped).result.consumables}
+    assert led["Clips"] == math.ceil(5 / 0.5) + 1
+    assert led["Pipe or tray"] == 10
+
+
+def test_conduit_bend_and_cold():
+    assert levels(listed(conduit_mm=20))["cable.fill"] == "clear"
+    assert levels(listed(conduit_mm=10, ports=["RX", "TX"]))["cable.fill"] == "mind"
+    assert levels(listed(cable=SEALED, conduit_mm=20))["cable.conduit"] == "hold"
+    assert levels(listed(conduit_mm=40, bulge_mm=45))["cable.conduit"] == "hold"
+    assert levels(listed(elbow_mm=69))["cable.bend"] == "hold"
+    assert levels(listed(elbow_mm=70))["cable.bend"] == "clear"
+    assert levels(listed(low_c=2))["cable.cold"] == "mind"
+    assert "cable.cold" not in levels(listed(low_c=12))
+
+
+@pytest.mark.parametrize(
+    ("told", "level"),
+    [
+        ({}, "unknown"),
+        ({"continuity": "good"}, "unknown"),
+        ({"continuity": "good", "short": "none"}, "clear"),
+        ({"continuity": "bad", "short": "none"}, "hold"),
+        ({"continuity": "good", "short": "short"}, "hold"),
+        ({"continuity": "good", "short": "none", "loss_db": 7.4}, "clear"),
+        ({"continuity": "good", "short": "none", "loss_db": 7.6}, "mind"),
+    ],
+)
+def test_a_run_is_through_without_a_short_and_loses_what_was_reckoned(told, level):
+    tests = [CableTest(run="IF", **told)] if told else []
+    assert levels(listed(tests=tests, expected_db=6.0))["cable.tested.if"] == level
+
+
+PATH = DEFAULT_WORDS.earth_path
+MADE = [one.code for one in PATH]
+GOOD = {"path": PATH, "done": MADE, "wire_mm2": 16, "wire_length_m": 6, "bond_mohm": 40, "building": "done"}
+
+
+def earthed(**more):
+    return levels(earth(EarthInput(**GOOD | more)))
+
+
+def test_the_way_to_earth_is_made_before_power():
+    assert set(earthed().values()) == {"clear"}
+    assert earthed(done=MADE[1:])["cable.earth"] == "unknown"
+    assert earthed(done=MADE[1:], powered=True)["cable.earth_order"] == "hold"
+
+
+def test_wire_bond_ground_and_why_not():
+    assert earthed(wire_mm2=10)["cable.earth_wire"] == "hold"
+    assert earthed(wire_mm2=None)["cable.earth_wire"] == "unknown"
+    assert earthed(bond_mohm=105)["cable.earth_bond"] == "clear"  # 6.5 mΩ are the wire's own
+    assert earthed(bond_mohm=107)["cable.earth_bond"] == "hold"
+    assert earthed(bond_mohm=None)["cable.earth_bond"] == "unknown"
+    assert earthed(ground_ohm=30)["cable.earth_ground"] == "mind"
+    assert earthed(building="not_possible")["cable.earth_building"] == "unknown"
+    assert earthed(building="not_possible", why_not="No bar.")["cable.earth_building"] == "mind"
+
+
+def job(number="2026-101", **changed):
+    facts = JobInput.model_validate({**golden.read(number)["facts"], **changed})
+    (found,) = (one for one in assess(facts).result.stations if one.code == "cable")
+    return {one.code: one for one in found.findings}
+
+
+def test_near_the_terminals_length_is_minded_and_over_it_held():
+    def long(metres):
+        return job(cable_pieces=[{"kind": "loop", "length_m": 0.7}, {"kind": "outdoor", "length_m": metres}])
+
+    assert long(30)["cable.length"].level == "clear"
+    assert long(42)["cable.length"].level == "mind"
+    assert long(51)["cable.length"].level == "hold"
+
+
+def test_a_cable_that_would_do_is_named():
+    supply = job("2026-103")["cable.supply"]
+    assert supply.level == "hold"
+    assert supply.clears_by.startswith("Coax 7 mm, solid copper centre would do: it goes 5")
+
+
+def test_putty_has_a_last_day_and_final_clips_wait_for_the_proof():
+    assert job(sealed_by="putty", putty_until="2027-04-01")["cable.sealed"].level == "mind"
+    assert job(sealed_by="putty", putty_until="2026-01-01")["cable.sealed"].level == "hold"
+    assert job(sealed_by="")["cable.sealed"].level == "unknown"
+    before = [{"when": "before", "down_mbps": 2, "up_mbps": 1, "latency_ms": 60}]
+    assert job(dressed="final", runs=before)["cable.dressed"].level == "mind"
+    assert "cable.dressed" not in job(dressed="final")
+    assert job(slack_tried=False)["cable.slack"].level == "unknown"
+
+
+def test_where_the_injector_sits_is_judged():
+    assert job()["cable.injector"].level == "clear"
+    assert job(injector_reachable=False)["cable.injector"].level == "mind"
+    assert job(injector_place="attic")["cable.injector"].level == "mind"
+    assert job(injector_place="attic", injector_low_c=2, injector_high_c=38)["cable.injector"].level == "clear"
+    assert job(injector_place="attic", injector_low_c=2, injector_high_c=52)["cable.injector"].level == "mind"
+    assert job(injector_place="")["cable.injector"].level == "unknown"
+    assert job(old_cabling="used")["cable.old_cabling"].level == "unknown"
+
+
+def test_the_firms_own_rules_count():
+    assert hole(rules=HouseRules(hole_fall_percent=10)).result.drop_mm == pytest.approx(30)
+    assert earthed(wire_mm2=10, rules=HouseRules(earth_wire_mm2=6))["cable.earth_wire"] == "clear"
