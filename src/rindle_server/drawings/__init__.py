@@ -17,6 +17,7 @@ from rindle_server.drawings.aim_setting import setting_card
 from rindle_server.drawings.brief import block_diagram
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import cable_run
+from rindle_server.drawings.cable_entry import connector_ends, earth_way, wall_section
 from rindle_server.drawings.mount import mount_elevation, wind_angles
 from rindle_server.drawings.mount_holds import curing_curve, fixing_map, footing_section
 from rindle_server.drawings.peak import peak_trace
@@ -151,6 +152,21 @@ def _cable(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, look)]
 
 
+def _entry(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = wall_section(facts, result, look)
+    return [drawn] if drawn else []
+
+
+def _ends(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = connector_ends(facts, look)
+    return [drawn] if drawn else []
+
+
+def _earth(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = earth_way(result, look)
+    return [drawn] if drawn else []
+
+
 def _ladder(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [bringup_ladder(result.bringup, narrow=look.narrow)] if result.bringup is not None else []
 
@@ -172,6 +188,9 @@ GROUPS: dict[str, Made] = {
     "holds": _holds,
     "curing": _curing,
     "cable": _cable,
+    "wall-section": _entry,
+    "connector": _ends,
+    "earth": _earth,
     "peak": _peaks,
     "bringup": _ladder,
 }

@@ -70,13 +70,15 @@ def _labels(pieces: list[CablePiece], middles: list[float], system: System, left
     parts = []
     for below in (0, 1):
         row = list(zip(pieces, middles, strict=True))[below::2]
+        # Where there is no room for the names the lengths alone stand there: the rows beneath have the names.
+        crowded = (len(row) - 1) * _LABEL > right - left + 1
         places = spread([middle for _, middle in row], _LABEL, left, right)
         level = _Y + 62 if below else _Y - 56
         foot, head = (_Y + 8, level - 16) if below else (_Y - 26, level + 22)
         for (piece, middle), place in zip(row, places, strict=True):
             parts += [
                 line((middle, foot), (place, head), "rule", 1),
-                words((place, level), _NAMES[piece.kind], 14, "quiet"),
+                words((place, level), str(pieces.index(piece) + 1) if crowded else _NAMES[piece.kind], 14, "quiet"),
                 words((place, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600),
             ]
     return parts

@@ -7,8 +7,8 @@ from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
-from rindle_server.drawings.svg import for_print, tokens
 from rindle_server.drawings.mount_template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
+from rindle_server.drawings.svg import for_print, tokens
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.spa import font_url
@@ -54,4 +54,26 @@ def wrap_template(job: Job, paper: Paper) -> bytes:
     return _printed(wrap_sketch(diameter, pins), paper, f"{job.number}. Print at 100 %.")
 
 
-__all__ = ["drilling_template", "wrap_template"]
+def cable_labels(job: Job) -> bytes:
+    """A flag for each end of each run: folded round the cable. Raises InputError while no cable is chosen."""
+    from weasyprint import HTML
+
+    found = assessed(job)
+    listed = found.result.cable_list
+    if listed is None:
+        raise InputError.one("cable_code", "no cable is chosen: choose one, then its labels can be printed")
+    page = render_to_string(
+        "labels.html",
+        {
+            "labels": listed.labels,
+            "job": job,
+            "cuts": {one.run: one.cut_m for one in listed.cuts},
+            "colours": tokens()["day"],
+            "font_url": font_url(True),
+        },
+    )
+    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
+__all__ = ["cable_labels", "drilling_template", "wrap_template"]

@@ -1873,6 +1873,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels Print
+         * @description A label for each end of each cable.
+         */
+        get: operations["rindle_server_jobs_report_api_labels_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/method.html": {
         parameters: {
             query?: never;
@@ -34743,6 +34763,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HeadOut"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_labels_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -12,6 +12,9 @@ const PLACES: Record<string, number> = {
   holds: 780 / 360,
   curing: 780 / 276,
   cable: 780 / 302,
+  'wall-section': 780 / 320,
+  connector: 780 / 320,
+  earth: 780 / 190,
   peak: 780 / 330,
   bringup: 780 / 370,
 }
@@ -28,6 +31,9 @@ const NARROW: Record<string, number> = {
   holds: 360 / 360,
   curing: 360 / 276,
   cable: 360 / 352,
+  'wall-section': 360 / 320,
+  connector: 360 / 580,
+  earth: 360 / 378,
   peak: 360 / 330,
   bringup: 360 / 570,
 }

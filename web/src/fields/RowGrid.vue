@@ -5,7 +5,7 @@ import { pathOf } from '@/fields/told'
  * reached the server, or was refused, survives a reload.
  */
 import { StorageSerializers, useClipboard, useDebounceFn, useSessionStorage } from '@vueuse/core'
-import { IconCopy, IconPlus, IconX } from '@tabler/icons-vue'
+import { IconArrowUp, IconCopy, IconPlus, IconRowInsertBottom, IconX } from '@tabler/icons-vue'
 import { NButton, NCheckbox, NSelect } from 'naive-ui'
 import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
@@ -32,6 +32,8 @@ const props = defineProps<{
   fixed?: Entry
   omit?: string[]
   fixedRows?: boolean
+  /** Their order is part of what they say: each can be moved up, and a new one put under it. */
+  movable?: boolean
   /** Rows that a usual case has: offered while there is none yet. */
   usual?: { label: string; rows: Entry[] }
 }>()
@@ -192,6 +194,22 @@ function remove(index: number): void {
   busy.value = true
   void save()
 }
+/** The row goes one up; its neighbour comes down. */
+function up(index: number): void {
+  strokes += 1
+  held.value.splice(index - 1, 2, held.value[index]!, held.value[index - 1]!)
+  busy.value = true
+  void save()
+}
+/** A new row under this one. */
+async function under(index: number): Promise<void> {
+  strokes += 1
+  busy.value = true
+  held.value.splice(index + 1, 0, { base: { id: rowId() }, texts: freshFor(held.value.length) })
+  await nextTick()
+  const rows = root.value?.querySelectorAll<HTMLElement>('tbody tr.entry-row')
+  rows?.[index + 1]?.querySelector<HTMLInputElement>('input[inputmode="decimal"]')?.focus()
+}
 function faultOf(index: number): string {
   if (typing.value) return ''
   const sent = held.value.slice(0, index).filter((_, at) => !blankAt(at)).length
@@ -272,7 +290,20 @@ defineExpose({ add })
                 @keydown.enter.prevent="add"
               />
             </td>
-            <td>
+            <td class="acts">
+              <template v-if="movable && !store.locked">
+                <n-button
+                  quaternary
+                  size="small"
+                  :disabled="index === 0"
+                  :aria-label="`Move row ${index + 1} up`"
+                  @click="up(index)"
+                  ><template #icon><icon-arrow-up /></template
+                ></n-button>
+                <n-button quaternary size="small" :aria-label="`Put a row under row ${index + 1}`" @click="under(index)"
+                  ><template #icon><icon-row-insert-bottom /></template
+                ></n-button>
+              </template>
               <n-button
                 v-if="!fixedRows"
                 quaternary

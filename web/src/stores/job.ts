@@ -44,6 +44,8 @@ type WholeList =
   | 'curing'
   | 'checks'
   | 'alterations'
+  | 'wall_things'
+  | 'tests'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 

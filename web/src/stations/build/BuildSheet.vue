@@ -40,6 +40,15 @@ const mayMark = (view: View) =>
 const upcoming = computed(
   () => build.value?.steps.find((view) => view.state !== 'done' && !unsent.value.has(view.step.title)) ?? null,
 )
+/** How many it takes, how long at height, and what the mate does. */
+const withOf = (step: View['step']) =>
+  [
+    (step.people_count ?? 1) > 1 ? `${step.people_count} people` : '',
+    step.at_height_min ? `${step.at_height_min} min at height` : '',
+    step.mate ? `the mate: ${step.mate.charAt(0).toLowerCase()}${step.mate.slice(1)}` : '',
+  ]
+    .filter(Boolean)
+    .join('; ')
 defineExpose({
   stepDone: () => {
     if (upcoming.value && mayMark(upcoming.value)) void store.markStep(upcoming.value.step.code)
@@ -61,6 +70,7 @@ defineExpose({
       <div class="what">
         <h2>{{ view.step.title }} <span v-if="view.step.hold_point" class="tag">hold point</span></h2>
         <p class="quiet">{{ view.step.detail }}</p>
+        <p v-if="view.state !== 'done' && withOf(view.step)" class="with">{{ withOf(view.step) }}</p>
         <p v-for="one in pages(view.step.code)" :key="one.url">
           <a :href="one.url" target="_blank" class="page"
             ><icon-book-2 :size="16" aria-hidden="true" /> {{ one.name }}</a
@@ -104,6 +114,9 @@ defineExpose({
 </template>
 
 <style scoped>
+.with {
+  font-weight: 600;
+}
 .page {
   display: inline-flex;
   align-items: center;

@@ -6,6 +6,11 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
+import { useOpenLeaf } from '@/frame/leaves'
+import EarthPart from '@/stations/cable/EarthPart.vue'
+import EndsPart from '@/stations/cable/EndsPart.vue'
+import ListPart from '@/stations/cable/ListPart.vue'
+import WallPart from '@/stations/cable/WallPart.vue'
 import { counted } from '@/lib/counted'
 import { formatQuantity } from '@/lib/quantity'
 import PlanHere from '@/plan/PlanHere.vue'
@@ -51,7 +56,28 @@ const usual = computed(() => ({
     { kind: 'indoor' },
   ],
 }))
-const columns = columnsOf('cable.cable_pieces', 'kind', 'length_m', 'note')
+const twoRuns = computed(() => (job.value.facts.picks.terminal?.cable.runs ?? 1) > 1)
+const columns = computed(() =>
+  twoRuns.value
+    ? columnsOf('cable.cable_pieces', 'kind', 'length_m', 'of_run', 'protection', 'note')
+    : columnsOf('cable.cable_pieces', 'kind', 'length_m', 'protection', 'note'),
+)
+const leaf = useOpenLeaf()
+const chosen = computed(() =>
+  (store.catalogue?.cables ?? []).find((one) => one.code === job.value.facts.cable.cable_code),
+)
+const coaxial = computed(() => chosen.value?.kind !== 'ethernet')
+const list = computed(() => job.value.assessment.cable_list ?? null)
+const grades = computed(() => job.value.assessment.cable?.grades ?? [])
+/** The ports' names, one a run, as the labels have them. */
+const ports = computed(() => [...new Set((list.value?.labels ?? []).map((one) => one.run))])
+const runWords = computed(() => (list.value?.cuts ?? []).map((one) => `${one.run}: ${show(one.length_m)}`).join(', '))
+const bends = computed(() =>
+  chosen.value ? formatQuantity(chosen.value.bend_radius_mm, 'mm', prefs.system) : 'its least radius',
+)
+const pull = computed(() =>
+  chosen.value?.most_pull_n ? `, and with ${formatQuantity(chosen.value.most_pull_n, 'n', prefs.system)} at most` : '',
+)
 const show = (value: number) => formatQuantity(value, 'm', prefs.system)
 const way = computed(() => job.value.assessment.drawn_way ?? null)
 const takeWay = () =>
@@ -63,12 +89,16 @@ defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
 <template>
-  <drawing-view name="cable" />
+  <drawing-view v-if="['', 'route', 'plan', 'own', 'led'].includes(leaf)" name="cable" />
   <leaf-part leaf="route">
     <div class="fields">
       <fact at="cable.cable_code" :options="options" />
-      <fact at="cable.connectors" />
+      <fact at="cable.joint_count" />
+      <fact v-if="coaxial" at="cable.connectors" />
     </div>
+    <p v-if="twoRuns" class="quiet">
+      This terminal has two cables: a piece is of both, unless it says of which. {{ runWords }}
+    </p>
     <h2>Route, from the dish inwards</h2>
     <row-grid
       ref="grid"
@@ -79,6 +109,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       :blank="{ kind: 'outdoor' }"
       add-label="Add a piece"
       :usual="usual"
+      movable
     >
       <template #empty
         ><p class="quiet">
@@ -94,7 +125,69 @@ defineExpose({ newEntry: () => grid.value?.add() })
       >
       <n-button v-if="!store.locked" size="small" @click="takeWay">Take its pieces</n-button>
     </div>
+    <div v-if="coaxial" class="fields">
+      <fact at="cable.splitter_db" />
+      <fact at="cable.arrester_db" />
+      <fact at="cable.adaptor_db" />
+    </div>
+    <table v-if="grades.length" class="grid-table" aria-label="Cables that the terminal allows">
+      <thead>
+        <tr>
+          <th scope="col">Cable that the terminal allows</th>
+          <th scope="col">goes here up to</th>
+          <th scope="col"></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in grades" :key="one.code">
+          <th scope="row">{{ one.name }}</th>
+          <td>{{ show(one.most_m) }}</td>
+          <td>{{ one.would_do ? 'would do' : 'too short a reach' }}</td>
+        </tr>
+      </tbody>
+    </table>
   </leaf-part>
+  <leaf-part leaf="wall" title="Through the wall"><wall-part /></leaf-part>
+  <leaf-part leaf="ends" title="Ends and tests"><ends-part :ports="ports" /></leaf-part>
+  <leaf-part v-if="job.assessment.earth" leaf="earth" title="Way to earth" note="before power"
+    ><earth-part
+  /></leaf-part>
+  <leaf-part leaf="led" title="Led and tied" note="loose ties first, final clips after the proof">
+    <div class="fields">
+      <fact at="cable.dressed" />
+      <fact at="cable.slack_tried" />
+      <fact at="cable.conduit_mm" />
+      <fact at="cable.elbow_mm" />
+      <fact at="cable.removable" />
+    </div>
+    <ul class="quiet">
+      <li>Only smooth curves: the cable bends to {{ bends }} and no tighter. Never pull by the plug{{ pull }}.</li>
+      <li>
+        Ties near the top, one right under each bracket, one at the foot as strain relief; outside the pole while it may
+        still be moved, inside for good.
+      </li>
+      <li>
+        Straight line first, anchors after: old anchors make it crooked. Leftover rail and clips serve as holders.
+      </li>
+      <li>In the cold clips snap and jackets crack: keep them in the warm until they are used.</li>
+      <li>
+        Conduit: dry fit first, then primer, a few seconds, cement, push in with a twist. What must come off again stays
+        dry.
+      </li>
+    </ul>
+  </leaf-part>
+  <leaf-part leaf="indoors" title="Indoors" note="where the injector sits, and the house’s own cabling">
+    <div class="fields">
+      <fact at="cable.injector_place" />
+      <fact at="cable.injector_low_c" />
+      <fact at="cable.injector_high_c" />
+      <fact at="cable.injector_dry" />
+      <fact at="cable.injector_reachable" />
+      <fact at="cable.old_cabling" />
+      <fact at="cable.old_tested" />
+    </div>
+  </leaf-part>
+  <leaf-part v-if="list" leaf="list" title="What is cut, bought and labelled"><list-part /></leaf-part>
   <leaf-part leaf="plan" title="On the site plan"><plan-here /></leaf-part>
   <leaf-part
     leaf="own"

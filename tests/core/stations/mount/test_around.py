@@ -1,0 +1,262 @@
+"""What a mount is asked beside its strength, in a whole job: each rule turned round."""
+
+import pytest
+
+from rindle_core.catalogue.models import MastWindow
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import parse
+from rindle_core.stations.mount.fit import FitInput, fit
+from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
+from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
+from rindle_core.stations.mount.tightening import TighteningInput, tightening
+from tests import golden
+
+KIND = {one.code: one for one in SHIPPED_MOUNTS}
+WINDOW = MastWindow(least_mm=58, most_mm=63.5)
+
+
+def mounted(number="2026-101", **changed):
+    facts = JobInput.model_validate({**golden.read(number)["facts"], **changed})
+    (found,) = (one for one in assess(facts).result.stations if one.code == "mount")
+    return {one.code: one for one in found.findings}
+
+
+def level(code, **changed):
+    found = mounted(**changed)
+    return found[code].level if code in found else None
+
+
+def levels(outcome):
+    return {one.code: one.level for one in outcome.findings}
+
+
+def fitted(**more):
+    return levels(fit(FitInput(**{"diameter_mm": 60.3, "other_diameter_mm": 60.1, "window": WINDOW} | more)))
+
+
+def test_every_mount_family_ships_with_its_steps_checks_and_care():
+    assert len(SHIPPED_MOUNTS) >= 13
+    for one in SHIPPED_MOUNTS:
+        assert one.checks, one.code
+        assert one.ageing, one.code
+        assert one.build_steps or one.code == "reuse", one.code
+        assert one.caution, one.code
+    assert KIND["stud_arm"].holes[0].slotted
+    assert KIND["stud_arm"].proud_mm == 6
+
+
+def test_a_mounts_entry_that_hangs_in_the_air_is_refused():
+    bare = KIND["wall_arm"].model_dump()
+    with pytest.raises(InputError, match="needs its holes"):
+        parse(MountKind, bare | {"holes": []})
+    with pytest.raises(InputError, match="one number"):
+        parse(MountKind, bare | {"holes": [bare["holes"][0], bare["holes"][0]]})
+    with pytest.raises(InputError, match="swap them"):
+        parse(MountKind, bare | {"grip_least_mm": 60, "grip_most_mm": 50})
+    with pytest.raises(InputError, match="begins with m_"):
+        parse(MountKind, bare | {"build_steps": [{"code": "look", "title": "Look"}]})
+
+
+def test_the_kind_is_chosen_for_what_it_stands_on():
+    assert level("mount.kind") == "clear"
+    assert level("mount.kind", mount_code="") == "unknown"
+    assert level("mount.kind", mount_code="gone") == "unknown"
+    assert level("mount.kind", mount_code="ground_pole") == "hold"
+    assert level("mount.kind", may_drill=False) == "mind"
+    assert level("mount.kind", surface=None) == "unknown"
+
+
+def test_reach_over_an_eave_and_weight_speak_against_a_kind():
+    def against(**more):
+        found = mount_choice(MountChoiceInput(surface="masonry", **more)).result.options
+        return {one.kind.code: one.against for one in found}
+
+    assert against(wanted_reach_m=0.4)["wall_arm"] == []
+    assert "off the wall" in against(wanted_reach_m=0.5)["wall_arm"][0]
+    assert "bears up to" in against(antenna_kg=16)["gable_pole"][0]
+    assert against(antenna_kg=16)["wall_arm"] == []
+
+
+def test_two_diameters_wall_coating_and_straight_tube():
+    assert set(fitted(coating="galvanized", straight_mm=200, wall_mm=3, wall_least_mm=3).values()) == {"clear"}
+    assert fitted(other_diameter_mm=None)["mount.oval"] == "unknown"
+    assert fitted(other_diameter_mm=58.9)["mount.oval"] == "mind"
+    assert fitted(other_diameter_mm=57.9)["mount.fit"] == "hold"  # its thinnest counts
+    assert fitted(diameter_mm=63.6)["mount.fit"] == "hold"
+    assert fitted(wall_mm=2.5, wall_least_mm=3)["mount.wall"] == "hold"
+    assert fitted()["mount.coating"] == "unknown"
+    assert fitted(coating="bare")["mount.coating"] == fitted(coating="stainless")["mount.coating"] == "mind"
+    assert fitted(straight_mm=149)["mount.clamped"] == "hold"
+    assert fitted(grip_least_mm=48, grip_most_mm=60)["mount.pinch"] == "hold"
+    assert fitted(grip_least_mm=48, grip_most_mm=61)["mount.pinch"] == "clear"
+    thin = fit(FitInput(diameter_mm=56, window=WINDOW, shim=True))
+    assert thin.result.shim_mm == pytest.approx(1.0)
+    assert levels(thin)["mount.fit"] == "hold"
+
+
+def test_a_free_length_over_its_height_is_not_possible():
+    assert level("mount.lever", mast_free_length_m=5.0, height_above_ground_m=1.0) == "hold"
+    assert level("mount.lever") is None
+
+
+def test_far_sway_is_no_decibel():
+    assert level("mount.sway_far", mast_free_length_m=3.6) == "hold"
+    assert level("mount.sway", mast_free_length_m=3.6) is None
+
+
+def test_brackets_lie_apart_and_the_tube_balances():
+    gable = {"mount_code": "gable_pole", "base": "softwood", "fixing_code": "lag-12", "bracket_spacing_m": 0.8}
+    assert level("mount.balance", **gable) == "unknown"
+    assert level("mount.balance", **gable, tube_below_m=1.0) == "clear"
+    assert level("mount.balance", **gable, tube_below_m=0.8) == "mind"
+    assert level("mount.spacing", **gable, tube_below_m=1.0) == "clear"
+    assert level("mount.spacing", **gable | {"bracket_spacing_m": 0.3}, tube_below_m=1.0) == "mind"
+
+
+def test_the_joint_of_a_pole_stays_below_its_upper_clamp():
+    ladder = {"number": "2026-107"}
+    assert level("mount.joint", **ladder) == "clear"
+    assert level("mount.joint", **ladder, clamp_height_m=1.1) == "hold"
+    assert level("mount.joint", **ladder, clamp_height_m=None) == "unknown"
+
+
+@pytest.mark.parametrize(
+    ("told", "wanted"), [("", "unknown"), ("suspected", "hold"), ("none", "clear"), ("cleared", "clear")]
+)
+def test_old_material_stops_until_somebody_says(told, wanted):
+    assert level("mount.old_material", old_material=told) == wanted
+
+
+def test_timber_is_found_by_two_signs():
+    stud = {"mount_code": "stud_arm", "surface": "timber_siding", "base": "softwood", "fixing_code": "lag-10"}
+    assert level("mount.signs", **stud) == "unknown"
+    assert level("mount.signs", **stud, timber_signs=["detector"]) == "hold"
+    assert level("mount.signs", **stud, timber_signs=["detector", "nails"]) == "clear"
+    assert level("mount.signs", **stud, timber_signs=["detector", "made_up"]) == "hold"
+    assert level("mount.signs") is None
+
+
+def test_nobody_digs_before_buried_services_are_found():
+    told = {"number": "2026-104"}
+    assert level("mount.services", **told) == "clear"
+    assert level("mount.services", **told, services_located_by="") == "hold"
+    assert level("mount.services", **told, services_located_on=None) == "hold"
+    # Not even before the mast is measured.
+    assert level("mount.services", **told, services_located_by="", mast_diameter_mm=None) == "hold"
+
+
+def test_overhang_snow_and_what_slides_down():
+    assert level("mount.reach", overhang_m=0.02) == "clear"
+    assert level("mount.reach", overhang_m=0.2) == "hold"
+    assert level("mount.reach", overhang_m=None) == "unknown"
+    assert level("mount.snow") is None
+    assert level("mount.snow", snow_m=0.5) == "unknown"
+    assert level("mount.snow", snow_m=0.5, rim_over_surface_m=0.6) == "clear"
+    assert level("mount.snow", snow_m=0.5, rim_over_surface_m=0.6, drifts=True) == "mind"
+    assert level("mount.ice_fall", below_slide="yes") == "mind"
+    assert level("mount.ice_fall", below_slide="") == "unknown"
+
+
+def test_a_check_is_not_known_until_tried_and_its_play_is_measured():
+    def play(**mark):
+        return level("mount.checked.play", checks=[{"code": "play", **mark}])
+
+    assert level("mount.checked.play", checks=[]) == "unknown"
+    assert play(state="good") == "unknown"  # a play is a figure
+    assert play(state="good", play_deg=0.1) == "clear"
+    assert play(state="good", play_deg=0.2) == "hold"  # a tenth of 1.4° is allowed
+    assert play(state="bad", play_deg=0.0) == "hold"
+    assert level("mount.checked.twist", checks=[{"code": "twist", "state": "good"}]) == "clear"
+    assert level("mount.checked.seat", checks=[{"code": "seat", "gap_mm": 1.0}]) == "hold"
+
+
+def test_an_old_mount_is_asked_all_of_it():
+    assert level("mount.reused", number="2026-106") == "unknown"
+    asked = ["rust", "play", "fixing", "upright", "dead", "consent"]
+    assert level("mount.reused", number="2026-106", reuse_checks=asked) == "clear"
+
+
+def test_what_is_the_makers_is_not_altered():
+    own = {"what": "Adapter drilled through", "of_whose": "maker", "reason": "To hold", "decided_by": "N"}
+    other = {"what": "Arm drilled", "of_whose": "other", "reason": "Till the adapter is there", "decided_by": "N"}
+    assert level("mount.altered", alterations=[own]) == "hold"
+    assert level("mount.altered", alterations=[other]) == "mind"
+    assert level("mount.altered", alterations=[other | {"decided_by": " "}]) == "unknown"
+
+
+def ways(**more):
+    return lifts(LiftsInput(**more))
+
+
+def test_a_heavy_antenna_goes_up_head_first_and_a_light_one_whole():
+    light = [LiftPiece(name="Reflector", mass_kg=5), LiftPiece(name="Az/el head", mass_kg=3)]
+    heavy = [LiftPiece(name="Reflector", mass_kg=18), LiftPiece(name="Feed arm", mass_kg=4), LiftPiece(name="Head",
+             mass_kg=9)]  # fmt: skip
+    whole, split = ways(pieces=light, height_m=4), ways(pieces=heavy, height_m=4)
+    assert len(whole.result.lifts) == 1
+    assert not whole.result.split
+    assert split.result.split
+    assert [one.names for one in split.result.lifts] == [["Head"], ["Reflector", "Feed arm"]]
+    assert split.result.together_kg == 31
+
+
+def test_how_it_is_carried_follows_from_its_mass_and_height():
+    def by(kg, height_m=4.0):
+        return ways(pieces=[LiftPiece(name="P", mass_kg=kg)], height_m=height_m).result.lifts[0].by
+
+    assert [by(3), by(8), by(20), by(30)] == ["hand", "bag", "hoist", "two"]
+    assert (by(20, 1.2), by(30, 1.2)) == ("ground", "two")
+
+
+def test_what_takes_two_asks_for_two():
+    heavy = {"pieces": [LiftPiece(name="P", mass_kg=30)], "height_m": 4}
+    assert levels(ways(**heavy))["mount.lift_crew"] == "unknown"
+    assert levels(ways(**heavy, crew_count=1))["mount.lift_crew"] == "hold"
+    assert levels(ways(**heavy, crew_count=2)) == {"mount.lift": "mind", "mount.lift_crew": "clear"}
+    assert levels(ways(**heavy, crew_count=2, at_height_min=91))["mount.at_height"] == "mind"
+
+
+def test_torque_is_the_makers_or_reckoned_or_by_feel():
+    told = tightening(
+        TighteningInput.model_validate(
+            {
+                "joints": [
+                    {"name": "a", "size_mm": 8, "grade": "8.8"},
+                    {"name": "b", "size_mm": 8, "grade": "8.8", "torque_nm": 12},
+                    {"name": "c", "size_mm": 8},
+                ]
+            }
+        )
+    ).result.joints
+    assert [one.by for one in told] == ["reckoned", "maker", "feel"]
+    assert told[1].torque_nm == 12
+    assert told[2].torque_nm is None
+    with pytest.raises(InputError, match="no class known"):
+        tightening(TighteningInput.model_validate({"joints": [{"name": "a", "size_mm": 8, "grade": "soft"}]}))
+
+
+def steps(**changed):
+    facts = JobInput.model_validate({**golden.read("2026-104")["facts"], **changed})
+    return {one.step.code: one for one in assess(facts).result.build.steps}
+
+
+def test_the_mounts_steps_come_before_the_terminals_and_the_dig_waits():
+    made = steps()
+    codes = list(made)
+    assert codes.index("kit") < codes.index("m_locate") < codes.index("m_after") < codes.index("mast")
+    assert not [one for one in steps(mount_code="") if one.startswith("m_")]
+    done = [{"code": "kit", "at": "2026-11-20T08:00:00Z", "by": "N"}, {"code": "m_locate", "at": "2026-11-20T09:00:00Z",
+            "by": "N"}]  # fmt: skip
+    assert steps(step_marks=done)["m_dig"].state == "ready"
+    undug = steps(step_marks=done, services_located_by="")["m_dig"]
+    assert undug.state == "locked"
+    assert any("buried services" in one for one in undug.waits_for)
+
+
+def test_nothing_is_hung_on_concrete_that_is_too_soft():
+    at = "2026-11-21T10:00:00Z"
+    before = [{"code": code, "at": at, "by": "N"} for code in ("kit", "m_locate", "m_dig", "m_set", "m_pour")]
+    assert steps(step_marks=before)["m_cure"].state == "locked"
+    assert steps(step_marks=before, cured_at="2026-12-24T08:00:00")["m_cure"].state == "ready"

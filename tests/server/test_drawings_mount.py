@@ -1,0 +1,104 @@
+"""Drawings of Mount and Cable measured: what is drawn to scale is in the scale of its own figures."""
+
+import math
+
+import pytest
+
+from tests.server.test_drawings_read_back import drawn, nodes, numbers, points_of, written
+
+STUD = {
+    "mount_code": "stud_arm", "surface": "timber_siding", "base": "softwood", "fixing_code": "lag-10",
+    "holes": [{"number": 1, "reaches": "structure"}, {"number": 2, "reaches": "structure"},
+              {"number": 3, "reaches": "skin"}],
+}  # fmt: skip
+
+
+def test_the_holes_of_a_plate_are_where_its_data_has_them_and_say_what_they_bear():
+    _, result, drawings = drawn("2026-101")
+    plate = nodes(drawings["fixing-map"], "rect", rx="6")[0]
+    x, y, wide, high = numbers(plate, "x", "y", "width", "height")
+    px = wide / result.mount_kind.plate_width_mm
+    assert high == pytest.approx(px * result.mount_kind.plate_height_mm, abs=0.1)
+    circles = [numbers(one, "cx", "cy") for one in nodes(drawings["fixing-map"], "circle", r="13")]
+    wanted = [[x + wide / 2 + one.right_mm * px, y + high / 2 - one.up_mm * px] for one in result.mount_kind.holes]
+    assert [value for pair in circles for value in pair] == pytest.approx(
+        [value for pair in wanted for value in pair], abs=0.05
+    )
+    said = " ".join(text for text, *_ in written(drawings["fixing-map"].svg))
+    assert f"{100 * result.fixings.holes[0].use_share:.0f} %" in said
+
+
+def test_a_hole_that_holds_nothing_is_drawn_hollow():
+    _, result, drawings = drawn("2026-101", **STUD)
+    assert [one.counts for one in result.fixings.holes] == [True, True, False]
+    assert len(nodes(drawings["fixing-map"], "circle", r="18")) == 1
+    assert "holds nothing" in dict(drawings["fixing-map"].rows)["Hole 3"]
+
+
+def test_the_footing_is_as_deep_and_wide_as_it_is_dug():
+    facts, result, drawings = drawn("2026-104")
+    block = next(one for one in nodes(drawings["footing"], "path") if one.get("fill") == "var(--rule)")
+    corners = points_of(block)
+    wide = max(x for x, _ in corners) - min(x for x, _ in corners)
+    ground = corners[0][1]
+    deep = max(y for _, y in corners) - ground
+    assert deep / wide == pytest.approx(facts.mount.hole_depth_m / facts.mount.hole_width_m, rel=1e-3)
+    assert min(y for _, y in corners) < ground  # the top falls away from the pole
+    frost = next(
+        one for one in nodes(drawings["footing"], "line") if one.get("stroke-dasharray") and one.get("stroke") ==
+        "var(--stream)" and float(one.get("y1")) < ground + 0.5 * deep
+    )  # fmt: skip
+    assert (float(frost.get("y1")) - ground) / deep == pytest.approx(0.3 / result.footing.depth_m, abs=0.01)
+
+
+def test_the_curve_of_hardening_goes_through_its_stages():
+    _, result, drawings = drawn("2026-104")
+    curve = next(one for one in nodes(drawings["curing"], "path", stroke_width="3"))
+    points = points_of(curve)
+    for mark, stage in zip(nodes(drawings["curing"], "circle", r="5"), result.curing.stages, strict=True):
+        x, y = numbers(mark, "cx", "cy")
+        before, after = max(p for p in points if p[0] <= x), min(p for p in points if p[0] > x)
+        share = (x - before[0]) / (after[0] - before[0])
+        assert y == pytest.approx(before[1] + share * (after[1] - before[1]), abs=1.0), stage.name
+
+
+def test_the_holes_fall_is_drawn_in_the_walls_own_scale():
+    _, result, drawings = drawn("2026-103")
+    hole = points_of(next(one for one in nodes(drawings["wall-section"], "path") if one.get("fill") == "var(--sheet)"))
+    (left, high), (right, low) = hole[0], hole[1]
+    assert math.degrees(math.atan2(low - high, right - left)) == pytest.approx(result.wall_hole.angle_deg, abs=0.1)
+    assert low > high  # outside is on the right, and lower
+
+
+def test_a_panel_is_drawn_flat_and_a_dish_as_a_bowl():
+    *_, panel = drawn("2026-106")
+    *_, dish = drawn("2026-101")
+    assert nodes(panel["mount"], "line", stroke_width="6")
+    assert not nodes(panel["mount"], "path", stroke_width="4")
+    assert nodes(dish["mount"], "path", stroke_width="4")
+
+
+def test_what_is_made_of_the_way_to_earth_is_joined():
+    _, result, drawings = drawn("2026-103")
+    ticks = nodes(drawings["earth"], "path", stroke_width="3")
+    assert len(ticks) == result.earth.done_count == 2
+    assert [value for _, value in drawings["earth"].rows[:3]] == ["made", "made", "not made yet"]
+
+
+@pytest.mark.parametrize("name", ["2026-101", "2026-103", "2026-104"])
+def test_no_word_of_these_drawings_leaves_its_sheet(name):
+    *_, drawings = drawn(name)
+    for code in ("mount", "wind-angles", "fixing-map", "footing", "curing", "wall-section", "connector", "earth"):
+        if code in drawings:
+            for text, _, left, right in written(drawings[code].svg):
+                assert -1 <= left <= right <= 781, (code, text)
+
+
+def test_a_maker_s_ring_is_as_wide_as_its_force():
+    _, result, drawings = drawn("2026-101", maker_gust_mps=50, maker_axial_n=900, maker_side_n=300)
+    ring = nodes(drawings["wind-angles"], "circle", stroke_dasharray="7 5")[0]
+    shape = points_of(next(one for one in nodes(drawings["wind-angles"], "path", stroke_width="2.5")))
+    worst = max(math.dist(one, (390, 150)) for one in shape)
+    forces = [math.hypot(one.axial_n, one.side_n) for one in result.site_wind.by_angle]
+    assert float(ring.get("r")) / worst == pytest.approx(result.site_wind.maker_n / max(forces), rel=1e-3)
+    assert result.mount.wind_force_n == pytest.approx(result.site_wind.maker_n)

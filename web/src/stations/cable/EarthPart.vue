@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/** The way to earth, piece by piece, with the readings. */
+import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
+import Fact from '@/fields/Fact.vue'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const told = computed(() => store.job!.facts.cable)
+</script>
+
+<template>
+  <drawing-view name="earth" />
+  <fact at="cable.earth_path" with-text="text" />
+  <div class="fields">
+    <fact at="cable.earth_wire_mm2" />
+    <fact at="cable.earth_wire_length_m" />
+    <fact at="cable.earth_bond_mohm" />
+    <fact at="cable.earth_ground_ohm" />
+    <fact at="cable.earth_building" />
+    <fact v-if="told.earth_building === 'not_possible'" at="cable.earth_why_not" />
+  </div>
+  <p class="caution">
+    <b>Earth before power.</b> It is licensed work where the local code says so, and never done in thunder. Sizes are
+    the firm’s; the code prevails.
+  </p>
+</template>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** How an end is made, and the test record of each cable. */
+import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import { formatQuantity } from '@/lib/quantity'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const props = defineProps<{ ports: string[] }>()
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const expected = computed(() => job.value.assessment.cable?.loss_high_db ?? null)
+const ends = computed(() => job.value.assessment.cable_list?.end_count ?? null)
+const columns = computed(() =>
+  columnsOf(
+    'cable.tests',
+    { key: 'run', main: true, choices: props.ports.map((one) => ({ label: one, value: one })) },
+    'continuity',
+    'short',
+    'loss_db',
+    'by',
+  ),
+)
+const usual = computed(() => ({
+  label: 'A row for each cable',
+  rows: props.ports.map((run) => ({ run, continuity: '', short: '' })),
+}))
+</script>
+
+<template>
+  <p v-if="ends === 0" class="quiet">
+    Its ends are sealed: nothing is made, cut or joined. Cap the plug until it is mated.
+  </p>
+  <template v-else>
+    <drawing-view name="connector" />
+    <p v-if="ends !== null">
+      <b>{{ ends }} ends</b> to make: compression outdoors; screwed ones only indoors or in need. Firm with a spanner,
+      gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
+    </p>
+  </template>
+  <p class="caution"><b>Modem off</b> while any end is open or mated: there is direct current on the centre.</p>
+  <p v-if="expected && ends" class="quiet">
+    Reckoned loss at the top of the IF: {{ formatQuantity(expected, 'db', prefs.system) }}.
+  </p>
+  <row-grid
+    name="tests"
+    title="Cable tests"
+    :columns="columns"
+    :rows="job.facts.cable.tests ?? []"
+    :blank="{ continuity: '', short: '' }"
+    add-label="Add a test"
+    :usual="usual"
+  />
+</template>

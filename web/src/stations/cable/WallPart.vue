@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/** The hole through the wall, drawn in section, with what is looked at on both sides and how it is closed. */
+import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
+import Fact from '@/fields/Fact.vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const job = computed(() => store.job!)
+const found = computed(() => job.value.assessment.wall_hole ?? null)
+const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
+</script>
+
+<template>
+  <drawing-view name="wall-section" />
+  <p v-if="found" class="answer">{{ found.said }}</p>
+  <div class="fields">
+    <fact at="cable.wall_mm" />
+    <fact at="cable.drilled_from" />
+    <fact at="cable.hole_mm" />
+    <fact at="cable.bulge_mm" />
+  </div>
+  <h2>Both sides, from one mark</h2>
+  <div class="fields">
+    <fact at="cable.wall_mark" />
+    <fact at="cable.inside_mm" />
+    <fact at="cable.outside_mm" />
+    <fact at="cable.looked_inside" />
+    <fact at="cable.looked_outside" />
+    <fact at="cable.swept" />
+  </div>
+  <row-grid
+    name="wall_things"
+    title="Near the hole"
+    :columns="things"
+    :rows="job.facts.cable.wall_things ?? []"
+    :blank="{ kind: 'wire', side: 'inside', up_mm: 0 }"
+    add-label="Add what is near"
+    ><template #empty
+      ><p class="quiet">
+        Nothing near it was entered. Wires, pipes, vents, flues, studs, windows: measured from the hole.
+      </p></template
+    ></row-grid
+  >
+  <h2>Closed</h2>
+  <div class="fields">
+    <fact at="cable.sealed_by" />
+    <fact v-if="job.facts.cable.sealed_by === 'putty'" at="cable.putty_until" />
+  </div>
+  <fact at="cable.entry_steps" with-text="text" />
+  <p class="caution">
+    <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside. Masonry needs a
+    hammer drill, the right bit the first time, goggles and a mask.
+  </p>
+</template>
+
+<style scoped>
+.answer {
+  font-size: 17px;
+  font-weight: 600;
+}
+</style>
