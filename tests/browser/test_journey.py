@@ -19,7 +19,8 @@ document.addEventListener('click', (event) => {
   if (event.isTrusted && event.detail > 0) sessionStorage.clicks = Number(sessionStorage.clicks || 0) + 1
 }, true)
 """
-MOST_CLICKS = 59
+MOST_CLICKS = 59  # of the owner
+MOST_OF_A_DISH = 105  # with its mount, its hole, its ends and its earth proved
 
 
 def clicks_of(page):
@@ -151,22 +152,52 @@ def sky(page):
     expect(heading).to_contain_text("Free by 11.")
 
 
-def mount_and_cable(page):
+def chip(page, label, option):
+    """One touch on a choice of a few."""
+    button = page.get_by_role("group", name=label).get_by_role("button", name=option, exact=True)
+    button.click()
+    expect(button).to_have_attribute("aria-pressed", "true")
+
+
+def mount(page):
     station(page, "Mount")
-    write(
-        page,
-        *(("Mast outer diameter", "55"), ("Wall thickness", "2.9")),
-        *(("Free length", "0.9"), ("Centre above ground", "3.6")),
-    )
+    choose(page, "Surface", "Brick or stone wall")
+    page.get_by_role("button", name=re.compile("^Wall plate with arm")).click()
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("Wall plate with arm suits")
+    turn_to(page, "Mast")
+    write(page, ("Mast outer diameter", "55"), ("A quarter turn on", "55"), ("Wall thickness", "2.9"))
+    chip(page, "Surface of the mast", "hot-dip galvanized")
+    write(page, ("Free length", "0.9"), ("Centre above ground", "3.6"))
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("too thin for the clamp")
     fill(page, "Mast outer diameter", "60.3")
+    fill(page, "A quarter turn on", "60.2")
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The mast fits the clamp")
+    turn_to(page, "Fixings")
+    chip(page, "Driven into", "Solid brick or stone")
+    choose(page, "Fixing", "Resin anchor 12 mm")
+    page.get_by_role("button", name="A row for each hole").click()
+    for hole in range(1, 5):
+        fill(page, f"To the nearest edge or joint, row {hole}", "300")
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The fixings hold the design gust")
+    turn_to(page, "Eave and snow")
+    chip(page, "Old or fragile material", "none")
+    chip(page, "Ice or snow slides down on it", "no")
+    fill(page, "Overhang of the roof", "0")
+    turn_to(page, "Checks")
+    page.get_by_role("button", name="All checks of this mount").click()
+    pick(page.locator("tr.entry-row").nth(1).locator(".n-base-selection").nth(1), "good")
+    for label, row, value in (("Play", 1, "0.1"), ("Play", 3, "0.05"), ("Gap", 4, "0")):
+        fill(page, f"{label}, row {row}", value)
+    expect(page.get_by_role("complementary", name="Findings")).to_contain_text("Twist of the mast: good")
+
+
+def cable(page):
     station(page, "Cable")
     choose(page, "Cable", "Coax 7 mm, solid copper centre")
     page.get_by_role("button", name="The pieces of a usual run").click()
     for row, metres in ((1, "0.9"), (3, "1.4"), (4, "10.1"), (5, "0.4"), (6, "6.5")):  # with a loop of 0.7 m
         field = page.get_by_label(f"Length, row {row}")
-        for _ in range(8):
+        for _ in range(24):
             if field.evaluate("one => one === document.activeElement"):
                 break
             page.keyboard.press("Tab")
@@ -179,17 +210,42 @@ def mount_and_cable(page):
     resistance = 0.2 * 3.6 * (1 + 0.00393 * 20)
     volts = (30 + np.sqrt(900 - 4 * 26 * resistance)) / 2
     expect(heading).to_contain_text(f"{volts:.1f} V at the dish")
+    turn_to(page, "Wall")
+    fill(page, "Wall", "400")
+    fill(page, "Hole", "14")
+    chip(page, "Drilled from", "inside")
+    expect(page.locator("p.answer")).to_have_text("From inside: point the drill down by 3°; it comes out 20 mm lower.")
+    for side in ("Looked at inside", "Looked at outside", "Swept with a detector"):
+        tick(page, side)
+    chip(page, "Closed with", "sealant")
+    page.get_by_role("button", name="All of these").click()
+    turn_to(page, "Ends")
+    page.get_by_role("button", name="A row for each cable").click()
+    for column, word in ((1, "through"), (2, "no short")):
+        pick(page.locator("tr.entry-row").first.locator(".n-base-selection").nth(column), word)
+    turn_to(page, "Earth")
+    page.get_by_role("button", name="All of these").click()
+    fill(page, "Earth wire", "16")
+    fill(page, "Bond, transceiver to main earth", "45")
+    chip(page, "Building’s main earth", "bonded to it")
+    turn_to(page, "Ties")
+    tick(page, "Slack tried over the full swing")
+    turn_to(page, "Indoors")
+    chip(page, "Injector or modem sits", "on a living floor")
+    for word in ("It is dry there", "It is reached for a restart"):
+        tick(page, word)
+    saved(page)
 
 
 def build(page):
     station(page, "Build")
     page.get_by_role("list", name="Build steps").wait_for()  # its code comes when it is opened
     page.keyboard.press(".")
-    expect(page.get_by_role("heading", level=1)).to_contain_text("1 of 11")
-    for count in range(2, 12):
+    expect(page.get_by_role("heading", level=1)).to_contain_text("1 of 15")
+    for count in range(2, 16):
         page.get_by_role("button", name="Mark done").and_(page.locator(":enabled")).first.click()
         expect(page.get_by_role("heading", level=1)).to_contain_text(
-            "All steps are done" if count == 11 else f"{count} of 11"
+            "All steps are done" if count == 15 else f"{count} of 15"
         )
 
 
@@ -245,18 +301,19 @@ def hand_over(page):
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()
 
 
-def test_a_trainee_comes_to_the_signed_report_in_under_sixty_clicks(page):
+def test_a_trainee_comes_to_the_signed_report(page):
     page.add_init_script(COUNT)
     page.goto("/")
     brief(page)
     azimuth = aim(page)
     sky(page)
-    mount_and_cable(page)
+    mount(page)
+    cable(page)
     build(page)
     level = peak(page)
     bring_up(page)
     hand_over(page)
-    assert 30 < clicks_of(page) <= MOST_CLICKS, clicks_of(page)
+    assert 30 < clicks_of(page) <= MOST_OF_A_DISH, clicks_of(page)
     station(page, "Brief")
     expect(page.get_by_label("Customer", exact=True)).to_be_disabled()
     number = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
@@ -308,22 +365,31 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     follow(page, "Sky", "No skyline has been read")
     rows(page, "Add a point", "Compass", *((str(bearing), "4") for bearing in range(10, 360, 36)))
     follow(page, "Mount")
-    write(
-        page,
-        *(("Mast outer diameter", "48.3"), ("Wall thickness", "3")),
-        *(("Free length", "0.7"), ("Centre above ground", "3")),
-    )
-    follow(page, "Cable")
+    choose(page, "Surface", "Open ground")
+    page.get_by_role("button", name=re.compile("^Stand of its own with two knobs")).click()
+    turn_to(page, "Checks")
+    page.get_by_role("button", name="All checks of this mount").click()
+    for row in range(2):
+        pick(page.locator("tr.entry-row").nth(row).locator(".n-base-selection").nth(1), "good")
+    follow(page, "Cable", "No cable is chosen")
     choose(page, "Cable", "Ethernet with power")
     page.get_by_role("button", name="Add a piece").click()
     field = page.get_by_label("Length, row 1")
     field.fill("14")
     field.blur()
+    turn_to(page, "Indoors")
+    chip(page, "Injector or modem sits", "on a living floor")
+    for word in ("It is dry there", "It is reached for a restart"):
+        tick(page, word)
+    turn_to(page, "Ends")
+    page.get_by_role("button", name="A row for each cable").click()
+    for column, word in ((1, "through"), (2, "no short")):
+        pick(page.locator("tr.entry-row").first.locator(".n-base-selection").nth(column), word)
     follow(page, "Build")
-    for count in range(1, 9):
+    for count in range(1, 10):
         page.get_by_role("button", name="Mark done").and_(page.locator(":enabled")).first.click()
         expect(page.get_by_role("heading", level=1)).to_contain_text(
-            "All steps are done" if count == 8 else f"{count} of 8"
+            "All steps are done" if count == 9 else f"{count} of 9"
         )
     follow(page, "Bring-up")
     states = page.get_by_role("region", name="States by hand")

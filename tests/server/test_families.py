@@ -31,6 +31,33 @@ def lobe(axis, width_turns):
     return [*readings, {"axis": axis, "turns": 0.0, "level_db": 11.0}]
 
 
+# A pedestal on a slab, and a cable through a wall that was looked at: what the steps wait for.
+MOUNTED = {
+    "surface": "flat_roof",
+    "settled": ["owner"],
+    "mount_code": "level_support",
+    "mast_coating": "galvanized",
+    "design_gust_mps": 30.0,
+    "base": "concrete",
+    "fixing_code": "chemical-12",
+    "holes": [{"number": n, "edge_mm": 400} for n in range(1, 5)],
+    "old_material": "none",
+}
+LED = {
+    "injector_place": "living",
+    "injector_dry": True,
+    "injector_reachable": True,
+    "wall_mm": 300.0,
+    "looked_inside": True,
+    "looked_outside": True,
+    "swept": True,
+    "earth_path": ["transceiver", "frame", "arrester", "main", "bare", "before"],
+    "earth_wire_mm2": 16.0,
+    "earth_bond_mohm": 30.0,
+    "earth_building": "done",
+}
+
+
 def steps_done(client, number):
     for _ in range(20):
         build = client.get(f"/api/jobs/{number}").json()["assessment"]["build"]
@@ -61,11 +88,14 @@ def test_a_job_of_a_new_family_goes_to_the_signature(crew, code):
         lineup_person="N. M.",
         skylines=[{"name": "Ring", "points": ring}],
         mast_diameter_mm=mast_mm,
+        mast_other_diameter_mm=mast_mm,
         mast_wall_mm=6.0,
         mast_free_length_m=0.5,
         height_above_ground_m=2.0,
         cable_code=terminal.cable.types[-1],
         cable_pieces=[{"kind": "outdoor", "length_m": 12.0}, {"kind": "loop", "length_m": 1.0}],
+        **MOUNTED,
+        **LED,
         modem_entries=ENTRIES[code],
     )
     assert steps_done(crew, number) == []

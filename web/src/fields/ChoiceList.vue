@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { pathOf } from '@/fields/told'
 /** Ticks of a list of words of the job. Each tick is a change of its own, so that two people can tick at once. */
-import { NCheckbox } from 'naive-ui'
+import { NButton, NCheckbox } from 'naive-ui'
 import WordHelp from '@/frame/WordHelp.vue'
 import { computed, ref } from 'vue'
 import { type Patch, useJob } from '@/stores/job'
@@ -11,13 +11,18 @@ const props = defineProps<{
   label: string
   chosen: string[]
   choices: { code: string; name: string; text: string }[]
+  /** Whether one press may say that all of it was seen to. */
+  whole?: boolean
 }>()
 const store = useJob()
 /** What was ticked and is on its way; the next tick goes on from there. */
 const ticked = ref<string[] | null>(null)
 const shown = computed(() => ticked.value ?? props.chosen)
-async function toggle(code: string): Promise<void> {
-  const now = shown.value.includes(code) ? shown.value.filter((one) => one !== code) : [...shown.value, code]
+const toggle = (code: string) =>
+  send(shown.value.includes(code) ? shown.value.filter((one) => one !== code) : [...shown.value, code])
+const missing = computed(() => props.choices.filter((one) => !shown.value.includes(one.code)))
+const takeAll = () => send([...shown.value, ...missing.value.map((one) => one.code)])
+async function send(now: string[]): Promise<void> {
   ticked.value = now
   await store.patch({ [props.field]: now } as Patch)
   if (ticked.value === now) ticked.value = null
@@ -39,6 +44,9 @@ async function toggle(code: string): Promise<void> {
       /></span>
     </li>
   </ul>
+  <div v-if="whole && missing.length && !store.locked">
+    <n-button size="small" @click="takeAll">All of these, I looked at each</n-button>
+  </div>
   <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
 </template>
 

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { type Patch, useJob } from '@/stores/job'
+import ChipField from '@/fields/ChipField.vue'
 import ChoiceList from '@/fields/ChoiceList.vue'
 import EntryField from '@/fields/EntryField.vue'
 import PickField from '@/fields/PickField.vue'
@@ -19,6 +20,10 @@ const props = defineProps<{
   /** Of the words, those that are asked here. */
   only?: string[]
   bare?: boolean
+  /** Of a choice of a few: each is one touch. */
+  chips?: boolean
+  /** Of words that are all seen to: one press says so. */
+  whole?: boolean
   /** What of the words is shown beside their names. */
   withText?: 'text' | 'proof'
 }>()
@@ -62,8 +67,10 @@ const named = computed(() => ({
     :label="named.label"
     :chosen="(value as string[] | undefined) ?? []"
     :choices="words"
+    :whole="whole"
   />
   <tick-field v-else-if="told.kind === 'tick'" v-bind="named" :value="value === true" />
+  <chip-field v-else-if="chips" v-bind="named" :value="String(value ?? '')" :options="options" />
   <pick-field
     v-else-if="told.kind === 'choice' || options.length"
     v-bind="named"

@@ -128,6 +128,14 @@ describe('a row that is begun', () => {
     expect(lacksNumber({ ...fresh, azimuth_deg: '40' }, points)).toBe(true)
     expect(lacksNumber({ ...fresh, azimuth_deg: '40', elevation_deg: '8' }, points)).toBe(false)
   })
+
+  it('is not blank once the choice that it is about is made', () => {
+    const tests = columnsOf('cable.tests', { key: 'run', main: true }, 'continuity', 'short')
+    const none = toTexts({}, tests, 'metric')
+    expect(isBlank(none, none, tests)).toBe(true)
+    expect(isBlank({ ...none, continuity: 'good' }, none, tests)).toBe(true)
+    expect(isBlank({ ...none, run: 'RX' }, none, tests)).toBe(false)
+  })
 })
 
 describe('what an answer brings', () => {

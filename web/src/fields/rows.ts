@@ -149,7 +149,7 @@ export function isUntouched(texts: Texts, base: Entry, columns: Column[], system
 export function isBlank(texts: Texts, fresh: Texts, columns: Column[]): boolean {
   return columns.every(
     (column) =>
-      column.choices !== undefined ||
+      (column.choices !== undefined && !column.main) ||
       column.tick ||
       (column.text && !column.main) ||
       !texts[column.key] ||

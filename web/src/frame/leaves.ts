@@ -140,7 +140,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('cost', 'What costs most'),
   ],
   mount: [
-    leaf('kind', 'Kind', 'mount.mount_code'),
+    leaf('kind', 'Kind', 'brief.surface', 'mount.mount_code'),
     leaf(
       'mast',
       'Mast',
@@ -270,15 +270,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'cable.earth_building',
       'cable.earth_why_not',
     ),
-    leaf(
-      'led',
-      'Ties',
-      'cable.conduit_mm',
-      'cable.elbow_mm',
-      'cable.removable',
-      'cable.slack_tried',
-      'cable.dressed',
-    ),
+    leaf('led', 'Ties', 'cable.conduit_mm', 'cable.elbow_mm', 'cable.removable', 'cable.slack_tried', 'cable.dressed'),
     leaf(
       'indoors',
       'Indoors',

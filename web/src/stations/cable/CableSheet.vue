@@ -154,7 +154,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
   /></leaf-part>
   <leaf-part leaf="led" title="Led and tied" note="loose ties first, final clips after the proof">
     <div class="fields">
-      <fact at="cable.dressed" />
+      <fact at="cable.dressed" chips />
       <fact at="cable.slack_tried" />
       <fact at="cable.conduit_mm" />
       <fact at="cable.elbow_mm" />
@@ -178,12 +178,12 @@ defineExpose({ newEntry: () => grid.value?.add() })
   </leaf-part>
   <leaf-part leaf="indoors" title="Indoors" note="where the injector sits, and the house’s own cabling">
     <div class="fields">
-      <fact at="cable.injector_place" />
+      <fact at="cable.injector_place" chips />
       <fact at="cable.injector_low_c" />
       <fact at="cable.injector_high_c" />
       <fact at="cable.injector_dry" />
       <fact at="cable.injector_reachable" />
-      <fact at="cable.old_cabling" />
+      <fact at="cable.old_cabling" chips />
       <fact at="cable.old_tested" />
     </div>
   </leaf-part>

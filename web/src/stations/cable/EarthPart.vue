@@ -11,13 +11,13 @@ const told = computed(() => store.job!.facts.cable)
 
 <template>
   <drawing-view name="earth" />
-  <fact at="cable.earth_path" with-text="text" />
+  <fact at="cable.earth_path" with-text="text" whole />
   <div class="fields">
     <fact at="cable.earth_wire_mm2" />
     <fact at="cable.earth_wire_length_m" />
     <fact at="cable.earth_bond_mohm" />
     <fact at="cable.earth_ground_ohm" />
-    <fact at="cable.earth_building" />
+    <fact at="cable.earth_building" chips />
     <fact v-if="told.earth_building === 'not_possible'" at="cable.earth_why_not" />
   </div>
   <p class="caution">

@@ -18,7 +18,7 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
   <p v-if="found" class="answer">{{ found.said }}</p>
   <div class="fields">
     <fact at="cable.wall_mm" />
-    <fact at="cable.drilled_from" />
+    <fact at="cable.drilled_from" chips />
     <fact at="cable.hole_mm" />
     <fact at="cable.bulge_mm" />
   </div>
@@ -46,10 +46,10 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
   >
   <h2>Closed</h2>
   <div class="fields">
-    <fact at="cable.sealed_by" />
+    <fact at="cable.sealed_by" chips />
     <fact v-if="job.facts.cable.sealed_by === 'putty'" at="cable.putty_until" />
   </div>
-  <fact at="cable.entry_steps" with-text="text" />
+  <fact at="cable.entry_steps" with-text="text" whole />
   <p class="caution">
     <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside. Masonry needs a
     hammer drill, the right bit the first time, goggles and a mask.

@@ -14,7 +14,7 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const found = computed(() => job.value.assessment.footing ?? null)
 const hardened = computed(() => job.value.assessment.curing ?? null)
-const plumb = columnsOf('mount.plumb', { key: 'stage', main: true }, 'first_deg', 'second_deg', 'read_at')
+const plumb = columnsOf('mount.plumb', 'stage', { key: 'first_deg', main: true }, 'second_deg', 'read_at')
 const spells = columnsOf('mount.curing', { key: 'from_at', main: true }, 'mean_c', 'forecast')
 const usual = {
   label: 'Three readings and one when hardened',
@@ -45,7 +45,7 @@ const usual = {
     {{ found.volume_m3.toFixed(2) }} m³; the pole stands
     <b>{{ formatQuantity(found.pole_least_m, 'm', prefs.system) }}</b> in it.
   </p>
-  <fact at="mount.pour_checks" with-text="text" />
+  <fact at="mount.pour_checks" with-text="text" whole />
   <h2>Plumb on two faces</h2>
   <row-grid
     name="plumb"

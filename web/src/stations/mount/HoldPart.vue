@@ -56,7 +56,7 @@ const drill = computed(() => {
   <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- the rows beneath are the same, by keys -->
   <div @click="touch"><drawing-view name="fixing-map" /></div>
   <div class="fields">
-    <fact at="mount.base" />
+    <fact at="mount.base" chips />
     <fact at="mount.fixing_code" :options="fixings" />
     <fact v-if="base === 'concrete' || base === 'solid_masonry'" at="mount.base_strength_mpa" />
     <fact v-if="base === 'sheet'" at="mount.sheet_mm" />

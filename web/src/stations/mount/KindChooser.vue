@@ -11,16 +11,18 @@ const store = useJob()
 const prefs = usePrefs()
 const options = computed(() => store.job?.assessment.mount_options ?? [])
 const chosen = computed(() => store.job?.assessment.mount_kind ?? null)
+const planned = computed(() => store.job?.facts.sky.position_letter ?? '')
 const every = computed(() => (store.catalogue?.mounts ?? []).map((one) => ({ label: one.name, value: one.code })))
 const show = (value: number, unit: 'm' | 'kg') => formatQuantity(value, unit, prefs.system)
 const choose = (code: string) => store.patch({ mount_code: code })
 </script>
 
 <template>
+  <div class="fields">
+    <fact at="brief.surface" :hint="planned ? 'Position ' + planned + ' may have its own' : ''" />
+  </div>
   <p v-if="!options.length" class="quiet">
-    What the mount stands on is not told yet.
-    <router-link :to="`/jobs/${store.number}/brief/positions`">Say it at Brief, Positions</router-link>, or choose a
-    kind below.
+    Say what the mount stands on: the kinds that suit it come first, the others with what speaks against them.
   </p>
   <ul v-else class="kinds" aria-label="Kinds of mount for this surface">
     <li

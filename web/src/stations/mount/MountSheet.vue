@@ -46,7 +46,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       <fact at="mount.mast_diameter_mm" :hint="span" />
       <fact at="mount.mast_other_diameter_mm" />
       <fact at="mount.mast_wall_mm" />
-      <fact at="mount.mast_coating" />
+      <fact at="mount.mast_coating" chips />
       <fact at="mount.mast_straight_mm" />
       <fact at="mount.mast_free_length_m" />
       <fact at="mount.height_above_ground_m" />
@@ -69,8 +69,8 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       <fact at="mount.design_gust_mps" />
       <fact at="mount.working_gust_mps" />
       <fact at="mount.gust_source" />
-      <fact at="mount.site_exposure" />
-      <fact at="mount.landform" />
+      <fact at="mount.site_exposure" chips />
+      <fact at="mount.landform" chips />
       <template v-if="told.landform">
         <fact at="mount.hill_height_m" />
         <fact at="mount.hill_half_length_m" />
@@ -99,7 +99,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       {{ formatQuantity(ballast.pressure_kpa, 'kpa', prefs.system) }}.
     </p>
     <div class="fields">
-      <fact at="mount.underlay" />
+      <fact at="mount.underlay" chips />
       <fact at="mount.frame_width_m" />
       <fact at="mount.frame_length_m" />
       <fact at="mount.block_kg" />
@@ -114,9 +114,9 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
   </leaf-part>
   <leaf-part leaf="place" title="What the place asks" note="eave, snow, ice, old material">
     <div class="fields">
-      <fact at="mount.old_material" />
+      <fact at="mount.old_material" chips />
       <fact at="mount.overhang_m" />
-      <fact at="mount.below_slide" />
+      <fact at="mount.below_slide" chips />
       <fact at="mount.snow_m" />
       <fact at="mount.drifts" />
       <fact at="mount.rim_over_surface_m" />
