@@ -117,6 +117,8 @@ def brief(page):
     choose(page, "Satellite", "Hamerkop 2")
     turn_to(page, "Customer")
     rows(page, "Add a run", "Download", ("2.4", "0.4", "760"))
+    turn_to(page, "Site")
+    tick(page, re.compile("^Landlord or owner agrees"))
     turn_to(page, "Crew and risks")
     tick(page, "Naledi Mokoena-Hart")
     tick(page, "The site was looked over for hazards")

@@ -128,8 +128,8 @@ def assess(context: Context) -> Outcome[MountPart]:
     needs_mast = kind is None or kind.holds != "stand"
     waits = [WAITS_FOR_MAST] if mast is None and needs_mast else []
     findings = [
+        judge_kind(job, kind, options),  # which says what is asked of the mast
         *waits,
-        judge_kind(job, kind, options),
         *(fitted.findings if fitted and needs_mast else []),
         *(mast.findings if mast else []),
         *(blown.findings if mast else []),
