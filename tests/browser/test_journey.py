@@ -374,7 +374,7 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     for row in range(2):
         pick(page.locator("tr.entry-row").nth(row).locator(".n-base-selection").nth(1), "good")
     follow(page, "Cable", "No cable is chosen")
-    choose(page, "Cable", "Ethernet with power")
+    choose(page, "Cable", "Panel cable with sealed ends")
     page.get_by_role("button", name="Add a piece").click()
     field = page.get_by_label("Length, row 1")
     field.fill("14")
@@ -383,10 +383,6 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     chip(page, "Injector or modem sits", "on a living floor")
     for word in ("It is dry there", "It is reached for a restart"):
         tick(page, word)
-    turn_to(page, "Ends")
-    page.get_by_role("button", name="A row for each cable").click()
-    for column, word in ((1, "through"), (2, "no short")):
-        pick(page.locator("tr.entry-row").first.locator(".n-base-selection").nth(column), word)
     follow(page, "Build")
     for count in range(1, 10):
         page.get_by_role("button", name="Mark done").and_(page.locator(":enabled")).first.click()

@@ -14,7 +14,7 @@ from tests import golden
 from tests.strategies import Maker
 
 SEEDS = int(os.environ.get("RINDLE_SEEDS", "24"))  # more of them to look for new faults
-SLOW = {"low_orbit", "job", "sky_shift", "sky", "usable_arc", "link"}  # seconds each: fewer inputs
+SLOW = {"low_orbit", "job", "trial", "sky_shift", "sky", "usable_arc", "link"}  # seconds each: fewer inputs
 
 
 # Whose inputs hang together so closely that chance hardly ever finds one: the job has its own test below.

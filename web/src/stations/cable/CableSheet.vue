@@ -135,7 +135,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <tr>
           <th scope="col">Cable that the terminal allows</th>
           <th scope="col">goes here up to</th>
-          <th scope="col"></th>
+          <th scope="col">for this way</th>
         </tr>
       </thead>
       <tbody>
