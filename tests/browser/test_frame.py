@@ -12,7 +12,7 @@ def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
     page.goto("/jobs/2026-103/brief")
     expect(page.get_by_role("heading", level=1)).to_contain_text("Kestrel Bend")
     page.keyboard.press("4")
-    expect(page.get_by_role("heading", level=1)).to_contain_text("The mast is too thin for the clamp: 69.8 mm")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("The mast is too thin for the clamp: 70.0 mm")
     page.keyboard.press("u")
     expect(page.get_by_role("heading", level=1)).to_contain_text(re.compile(r"2\.7\d+ in"))
     expect(page.get_by_label("Mast outer diameter")).to_have_value("2.756")  # 70 mm

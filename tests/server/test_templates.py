@@ -2,6 +2,7 @@
 
 import io
 import math
+import re
 
 import pytest
 from pypdf import PdfReader
@@ -96,3 +97,27 @@ def test_what_has_no_holes_or_was_not_measured_is_refused_in_words(crew):
     change(crew, "2026-107", mount_code="cone_foot")
     told = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-107/template.pdf").content))
     assert "Lowcone" in told.pages[0].extract_text().replace(" ", "")
+
+
+def test_the_report_has_mount_cable_and_earth_with_who_measured_them(crew):
+    pole = crew.get("/api/jobs/2026-104/report.html").content.decode()
+    for wanted in ("Ground pole in concrete", "Mopani Valley Utilities desk", "Plumb, half full", "May be loaded"):
+        assert wanted in pole
+    arm = crew.get("/api/jobs/2026-102/report.html").content.decode()
+    for wanted in (
+        "4 × Resin anchor 12 mm",
+        "through, no short",
+        "6 of 6 made",
+        "cut to 23.7 m",
+        "closed with sealant",
+    ):
+        assert wanted in arm
+
+
+def test_the_sign_tells_how_far_to_stay_off_and_a_job_without_a_beam_has_none(crew):
+    told = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-102/sign.pdf").content)).pages[0].extract_text()
+    facts = crew.get("/api/jobs/2026-102").json()["facts"]["picks"]["terminal"]
+    assert "Keep out of the beam" in told
+    distance = float(re.search(r"Stay ([0-9.]+) m or more", " ".join(told.split()))[1])
+    assert distance >= facts["aperture_mm"] / 1000
+    assert crew.get("/api/jobs/2026-105/sign.pdf").status_code == 422

@@ -26,14 +26,15 @@ from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.records import record_state
+from rindle_server.jobs.report_work import cable_rows, mount_rows
 from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
 _DRAWINGS = {
     "aim": ["dial"],
     "sky": ["skyline", "round-sky", "plan", "side"],
-    "mount": ["mount"],
-    "cable": ["cable"],
+    "mount": ["mount", "fixing-map", "footing", "curing"],
+    "cable": ["cable", "wall-section", "earth"],
     "peak": ["peak-elevation", "peak-azimuth"],
     "bringup": ["bringup"],
 }
@@ -290,6 +291,8 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
         "brief": _brief_rows(job, found.facts, system),
         "aim": _aim_rows(found.facts, found.result, system),
         "sky": _sky_rows(found.facts, found.result, system),
+        "mount": mount_rows(found.facts, found.result, system),
+        "cable": cable_rows(found.facts, found.result, system),
         "peak": _push_rows(found.facts),
     }
     stations = []

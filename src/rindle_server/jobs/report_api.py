@@ -14,7 +14,7 @@ from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import report_html, report_pdf
-from rindle_server.jobs.templates_pdf import cable_labels, drilling_template, wrap_template
+from rindle_server.jobs.templates_pdf import cable_labels, drilling_template, keep_out_sign, wrap_template
 from rindle_server.network import own_address
 
 router = Router(tags=["report"])
@@ -44,6 +44,12 @@ def _as_pdf(content: bytes, name: str) -> HttpResponse:
 def template_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -> HttpResponse:
     """The chosen mount's drilling template at true size."""
     return _as_pdf(drilling_template(edit.find(number), paper), f"template-{number}")
+
+
+@router.get("/{number}/sign.pdf")
+def sign_print(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The sign that keeps people out of the beam."""
+    return _as_pdf(keep_out_sign(edit.find(number), units), f"sign-{number}")
 
 
 @router.get("/{number}/labels.pdf")

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
 from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.sky.plan_seen import keep_clear_m
 from rindle_server.drawings.mount_template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
 from rindle_server.drawings.svg import for_print, tokens
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
 
 
@@ -54,6 +59,33 @@ def wrap_template(job: Job, paper: Paper) -> bytes:
     return _printed(wrap_sketch(diameter, pins), paper, f"{job.number}. Print at 100 %.")
 
 
+def keep_out_sign(job: Job, system: System) -> bytes:
+    """A sign that keeps people out of the beam. Raises InputError for what sends nothing, or looks at nothing yet."""
+    from weasyprint import HTML
+
+    found = assessed(job)
+    terminal, aimed = found.facts.picks.terminal, found.result.aim
+    if terminal is None or aimed is None:
+        raise InputError.one("terminal_code", "the beam is not known: choose a terminal, a satellite and a place first")
+    kept_m = keep_clear_m(terminal, found.facts.picks.rules.radiation_limit_w_per_m2)
+    if terminal.transmit_w <= 0 or kept_m <= 0:
+        raise InputError.one("terminal_code", "this terminal sends nothing: there is no beam to keep out of")
+    page = render_to_string(
+        "sign.html",
+        {
+            "job": job,
+            "kept": format_quantity(math.ceil(kept_m * 10.0) / 10.0, "m", system),
+            "azimuth": f"{aimed.azimuth_true_deg:.0f}°",
+            "elevation": f"{aimed.elevation_apparent_deg:.0f}°",
+            "firm": firm_of(job),
+            "colours": {**tokens()["day"], "tint": tokens()["day"]["ochre-tint"]},
+            "font_url": font_url(True),
+        },
+    )
+    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
 def cable_labels(job: Job) -> bytes:
     """A flag for each end of each run: folded round the cable. Raises InputError while no cable is chosen."""
     from weasyprint import HTML
@@ -76,4 +108,4 @@ def cable_labels(job: Job) -> bytes:
     return rendered
 
 
-__all__ = ["cable_labels", "drilling_template", "wrap_template"]
+__all__ = ["cable_labels", "drilling_template", "keep_out_sign", "wrap_template"]

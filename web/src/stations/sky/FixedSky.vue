@@ -116,6 +116,11 @@ const energyRows = (result: CalcResult<'power_density'>): Row[] => [
   <leaf-part leaf="elsewhere"><where-else /></leaf-part>
   <leaf-part leaf="people" title="People in front" note="how high the beam passes over a way or terrace">
     <fact at="sky.kept_off" with-text="text" />
+    <p v-if="job.facts.picks.terminal?.transmit_w">
+      <a :href="`/api/jobs/${store.number}/sign.pdf?units=${prefs.system}`" target="_blank" rel="noopener"
+        >A sign to print: keep out of the beam</a
+      >
+    </p>
     <calc-panel
       v-if="job.assessment.aim && job.facts.picks.terminal"
       name="beam_height"

@@ -1,0 +1,96 @@
+"""Mount, cable and earth on paper: what was chosen, measured, tried and tested, and by whom."""
+
+from __future__ import annotations
+
+from rindle_core.job import JobAssessment, JobInput
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.mount.footing import STAGES
+
+Rows = list[tuple[str, str]]
+
+
+def mount_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
+    """The mount as it stands."""
+    told, kind = facts.mount, result.mount_kind
+    if kind is None:
+        return []
+    rows: Rows = [("Mount", kind.name)]
+    if told.mast_diameter_mm is not None:
+        both = [told.mast_diameter_mm, *([told.mast_other_diameter_mm] if told.mast_other_diameter_mm else [])]
+        rows.append(("Mast outer diameter", " and ".join(format_quantity(one, "mm", system) for one in both)))
+    if result.site_wind is not None:
+        gust = format_quantity(result.site_wind.design_gust_mps, "mps", system)
+        source = told.gust_source or ("of this place" if told.design_gust_mps is not None else "the firm’s")
+        rows.append(("Gust to survive", f"{gust}, {source}"))
+    if result.fixings is not None and result.fixing is not None:
+        use = result.fixings.use_share
+        known = "what it bears is not known" if use is None else f"{100 * use:.0f} % of what the worst may bear"
+        rows.append(("Fixings", f"{len(result.fixings.holes)} × {result.fixing.name}: {known}"))
+    if result.footing is not None:
+        rows += _concrete_rows(facts, result, system)
+    if result.ballast is not None and told.block_count is not None:
+        rows.append(("Blocks", f"{told.block_count}, {format_quantity(result.ballast.laid_kg, 'kg', system)}"))
+    names = {one.code: one.name for one in kind.checks}
+    for mark in told.checks:
+        figures = [
+            *([f"{mark.play_deg:g}°"] if mark.play_deg is not None else []),
+            *([f"{mark.gap_mm:g} mm"] if mark.gap_mm is not None else []),
+            *([mark.state] if mark.state else []),
+            *([mark.by] if mark.by else []),
+            *([mark.note] if mark.note else []),
+        ]
+        rows.append((names.get(mark.code, mark.code), ", ".join(figures) or "not tried"))
+    rows += [("Altered", f"{one.what}: {one.reason} {one.decided_by}".strip()) for one in told.alterations]
+    rows += [(f"Looked at every {one.look_years:g} years", f"{one.what}: {one.why}") for one in kind.ageing]
+    return rows
+
+
+def _concrete_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
+    told, found = facts.mount, result.footing
+    rows: Rows = []
+    if told.services_located_by and told.services_located_on:
+        on = f"{told.services_located_on:%Y-%m-%d}"
+        rows.append(("Buried services found and marked", f"{told.services_located_by}, {on}"))
+    if found is not None:
+        depth = format_quantity(found.depth_m, "m", system)
+        rows.append(("Footing", f"{depth} deep, {found.bag_count} bags, {found.volume_m3:.2f} m³"))
+    for one in told.plumb:
+        at = f" at {one.read_at:%Y-%m-%d %H:%M}" if one.read_at else ""
+        rows.append((f"Plumb, {STAGES[one.stage]}", f"{one.first_deg:g}° and {one.second_deg:g}°{at}"))
+    if told.poured_at is not None:
+        rows.append(("Poured", f"{told.poured_at:%Y-%m-%d %H:%M}"))
+    if result.curing is not None:
+        rows += [(one.name, f"{one.at:%Y-%m-%d %H:%M}") for one in result.curing.stages if one.at is not None]
+    return rows
+
+
+def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
+    """Cut list, hole, tests and readings of the way to earth."""
+    told, rows = facts.cable, []
+    if result.cable_list is not None:
+        for cut in result.cable_list.cuts:
+            way, cut_m = (format_quantity(one, "m", system) for one in (cut.length_m, cut.cut_m))
+            rows.append((f"Cable {cut.run}", f"{way}, cut to {cut_m}"))
+        rows += [(one.name, f"{one.amount:g} {one.unit}") for one in result.cable_list.consumables]
+    if result.wall_hole is not None:
+        hole = format_quantity(told.hole_mm, "mm", system) if told.hole_mm is not None else "not told"
+        closed = f", closed with {told.sealed_by}" if told.sealed_by else ""
+        rows.append(("Hole in the wall", f"{hole}, {result.wall_hole.drop_mm:.0f} mm lower outside{closed}"))
+    for test in told.tests:
+        loss = f", {test.loss_db:g} dB" if test.loss_db is not None else ""
+        through = {"good": "through", "bad": "open", "": "not tried"}[test.continuity]
+        short = {"none": "no short", "short": "short", "": "short not tried"}[test.short]
+        rows.append((f"Test of {test.run}", f"{through}, {short}{loss}{', ' + test.by if test.by else ''}"))
+    if result.earth is not None:
+        made = f"{result.earth.done_count} of {len(result.earth.steps)} made"
+        rows.append(("Way to earth", made))
+        if told.earth_bond_mohm is not None:
+            rows.append(("Bond", f"{told.earth_bond_mohm:g} mΩ"))
+        if told.earth_ground_ohm is not None:
+            rows.append(("Main earth", f"{told.earth_ground_ohm:g} Ω"))
+        if told.earth_why_not:
+            rows.append(("Not bonded to the building", told.earth_why_not))
+    return rows
+
+
+__all__ = ["cable_rows", "mount_rows"]
