@@ -15,6 +15,7 @@ def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
     expect(page.get_by_role("heading", level=1)).to_contain_text("The mast is too thin for the clamp: 70.0 mm")
     page.keyboard.press("u")
     expect(page.get_by_role("heading", level=1)).to_contain_text(re.compile(r"2\.7\d+ in"))
+    turn_to(page, "Mast")
     expect(page.get_by_label("Mast outer diameter")).to_have_value("2.756")  # 70 mm
     expect(page.locator("[data-drawing=mount]")).to_contain_text("lbf gust")
     page.keyboard.press("u")
