@@ -231,7 +231,7 @@ def test_the_report_holds_the_figures_and_drawings(crew):
     page = crew.get("/api/jobs/2026-101/report.html").content.decode()
     job = crew.get("/api/jobs/2026-101").json()
     assert f"{job['assessment']['aim']['azimuth_true_deg']:.2f}°" in page
-    assert page.count("<svg") == 7
+    assert page.count("<svg") == 10
     assert "var(--" not in page  # colours are written out for print
     assert "http://" not in page.replace("http://www.w3.org", "")
 
