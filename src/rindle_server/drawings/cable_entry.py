@@ -45,7 +45,7 @@ def wall_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawing 
         path([(left - 46, y), (left, y), mouth, (right + 16, mouth[1] + 2), (right + 26, mouth[1] + 34),
               (right + 44, mouth[1] + 44), (right + 60, mouth[1] + 20), (right + 62, 40)], "stream", cable),
         words((left - 12, 44), "inside", 15, "ink", "end", 600),
-        words((right + 74 if not narrow else right + 8, 44), "outside", 15, "ink", "start", 600),
+        words((right + 8, 24) if narrow else (right + 74, 44), "outside", 15, "ink", "start", 600),
         words((right + 46, mouth[1] + 68), "drip loop", 14, "stream", "start" if not narrow else "middle"),
     ]  # fmt: skip
     side = facts.cable.drilled_from
