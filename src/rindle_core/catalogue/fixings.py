@@ -20,13 +20,6 @@ BASES: dict[Base, str] = {
     "sheet": "Sheet metal alone",
 }
 FixingKind = Literal["expansion", "chemical", "lag", "clamp_screw", "piercing"]
-FIXING_KINDS: dict[FixingKind, str] = {
-    "expansion": "Expansion anchor",
-    "chemical": "Chemical anchor",
-    "lag": "Lag screw",
-    "clamp_screw": "Rib clamp with sealing screws",
-    "piercing": "Piercing screw with sealing washer",
-}
 
 
 class Fixing(Model):
@@ -68,4 +61,4 @@ def fixings_with(own: Iterable[Fixing]) -> list[Fixing]:
     return list((told | {one.code: one for one in own}).values())
 
 
-__all__ = ["BASES", "FIXING_KINDS", "SHIPPED_FIXINGS", "Base", "Fixing", "FixingKind", "fixings_with"]
+__all__ = ["BASES", "SHIPPED_FIXINGS", "Base", "Fixing", "FixingKind", "fixings_with"]

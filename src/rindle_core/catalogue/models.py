@@ -176,6 +176,7 @@ class Part(Model):
     name: str
     count: int = Field(default=1, ge=1)
     mass_kg: float = Field(default=0.0, ge=0)
+    first_up: bool = Field(default=False, description="Sits on the mast: it goes up before what hangs on it")
 
 
 class MastWindow(Model):

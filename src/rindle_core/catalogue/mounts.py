@@ -40,15 +40,6 @@ SURFACES: dict[str, str] = {
 
 
 Holds = Literal["plate", "brackets", "concrete", "ballast", "clamps", "stand", "given"]
-HOLDS: dict[Holds, str] = {
-    "plate": "a plate with holes",
-    "brackets": "two brackets with holes",
-    "concrete": "concrete in the ground",
-    "ballast": "weight",
-    "clamps": "clamps without a hole",
-    "stand": "its own feet",
-    "given": "what is there already",
-}
 CheckAsks = Literal["look", "deg", "gap_mm"]
 
 
@@ -89,6 +80,7 @@ class Joint(Model):
     count: int = Field(default=1, ge=1, le=40)
     tighten: str = Field(default="", max_length=200, description="In which order and how firmly")
     torque_nm: float | None = Field(default=None, gt=0, le=1000, description="The maker's; it prevails")
+    through_tube: bool = Field(default=False, description="Goes through a drilled tube: marked on its wrap")
 
 
 class MountCheck(Model):
@@ -196,7 +188,6 @@ def mounts_with(own: Iterable[MountKind]) -> list[MountKind]:
 
 
 __all__ = [
-    "HOLDS",
     "SHIPPED_MOUNTS",
     "SURFACES",
     "Adjuster",

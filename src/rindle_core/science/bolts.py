@@ -57,11 +57,6 @@ def tightening_nm(size_mm: float, grade: str, nut_factor: float = _NUT_FACTOR) -
     return nut_factor * size_mm / 1000.0 * preload_n(size_mm, grade)
 
 
-def clamp_force_n(torque_nm: float, size_mm: float, nut_factor: float = _NUT_FACTOR) -> float:
-    """Force of a screw that is tightened so far, T / K d: the same the other way."""
-    return torque_nm / (nut_factor * size_mm / 1000.0)
-
-
 def spanner(size_mm: float) -> str:
     """Across the flats: of a metric size `13 mm` (ISO 4014), of a sixteenth of an inch `9/16 in` (ASME B18.2.1)."""
     if size_mm in _ACROSS_FLATS_MM:
@@ -84,7 +79,6 @@ def next_drill_in(least_mm: float) -> float | None:
 __all__ = [
     "INCH_DRILLS_IN",
     "METRIC_DRILLS_MM",
-    "clamp_force_n",
     "grades",
     "next_drill_in",
     "next_drill_mm",

@@ -44,11 +44,6 @@ def dish_coefficients(off_axis_deg: float) -> tuple[float, float]:
     return axial / _TO_COEFFICIENT, side / _TO_COEFFICIENT
 
 
-def dish_envelope() -> float:
-    """The largest resultant over all angles."""
-    return max(math.hypot(*dish_coefficients(at)) for at in range(181))
-
-
 def panel_coefficient(tilt_deg: float) -> float:
     """Square to a flat panel that leans `tilt_deg` from level."""
     tilt = min(abs(tilt_deg), 180.0 - abs(tilt_deg)) if abs(tilt_deg) > 90 else abs(tilt_deg)
@@ -72,4 +67,4 @@ def topographic_factor(
     return (1.0 + _K1[form][exposure] * steep * k2 * k3) ** 2
 
 
-__all__ = ["Landform", "dish_coefficients", "dish_envelope", "panel_coefficient", "topographic_factor"]
+__all__ = ["Landform", "dish_coefficients", "panel_coefficient", "topographic_factor"]

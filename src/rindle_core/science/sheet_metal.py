@@ -23,9 +23,4 @@ def tilt_n(sheet_mm: float, screw_mm: float, ultimate_mpa: float = SHEET_ULTIMAT
     return min(tilting, 2.7 * sheet_mm * screw_mm * ultimate_mpa) / SAFETY
 
 
-def sheet_share(pull_n: float, across_n: float, pull_allowed_n: float, across_allowed_n: float) -> float:
-    """Pull and shear together; a plain sum, under the norm's own curve (AISI S100-16, J4.5)."""
-    return pull_n / pull_allowed_n + across_n / across_allowed_n
-
-
-__all__ = ["SAFETY", "SHEET_ULTIMATE_MPA", "THINNEST_MM", "pull_out_n", "sheet_share", "tilt_n"]
+__all__ = ["SAFETY", "SHEET_ULTIMATE_MPA", "THINNEST_MM", "pull_out_n", "tilt_n"]

@@ -55,7 +55,7 @@ def wrap_template(job: Job, paper: Paper) -> bytes:
     if diameter is None:
         raise InputError.one("mast_diameter_mm", "the mast is not measured: enter its outer diameter first")
     kind = found.result.mount_kind
-    pins = next((one.size_mm for one in (kind.joints if kind else []) if "pin" in one.name.lower()), None)
+    pins = next((one.size_mm for one in (kind.joints if kind else []) if one.through_tube), None)
     return _printed(wrap_sketch(diameter, pins), paper, f"{job.number}. Print at 100 %.")
 
 

@@ -4453,6 +4453,12 @@ export interface components {
              */
             lift_n: number;
             /**
+             * On Roof
+             * @description Else nothing is asked of a roof
+             * @default true
+             */
+            on_roof: boolean;
+            /**
              * Own Kg
              * @description Antenna, mast and frame
              */
@@ -13694,6 +13700,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Cross-bar through the pole",
              *               "size_mm": 12,
+             *               "through_tube": false,
              *               "tighten": "Before the pole goes into the hole.",
              *               "torque_nm": null
              *             }
@@ -13928,6 +13935,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Struts to the arm",
              *               "size_mm": 10,
+             *               "through_tube": false,
              *               "tighten": "All in by hand, then across in turn.",
              *               "torque_nm": null
              *             }
@@ -14440,6 +14448,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "U-bolts of the brackets",
              *               "size_mm": 8,
+             *               "through_tube": false,
              *               "tighten": "All snug, pole plumb, then each nut in turn, equal thread beyond both.",
              *               "torque_nm": null
              *             },
@@ -14448,6 +14457,7 @@ export interface components {
              *               "grade": "A2-70",
              *               "name": "Pinch screws of the adapter",
              *               "size_mm": 6,
+             *               "through_tube": false,
              *               "tighten": "In a star, in three rounds; a thread lock that can be undone.",
              *               "torque_nm": null
              *             }
@@ -14689,6 +14699,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Strut collar",
              *               "size_mm": 8,
+             *               "through_tube": false,
              *               "tighten": "Struts in first; foot hand-tight, then ratcheted.",
              *               "torque_nm": null
              *             }
@@ -14927,6 +14938,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Base to the rails",
              *               "size_mm": 8,
+             *               "through_tube": false,
              *               "tighten": "Bolts into the rails first; base hand-tight, then ratcheted.",
              *               "torque_nm": null
              *             }
@@ -15296,6 +15308,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Mast to the frame",
              *               "size_mm": 10,
+             *               "through_tube": false,
              *               "tighten": "Across in turn.",
              *               "torque_nm": null
              *             }
@@ -15601,6 +15614,7 @@ export interface components {
              *               "grade": "A2-70",
              *               "name": "Clamp halves",
              *               "size_mm": 6,
+             *               "through_tube": false,
              *               "tighten": "Opposite corners in turn, a little each; self-locking nuts firm, not more: plastic cracks.",
              *               "torque_nm": null
              *             }
@@ -15907,6 +15921,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Joint of plate and mast",
              *               "size_mm": 10,
+             *               "through_tube": false,
              *               "tighten": "After the mast is plumb.",
              *               "torque_nm": null
              *             }
@@ -16091,6 +16106,7 @@ export interface components {
              *               "grade": "8.8",
              *               "name": "Levelling nuts",
              *               "size_mm": 12,
+             *               "through_tube": false,
              *               "tighten": "Lower nuts level it, upper ones lock it.",
              *               "torque_nm": null
              *             }
@@ -16254,6 +16270,7 @@ export interface components {
              *               "grade": "",
              *               "name": "Snap pins",
              *               "size_mm": 8,
+             *               "through_tube": true,
              *               "tighten": "They snap: turn and pull to see that they hold.",
              *               "torque_nm": null
              *             }
@@ -17878,6 +17895,12 @@ export interface components {
              */
             size_mm?: number | null;
             /**
+             * Through Tube
+             * @description Goes through a drilled tube: marked on its wrap
+             * @default false
+             */
+            through_tube: boolean;
+            /**
              * Tighten
              * @description In which order and how firmly
              * @default
@@ -18208,6 +18231,11 @@ export interface components {
              * @enum {string}
              */
             by: "ground" | "hand" | "bag" | "hoist" | "two";
+            /**
+             * How
+             * @description The same in words
+             */
+            how: string;
             /** Mass Kg */
             mass_kg: number;
             /** Names */
@@ -18225,6 +18253,12 @@ export interface components {
              * @default 1
              */
             count: number;
+            /**
+             * First Up
+             * @description What sits on the mast itself, before what hangs on it
+             * @default false
+             */
+            first_up: boolean;
             /** Mass Kg */
             mass_kg: number;
             /** Name */
@@ -21980,6 +22014,12 @@ export interface components {
              * @default 1
              */
             count: number;
+            /**
+             * First Up
+             * @description Sits on the mast: it goes up before what hangs on it
+             * @default false
+             */
+            first_up: boolean;
             /**
              * Mass Kg
              * @default 0

@@ -16,7 +16,7 @@ from rindle_core.stations.mount.footing import FootingInput, FootingResult, foot
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
 from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
-from rindle_core.stations.mounting import at_height_min
+from rindle_core.stations.mounting import at_height_min, mount_surface
 from rindle_core.stations.planned import planned
 
 WALLS = ("masonry", "timber_siding", "fascia")
@@ -224,8 +224,9 @@ def asked_ballast(
             block_kg=told.block_kg or 20.0,
             block_count=told.block_count,
             underlay=told.underlay,
-            deck_kpa=told.deck_kpa if job.mount.underlay != "earth" else told.deck_kpa or 100.0,
-            edge_m=told.roof_edge_m if job.mount.underlay != "earth" else told.roof_edge_m or 500.0,
+            deck_kpa=told.deck_kpa,
+            edge_m=told.roof_edge_m,
+            on_roof=mount_surface(job) != "bare_ground",
             rules=job.picks.rules,
         )
     )
@@ -239,7 +240,11 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
         LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, of_mount=True)
         for one in (kind.pieces if kind else [])
     ]
-    parts = [LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count) for one in terminal.parts if one.mass_kg]
+    parts = [
+        LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, first_up=one.first_up)
+        for one in terminal.parts
+        if one.mass_kg
+    ]
     return lifts(
         LiftsInput(
             pieces=[*own, *parts] or [LiftPiece(name=terminal.name, mass_kg=0.0)],

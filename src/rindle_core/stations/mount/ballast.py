@@ -45,6 +45,7 @@ class BallastInput(Model):
     slope_deg: float = Field(default=0.0, ge=0, le=30)
     deck_kpa: float | None = Field(default=None, gt=0, le=100, description="What the roof bears beside snow")
     edge_m: float | None = Field(default=None, ge=0, le=500)
+    on_roof: bool = Field(default=True, description="Else nothing is asked of a roof")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -137,6 +138,11 @@ def _judge(given: BallastInput, result: BallastResult, *, slides: bool) -> list[
                 clears_by=f"{result.wanted_count} blocks, a wider frame or a shorter mast.",
             )
         )
+    return [*found, *_judge_roof(given, result)] if given.on_roof else found
+
+
+def _judge_roof(given: BallastInput, result: BallastResult) -> list[Finding]:
+    found: list[Finding] = []
     if given.deck_kpa is None:
         found.append(
             DECK.missing("What the roof bears is not known", "Ask the owner or an engineer; snow comes on top of it.")

@@ -16,6 +16,7 @@ from rindle_core.science.concrete import age_for_share_days, equivalent_age_days
 from rindle_core.stations.mount.findings import CURING, FROZEN
 
 _MOST_DAYS = 120
+_LOG_IT = "Log what the temperature was, from the pour on."
 
 
 class CuringSpell(Row):
@@ -114,6 +115,15 @@ def curing(given: CuringInput) -> Outcome[CuringResult]:
     return Outcome(result, _judge(given, result))
 
 
+def _guessed(given: CuringInput, result: CuringResult) -> str:
+    """What nobody read of the temperatures up to now: a pole is not hung on by a guess."""
+    if result.assumed_c is not None:
+        return "a temperature that nobody told"
+    if any(one.forecast and given.now is not None and one.from_at < given.now for one in given.spells):
+        return "a forecast"
+    return ""
+
+
 def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
     found = []
     load = result.stages[1]
@@ -127,8 +137,11 @@ def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
     else:
         level = Level.HOLD if given.loaded else Level.UNKNOWN
         share, wanted = 100.0 * result.strength_share, 100.0 * load.share
+        guessed = _guessed(given, result)
         when = f"at {load.at:%Y-%m-%d %H:%M}" if load.at else "not within 120 days at these temperatures"
-        if share >= wanted:
+        if share >= wanted and guessed:
+            found.append(CURING.missing(f"Whether the concrete may be loaded rests on {guessed}", _LOG_IT))
+        elif share >= wanted:
             found.append(
                 CURING(
                     Level.CLEAR,

@@ -212,6 +212,14 @@ FIXING_EDGE = Kind(
     source="The fixing's sheet; NDS 2018, table 12.5.1C",
     at="mount.holes",
 )
+FIXING_DEPTH = Kind(
+    "mount.fixing_depth",
+    "thread in the timber",
+    against="four diameters",
+    unit="mm",
+    source="NDS 2018, 12.1.4.6",
+    at="mount.fixing_code",
+)
 FIXING_SPACING = Kind(
     "mount.fixing_spacing",
     "distance of two fixings",

@@ -23,6 +23,7 @@ from rindle_core.stations.mount.findings import (
     FIXING,
     FIXING_BASE,
     FIXING_COUNT,
+    FIXING_DEPTH,
     FIXING_EDGE,
     FIXING_SPACING,
     FIXING_UNKNOWN,
@@ -317,6 +318,32 @@ def _told(
     return Outcome(result, _judge(given, result, holding))
 
 
+def _reckoned_cone(given: FixingsInput) -> bool:
+    """Whether an anchor in concrete or masonry rests on neither its own sheet nor a pull on site."""
+    told = given.fixing.allowed_pull_n is not None or given.pulled_n is not None
+    return given.base in _STRENGTH_MPA and not told
+
+
+def _judge_depth(given: FixingsInput) -> list[Finding]:
+    """Thread under four diameters holds nothing that may be reckoned. Source: NDS 2018, 12.1.4.6."""
+    if given.base not in _GRAVITY or given.fixing.kind != "lag":
+        return []
+    least = timber.LEAST_PENETRATION_DIAMETERS * given.fixing.size_mm
+    if given.fixing.embedment_mm >= least:
+        return []
+    return [
+        FIXING_DEPTH(
+            Level.HOLD,
+            "The screw does not go deep enough into the timber",
+            "Under four diameters of thread nothing may be reckoned.",
+            figure=given.fixing.embedment_mm,
+            limit=least,
+            bound="at_least",
+            clears_by="A longer screw.",
+        )
+    ]
+
+
 def _judge(given: FixingsInput, result: FixingsResult, holding: list[PlateHole]) -> list[Finding]:
     found = [_judge_structure(given, holding)] if given.structure_least_count else []
     sure = any(_meets(given, hole) == "structure" for hole in holding)
@@ -330,7 +357,17 @@ def _judge(given: FixingsInput, result: FixingsResult, holding: list[PlateHole])
     elif sure or result.use_share > 1.0 or not given.structure_least_count:
         more = f" About {result.wanted_count} of them would do." if (result.wanted_count or 0) > len(holding) else ""
         found.append(
-            FIXING.at_most(
+            FIXING(
+                Level.MIND,
+                "The fixings hold the design gust by reckoning alone",
+                f"The cone that breaks out is reckoned as of a cast-in anchor; a drilled one may slip before. {_AID}",
+                figure=result.use_share * 100.0,
+                limit=100.0,
+                bound="at_most",
+                clears_by="Enter what the fixing’s sheet allows in this base (stores), or pull some on site.",
+            )
+            if result.use_share <= 1.0 and _reckoned_cone(given)
+            else FIXING.at_most(
                 result.use_share * 100.0,
                 100.0,
                 clear="The fixings hold the design gust",
@@ -349,7 +386,7 @@ def _judge(given: FixingsInput, result: FixingsResult, holding: list[PlateHole])
                 clears_by="Measure the sheet at its edge with calipers.",
             )
         )
-    return [*found, *_judge_edges(given, holding), *_judge_spacing(given, holding)]
+    return [*found, *_judge_depth(given), *_judge_edges(given, holding), *_judge_spacing(given, holding)]
 
 
 def _judge_structure(given: FixingsInput, holding: list[PlateHole]) -> Finding:

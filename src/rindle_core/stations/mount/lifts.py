@@ -29,6 +29,7 @@ class LiftPiece(Model):
     mass_kg: float = Field(ge=0, le=2000)
     count: int = Field(default=1, ge=1, le=99)
     of_mount: bool = False
+    first_up: bool = Field(default=False, description="What sits on the mast itself, before what hangs on it")
 
 
 class LiftsInput(Model):
@@ -47,6 +48,7 @@ class Lift(Model):
     names: list[str]
     mass_kg: float
     by: By
+    how: str = Field(description="The same in words")
     people_count: int
 
 
@@ -72,6 +74,10 @@ def _by(mass_kg: float, given: LiftsInput) -> By:
     return "bag" if mass_kg > rules.hand_kg else "hand"
 
 
+def _lift(names: list[str], mass_kg: float, by: By) -> Lift:
+    return Lift(names=names, mass_kg=mass_kg, by=by, how=BY_WORDS[by], people_count=2 if by == "two" else 1)
+
+
 @register("lifts", "What goes up in one go, by how many people and how", LiftsInput, LiftsResult)
 def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
     """The mount first, then the antenna: whole while one person may carry it, else the head before what hangs on it.
@@ -87,7 +93,7 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
         ups.append(([one.name for one in own], antenna_kg))
     elif own:
         # What sits on the mast goes first, then the largest that hangs on it; the rest goes with the last.
-        head = next((one for one in own if "head" in one.name.lower()), None)
+        head = next((one for one in own if one.first_up), None)
         rest = sorted((one for one in own if one is not head), key=lambda one: -one.mass_kg)
         ups += [([one.name], one.mass_kg) for one in ([head] if head else []) for _ in range(one.count)]
         for one in rest:
@@ -97,7 +103,13 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
             else:
                 ups.append(([one.name], one.mass_kg * one.count))
     told = [
-        Lift(names=names, mass_kg=mass, by=(by := _by(mass, given)), people_count=2 if by == "two" else 1)
+        Lift(
+            names=names,
+            mass_kg=mass,
+            by=(by := _by(mass, given)),
+            how=BY_WORDS[by],
+            people_count=2 if by == "two" else 1,
+        )
         for names, mass in ups
     ]
     result = LiftsResult(

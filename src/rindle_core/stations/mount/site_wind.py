@@ -152,6 +152,17 @@ def _judge_told(given: SiteWindInput) -> list[Finding]:
                 clears_by="Enter the gust that the local code asks for at this place.",
             )
         )
+    if given.working_gust_mps is None:
+        found.append(
+            GUST(
+                Level.MIND,
+                "The gust to work in is not told: the firm’s is taken",
+                "What the service bears of sway rests on it.",
+                figure=given.rules.working_gust_mps,
+                at="mount.working_gust_mps",
+                clears_by="Enter the gust in which the service must still hold here.",
+            )
+        )
     told = (given.hill_height_m, given.hill_half_length_m, given.from_crest_m)
     if given.landform and any(one is None for one in told):
         found.append(

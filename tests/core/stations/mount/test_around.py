@@ -191,14 +191,17 @@ def ways(**more):
 
 
 def test_a_heavy_antenna_goes_up_head_first_and_a_light_one_whole():
-    light = [LiftPiece(name="Reflector", mass_kg=5), LiftPiece(name="Az/el head", mass_kg=3)]
-    heavy = [LiftPiece(name="Reflector", mass_kg=18), LiftPiece(name="Feed arm", mass_kg=4), LiftPiece(name="Head",
-             mass_kg=9)]  # fmt: skip
+    light = [LiftPiece(name="Reflector", mass_kg=5), LiftPiece(name="Az/el head", mass_kg=3, first_up=True)]
+    heavy = [
+        LiftPiece(name="Reflector", mass_kg=18),
+        LiftPiece(name="Feed arm", mass_kg=4),
+        LiftPiece(name="Socket", mass_kg=9, first_up=True),
+    ]
     whole, split = ways(pieces=light, height_m=4), ways(pieces=heavy, height_m=4)
     assert len(whole.result.lifts) == 1
     assert not whole.result.split
     assert split.result.split
-    assert [one.names for one in split.result.lifts] == [["Head"], ["Reflector", "Feed arm"]]
+    assert [one.names for one in split.result.lifts] == [["Socket"], ["Reflector", "Feed arm"]]
     assert split.result.together_kg == 31
 
 
@@ -260,3 +263,4 @@ def test_nothing_is_hung_on_concrete_that_is_too_soft():
     before = [{"code": code, "at": at, "by": "N"} for code in ("kit", "m_locate", "m_dig", "m_set", "m_pour")]
     assert steps(step_marks=before)["m_cure"].state == "locked"
     assert steps(step_marks=before, cured_at="2026-12-24T08:00:00")["m_cure"].state == "ready"
+    assert steps(step_marks=before, cured_at="2026-12-24T08:00:00", curing=[])["m_cure"].state == "locked"

@@ -9,13 +9,6 @@ const store = useJob()
 const prefs = usePrefs()
 const found = computed(() => store.job!.assessment.lifts ?? null)
 const rules = computed(() => store.job!.facts.picks.rules)
-const BY = {
-  ground: 'from the ground',
-  hand: 'in one hand, upright and close to the body; the other on the ladder',
-  bag: 'in a bag on the shoulder, both hands on the ladder',
-  hoist: 'by rope and pulley, nobody below',
-  two: 'two people, or a lift',
-}
 const most = computed(() => Math.max(1, ...(found.value?.lifts.map((one) => one.mass_kg) ?? [])))
 const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 </script>
@@ -33,7 +26,7 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
         <span class="mass" :style="{ '--share': one.mass_kg / most }"><i /> {{ show(one.mass_kg) }}</span>
         <span
           ><b>{{ one.names.join(', ') }}</b
-          ><br /><span class="quiet">{{ BY[one.by] }}</span></span
+          ><br /><span class="quiet">{{ one.how }}</span></span
         >
       </li>
     </ol>
