@@ -102,16 +102,7 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
                 ups[-1] = ([*ups[-1][0], one.name], ups[-1][1] + one.mass_kg * one.count)
             else:
                 ups.append(([one.name], one.mass_kg * one.count))
-    told = [
-        Lift(
-            names=names,
-            mass_kg=mass,
-            by=(by := _by(mass, given)),
-            how=BY_WORDS[by],
-            people_count=2 if by == "two" else 1,
-        )
-        for names, mass in ups
-    ]
+    told = [_lift(names, mass, _by(mass, given)) for names, mass in ups]
     result = LiftsResult(
         lifts=told,
         together_kg=sum(one.mass_kg * one.count for one in given.pieces),
