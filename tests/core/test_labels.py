@@ -3,8 +3,9 @@
 from itertools import chain
 
 from rindle_core.catalogue.house_words import HouseWords
-from rindle_core.catalogue.labels import LABELS, RULE_GROUPS, labelled
+from rindle_core.catalogue.labels import LABELS, labelled
 from rindle_core.catalogue.models import Satellite, Terminal
+from rindle_core.catalogue.rule_groups import RULE_GROUPS
 from rindle_core.kernel.house_rules import HouseRules
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from rindle_core.catalogue.rule_groups import RULE_GROUPS
 from rindle_core.kernel.units import UNIT_CODES
 
 # By the name of the field, without its unit, which the form shows by itself.
@@ -369,44 +370,6 @@ LABELS: dict[str, str] = {
 }
 
 
-# The house rules by what they are about: each is a leaf of its own.
-RULE_GROUPS: dict[str, tuple[str, ...]] = {
-    "Place and aim": (
-        "compass_deg", "clinometer_deg", "clinometer_error_deg", "declination_mind_deg", "preset_elevation_deg",
-        "printed_tolerance_deg", "places_apart_m", "beam_edge_km", "overhead_deg", "low_elevation_deg",
-        "shadow_most_deg", "level_margin_db", "shading_db", "radiation_limit_w_per_m2", "person_reach_m",
-    ),
-    "Sky": (
-        "clearance_deg", "assumed_obstacle_distance_m", "fresnel_share", "skyline_gap_deg", "growth_years",
-        "scan_least_percent", "scan_wanted_percent",
-    ),
-    "Low orbits": (
-        "low_orbit_hold_percent", "unserved_percent", "better_bearing_percent", "elements_fresh_days",
-        "browse_out_percent", "stream_gap_s", "stream_gaps_per_h", "call_gap_s", "call_gaps_per_h",
-        "game_gaps_per_h", "trial_least_h", "trial_wanted_h", "trial_apart_m", "trial_spread_share",
-        "trial_sector_percent",
-    ),
-    "Positions": ("reason_factor", "aside_factor", "cable_weight_m", "at_height_weight_min"),
-    "Mount and wind": (
-        "design_gust_mps", "working_gust_mps", "exposure", "steel_yield_mpa", "strength_factor", "wind_loss_db",
-        "swing_loss_db", "oval_percent", "bracket_share", "plumb_deg", "ballast_factor", "roof_edge_m",
-        "concrete_waste_share", "props_share", "load_share", "aim_share",
-    ),
-    "Weather and people": (
-        "wire_least_m",
-        "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",
-        "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
-        "inverter_share", "battery_share", "hand_kg", "bag_kg", "from_ground_m", "at_height_most_min",
-    ),
-    "Cable": ("cable_temperature_c", "cable_warn_share", "connector_loss_db", "service_loop_m",
-        "hole_margin_share", "hole_fall_percent", "hole_apart_mm", "tie_m", "clip_m", "end_spare_m", "test_loss_db",
-        "injector_low_c", "injector_high_c"),
-    "Earth": ("earth_wire_mm2", "bond_mohm", "ground_ohm"),
-    "Peak and proof": (
-        "peak_certain_share", "peak_fall_db", "second_pass_db", "level_shortfall_db", "side_lobe_least_db",
-        "side_lobe_most_db", "hold_db", "stuck_share", "wanted_run_count", "currency",
-    ),
-}  # fmt: skip
 # Units of the stores that are the same in both systems and that no result is told in.
 _SIGNS = {
     "ohm_per_100m": "Ω",
@@ -444,4 +407,4 @@ def labelled(schema: dict[str, Any]) -> dict[str, Any]:
     return schema
 
 
-__all__ = ["LABELS", "RULE_GROUPS", "labelled"]
+__all__ = ["LABELS", "labelled"]

@@ -39,6 +39,7 @@ MODULE_OF = {
     "site_wind": "stations.mount.site_wind",
     "fit": "stations.mount.fit",
     "fixings": "stations.mount.fixings",
+    "reach": "stations.mount.reach",
     "footing": "stations.mount.footing",
     "curing": "stations.mount.curing",
     "ballast": "stations.mount.ballast",

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from rindle_core.catalogue.models import Terminal
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import format_quantity
+from rindle_core.stations.mount.asked import reach_m
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mounting import mount_surface
 from rindle_core.stations.planned import planned_height_m
@@ -131,6 +132,7 @@ def mount_elevation(
     width, margin = (NARROW, 8.0) if narrow else (_W, 40.0)
     at = _sizes(facts, result, terminal, narrow)
     kind, told = result.mount_kind, facts.mount
+    off_m = reach_m(facts, kind) if kind else 0.0
     parts = _ground(at, margin, width)
     parts += stand(
         Stand(
@@ -139,11 +141,11 @@ def mount_elevation(
             scale=at.scale,
             kind=kind,
             surface=mount_surface(facts),
-            reach_m=told.reach_m if told.reach_m is not None else (kind.reach_m if kind else 0.0),
+            reach_m=off_m,
             spacing_m=told.bracket_spacing_m or 0.0,
             below_m=told.tube_below_m or 0.0,
             depth_m=at.depth_m,
-            width_m=told.hole_width_m or 0.6,
+            width_m=result.footing.width_m if result.footing else 0.0,
             block_count=told.block_count or (result.ballast.wanted_count if result.ballast else 0),
         )
     )
@@ -160,7 +162,7 @@ def mount_elevation(
         words((margin, at.top - 14) if narrow else (at.x - reach, at.top - 12), f"{force} gust", 16, "rust",
               "start", 700)
     )  # fmt: skip
-    wall = max(told.reach_m or 0.0, kind.reach_m if kind else 0.0) * at.scale + max(12.0, 0.25 * at.scale)
+    wall = off_m * at.scale + max(12.0, 0.25 * at.scale)
     beside = at.x + max(60.0, radius + 24, wall + 16 if kind and kind.reach_m > 0 else 0.0)
     parts += [line((beside - 10, y), (beside + 10, y), "quiet", 1) for y in (at.top, at.foot)]
     parts += [

@@ -138,7 +138,7 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
     x, ground = (180.0, 80.0) if narrow else (270.0, 80.0)
     deep_m = max(found.depth_m, found.wanted_m, facts.mount.frost_m or 0.0, 0.5)
     px = 240.0 / deep_m
-    half = (facts.mount.hole_width_m or 0.6) / 2 * px
+    half = found.width_m / 2 * px
     deep = found.depth_m * px
     tube = max(6.0, (facts.mount.mast_diameter_mm or 60.0) / 1000 * px)
     g = ground
@@ -153,7 +153,7 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
             stroke=ink("ink"), stroke_width=1.5),
         line((x - 0.2 * px, g + deep - 0.2 * px), (x + 0.2 * px, g + deep - 0.2 * px), "ink", 5),
         *_dimension((x - half, g + deep), (x + half, g + deep),
-                    format_quantity(facts.mount.hole_width_m or 0.6, "m", system), 12),
+                    format_quantity(found.width_m, "m", system), 12),
     ]  # fmt: skip
     marks = [(found.wanted_m, "asked for", "rust" if found.depth_m < found.by_load_m else "stream")]
     if facts.mount.frost_m:

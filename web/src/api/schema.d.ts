@@ -854,6 +854,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_reach"];
+        put?: never;
+        /** Whether an antenna on a wall swings free of the overhang above it */
+        post: operations["calc_reach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/read_back": {
         parameters: {
             query?: never;
@@ -11455,6 +11473,11 @@ export interface components {
             /** Assumed */
             assumed: string[];
             /**
+             * Drill Imperial Mm
+             * @description The same in millimetres
+             */
+            drill_imperial_mm?: number | null;
+            /**
              * Drill In
              * @description Of the inch series, in inches
              */
@@ -11690,6 +11713,12 @@ export interface components {
             wanted_m: number;
             /** Water L */
             water_l: number;
+            /**
+             * Width M
+             * @description Of the hole, as reckoned with
+             * @default 0.6
+             */
+            width_m: number;
         };
         /**
          * FoundPlace
@@ -13199,6 +13228,7 @@ export interface components {
              *       "deck_kpa": null,
              *       "design_gust_mps": null,
              *       "drifts": false,
+             *       "eave_over_m": null,
              *       "fixing_code": "",
              *       "frame_length_m": null,
              *       "frame_width_m": null,
@@ -20668,6 +20698,11 @@ export interface components {
              */
             drifts: boolean;
             /**
+             * Eave over the fixing
+             * @description Minus: it lies under it
+             */
+            eave_over_m?: number | null;
+            /**
              * Fixing
              * @default
              */
@@ -20872,6 +20907,11 @@ export interface components {
             design_gust_mps?: number | null;
             /** Snow drifts there */
             drifts?: boolean | null;
+            /**
+             * Eave over the fixing
+             * @description Minus: it lies under it
+             */
+            eave_over_m?: number | null;
             /** Fixing */
             fixing_code?: string | null;
             /** Frame, longer side */
@@ -25025,6 +25065,45 @@ export interface components {
             raise_m: number;
             /** Tube Margin Deg */
             tube_margin_deg: number;
+        };
+        /**
+         * ReachInput
+         * @description The arm, the mast and the eave, seen from the side; heights are over the fixing.
+         */
+        ReachInput: {
+            /** Aperture Mm */
+            aperture_mm: number;
+            /**
+             * Eave Over M
+             * @description Eave over the fixing
+             */
+            eave_over_m?: number | null;
+            /** Overhang M */
+            overhang_m?: number | null;
+            /**
+             * Reach M
+             * @description How far the mast stands off the wall
+             */
+            reach_m: number;
+            /**
+             * Rise M
+             * @description Antenna's centre over the fixing
+             */
+            rise_m: number;
+        };
+        /** ReachOutcome */
+        ReachOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ReachResult"];
+        };
+        /**
+         * ReachResult
+         * @description Free space; None while it cannot be told.
+         */
+        ReachResult: {
+            /** Free M */
+            free_m: number | null;
         };
         /**
          * ReadBackInput
@@ -32822,6 +32901,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PowerDensityOutcome"];
+                };
+            };
+        };
+    };
+    schema_reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachOutcome"];
                 };
             };
         };

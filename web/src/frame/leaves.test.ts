@@ -29,7 +29,7 @@ function mountedAs(job: ReturnType<typeof goldenJob>, leaf: string): void {
   const holds = leaf === 'concrete' || leaf === 'ballast' ? leaf : leaf === 'checks' ? 'given' : 'brackets'
   const bare = { code: 'k', name: 'K', needs: '', caution: '', holds, reach_m: 0.1, joint_m: 1, holes: [], checks: [] }
   job.assessment.mount_kind = { ...bare, checks: [{ code: 'play', name: 'Play' }] } as never
-  job.facts.mount = { ...job.facts.mount, base: 'softwood', landform: 'hill' }
+  job.facts.mount = { ...job.facts.mount, base: 'softwood', landform: 'hill', overhang_m: 0.4 }
 }
 
 /** The entries that a leaf shows of a job, and whether the station has that leaf then. */

@@ -219,6 +219,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'Eave and snow',
       'mount.old_material',
       'mount.overhang_m',
+      'mount.eave_over_m',
       'mount.below_slide',
       'mount.snow_m',
       'mount.drifts',

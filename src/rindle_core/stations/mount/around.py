@@ -8,7 +8,7 @@ from rindle_core.catalogue.mounts import SURFACES, MountKind
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
-from rindle_core.stations.mount.asked import WALLS, chosen_fixing, height_m, heights_m
+from rindle_core.stations.mount.asked import WALLS, asked_reach, chosen_fixing, height_m, heights_m
 from rindle_core.stations.mount.findings import (
     BALANCE,
     HEIGHT,
@@ -18,7 +18,6 @@ from rindle_core.stations.mount.findings import (
     LEVER,
     OLD_MATERIAL,
     POUR,
-    REACH,
     REUSED,
     SERVICES,
     SIGNS,
@@ -29,7 +28,6 @@ from rindle_core.stations.mounting import mount_code, mount_surface
 
 _SAME_M = 0.05
 _SIGNS_WANTED = 2.0
-_SWING_M = 0.05  # left between what swings and what it could touch
 _DRIFT = 2.0  # drifts behind an obstacle lie up to twice as deep as the snow around
 
 
@@ -247,29 +245,8 @@ def judge_surroundings(job: JobInput, terminal: Terminal, kind: MountKind) -> li
     """Overhang, snow, and what slides down from above."""
     told, found = job.mount, []
     surface = mount_surface(job)
-    reach_m = told.reach_m if told.reach_m is not None else kind.reach_m
     if surface in WALLS and kind.reach_m > 0:
-        if told.overhang_m is None:
-            found.append(
-                REACH.missing("How far the roof hangs over is not told", "Measure it; enter 0 where there is none.")
-            )
-        else:
-            rise_m = job.mount.mast_free_length_m or kind.rise_m
-            free_m = reach_m - told.overhang_m - terminal.aperture_mm / 2000.0
-            found.append(
-                REACH.at_least(
-                    free_m,
-                    _SWING_M,
-                    clear="It swings free of the overhang",
-                    under="It does not swing free of the overhang",
-                    why="The rim or the beam meets the eave as it is turned; what stands wholly below or above the "
-                    "eave is another matter.",
-                    so=f"It stands {reach_m:g} m off and rises {rise_m:g} m.",
-                    clears_by="A longer arm, or a mast that carries it over the eave.",
-                )
-                if told.overhang_m > 0
-                else REACH(Level.CLEAR, "No overhang is in its way", "As it was entered.")
-            )
+        found += asked_reach(job, terminal, kind).findings
     if told.snow_m is not None:
         deep_m = told.snow_m * (_DRIFT if told.drifts else 1.0)
         if told.rim_over_surface_m is None:

@@ -15,6 +15,7 @@ from rindle_core.stations.mount.fixings import FixingsInput, FixingsResult, fixi
 from rindle_core.stations.mount.footing import FootingInput, FootingResult, footing
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
 from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
+from rindle_core.stations.mount.reach import ReachInput, ReachResult, reach
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
 from rindle_core.stations.mounting import at_height_min, mount_surface
 from rindle_core.stations.planned import planned
@@ -144,7 +145,6 @@ def asked_fixings(
     pair = kind.holds == "brackets"
     if pair and mast.upper_n is None:
         return None
-    reach_m = told.reach_m if told.reach_m is not None else kind.reach_m
     level_n = mast.upper_n if pair and mast.upper_n is not None else mast.wind_force_n + mast.mast_wind_force_n
     lever_m = 0.0 if pair else mast.base_moment_nm / level_n if level_n > 0 else 0.0
     weight_n = (terminal.mass_kg() + sum(one.mass_kg * one.count for one in kind.pieces)) * STANDARD_GRAVITY_MPS2
@@ -159,7 +159,7 @@ def asked_fixings(
             force_n=level_n,
             lift_n=blown.lift_n,
             weight_n=weight_n / (2.0 if pair else 1.0),
-            reach_m=reach_m,
+            reach_m=reach_m(job, kind),
             lever_m=lever_m,
             base=told.base,
             fixing=fixing,
@@ -232,6 +232,25 @@ def asked_ballast(
     )
 
 
+def reach_m(job: JobInput, kind: MountKind) -> float:
+    """How far it stands off the wall: as measured, or as its kind does."""
+    return job.mount.reach_m if job.mount.reach_m is not None else kind.reach_m
+
+
+def asked_reach(job: JobInput, terminal: Terminal, kind: MountKind) -> Outcome[ReachResult]:
+    """The `reach` calculator."""
+    told = job.mount
+    return reach(
+        ReachInput(
+            reach_m=reach_m(job, kind),
+            rise_m=told.mast_free_length_m or kind.rise_m,
+            aperture_mm=terminal.aperture_mm,
+            overhang_m=told.overhang_m,
+            eave_over_m=told.eave_over_m,
+        )
+    )
+
+
 def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
     """The `lifts` calculator: the mount's pieces and the terminal's."""
     up_m = height_m(job)
@@ -265,9 +284,11 @@ __all__ = [
     "asked_footing",
     "asked_lifts",
     "asked_mast",
+    "asked_reach",
     "asked_wind",
     "chosen_fixing",
     "height_m",
     "heights_m",
     "maker_wind",
+    "reach_m",
 ]

@@ -130,6 +130,9 @@ class MountFacts(Facts):
     roof_edge_m: Annotated[float | None, Entry("To the roof’s edge")] = Field(default=None, ge=0, le=500)
 
     overhang_m: Annotated[float | None, Entry("Overhang of the roof")] = Field(default=None, ge=0, le=10)
+    eave_over_m: Annotated[float | None, Entry("Eave over the fixing", hint="Minus: it lies under it")] = Field(
+        default=None, ge=-10, le=30
+    )
     snow_m: Annotated[float | None, Entry("Snow lies up to")] = Field(default=None, ge=0, le=20)
     rim_over_surface_m: Annotated[float | None, Entry("Lowest rim over roof or ground")] = Field(
         default=None, ge=0, le=300

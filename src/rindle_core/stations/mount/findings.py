@@ -12,17 +12,8 @@ STOPPED = Kind(
     at="brief.releases",
 )
 
-WAITS_MAST = Kind(
-    "waits.mast",
-    "a station that waits for entries",
-    at="mount.mast_diameter_mm",
-)
-HEIGHT = Kind(
-    "mount.height",
-    "height over ground not said",
-    against="–",
-    at="mount.height_above_ground_m",
-)
+WAITS_MAST = Kind("waits.mast", "a station that waits for entries", at="mount.mast_diameter_mm")
+HEIGHT = Kind("mount.height", "height over ground not said", against="–", at="mount.height_above_ground_m")
 FIT = Kind(
     "mount.fit",
     "mast diameter",
@@ -61,12 +52,7 @@ MOUNT_CHOICE = Kind(
     source="The trade's usual kinds by surface: a planning aid, local codes prevail",
     at="brief.surface",
 )
-SURFACE = Kind(
-    "brief.surface",
-    "kinds of mount for the surface",
-    against="the trade's usual kinds",
-    at="brief.surface",
-)
+SURFACE = Kind("brief.surface", "kinds of mount for the surface", against="the trade's usual kinds", at="brief.surface")
 
 KIND = Kind(
     "mount.kind",
@@ -114,12 +100,7 @@ WALL = Kind(
     source="Terminal's data",
     at="mount.mast_wall_mm",
 )
-COATING = Kind(
-    "mount.coating",
-    "what protects the mast",
-    against="galvanized steel",
-    at="mount.mast_coating",
-)
+COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")
 CLAMPED = Kind(
     "mount.clamped",
     "straight tube at the mast's top",
@@ -135,12 +116,7 @@ GUST = Kind(
     source="Local code; else house rule `design_gust_mps`",
     at="mount.design_gust_mps",
 )
-LANDFORM = Kind(
-    "mount.landform",
-    "figures of the hill",
-    source="ASCE 7-16, figure 26.8-1",
-    at="mount.hill_height_m",
-)
+LANDFORM = Kind("mount.landform", "figures of the hill", source="ASCE 7-16, figure 26.8-1", at="mount.hill_height_m")
 MAKER_SURVIVE = Kind(
     "mount.maker_survive",
     "design gust on this site",
@@ -235,17 +211,8 @@ FIXING_UNKNOWN = Kind(
     source="TMS 402-16, 8.1.2.2",
     at="mount.pulled_n",
 )
-WAITS_FIXING = Kind(
-    "mount.waits_fixing",
-    "base and fixing of the plate",
-    at="mount.base",
-)
-GAUGE = Kind(
-    "mount.gauge",
-    "thickness of the sheet",
-    source="The thinnest that is sold is taken",
-    at="mount.sheet_mm",
-)
+WAITS_FIXING = Kind("mount.waits_fixing", "base and fixing of the plate", at="mount.base")
+GAUGE = Kind("mount.gauge", "thickness of the sheet", source="The thinnest that is sold is taken", at="mount.sheet_mm")
 SIGNS = Kind(
     "mount.signs",
     "signs that there is timber behind the skin",
@@ -352,7 +319,7 @@ REACH = Kind(
     "free space between the antenna and the overhang",
     against="nothing touches it over its whole swing",
     unit="m",
-    source="Reach less overhang and the antenna's radius",
+    source="Distance of the centre to the eave, less the radius",
     at="mount.overhang_m",
 )
 SNOW = Kind(
@@ -363,11 +330,7 @@ SNOW = Kind(
     source="Local depth of snow, doubled where it drifts",
     at="mount.snow_m",
 )
-ICE_FALL = Kind(
-    "mount.ice_fall",
-    "ice and snow that slide off the roof above",
-    at="mount.below_slide",
-)
+ICE_FALL = Kind("mount.ice_fall", "ice and snow that slide off the roof above", at="mount.below_slide")
 OLD_MATERIAL = Kind(
     "mount.old_material",
     "old or fragile material that is drilled or walked on",
@@ -398,12 +361,7 @@ CHECKED = Kind(
     source="Kind of mount, of the stores",
     at="mount.checks",
 )
-ALTERED = Kind(
-    "mount.altered",
-    "what was altered",
-    against="the maker's promise",
-    at="mount.alterations",
-)
+ALTERED = Kind("mount.altered", "what was altered", against="the maker's promise", at="mount.alterations")
 REUSED = Kind(
     "mount.reused",
     "what an old mount is asked",

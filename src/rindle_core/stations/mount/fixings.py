@@ -16,6 +16,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.units import MILLIMETRES_PER_INCH
 from rindle_core.science import masonry, sheet_metal, timber
 from rindle_core.science.bolts import next_drill_in, next_drill_mm, spanner
 from rindle_core.stations.mount.anchorage import Actions, HoleLoad, deck_actions, hole_loads, wall_actions
@@ -97,6 +98,7 @@ class FixingsResult(Model):
     wanted_count: int | None = Field(description="Fixings that it would take at these places' mean load")
     drill_mm: float | None = Field(description="Of the metric series; in timber the pilot")
     drill_in: float | None = Field(description="Of the inch series, in inches")
+    drill_imperial_mm: float | None = Field(default=None, description="The same in millimetres")
     spanner: str
     torque_nm: float | None = Field(description="None: by feel, the last turns by hand")
     seal_ml: float
@@ -310,6 +312,7 @@ def _told(
         wanted_count=math.ceil(use_share * len(holding) - 1e-9) if use_share is not None else None,
         drill_mm=drill_mm,
         drill_in=drill_in,
+        drill_imperial_mm=None if drill_in is None else drill_in * MILLIMETRES_PER_INCH,
         spanner=given.fixing.spanner or spanner(given.fixing.size_mm),
         torque_nm=given.fixing.torque_nm,
         seal_ml=given.fixing.seal_ml * len(given.holes),

@@ -67,6 +67,7 @@ class FootingResult(Model):
     by_load_m: float = Field(description="For the gust")
     wanted_m: float = Field(description="For gust and frost, to the next 5 cm")
     depth_m: float = Field(description="That the concrete is reckoned with")
+    width_m: float = Field(default=0.6, description="Of the hole, as reckoned with")
     volume_m3: float
     bag_count: int
     water_l: float
@@ -93,6 +94,7 @@ def footing(given: FootingInput) -> Outcome[FootingResult]:
         by_load_m=by_load_m,
         wanted_m=wanted_m,
         depth_m=depth_m,
+        width_m=given.width_m,
         volume_m3=volume,
         bag_count=count,
         water_l=water_l,

@@ -1,6 +1,10 @@
 """What a mount is asked beside its strength, in a whole job: each rule turned round."""
 
+import math
+
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from rindle_core.catalogue.models import MastWindow
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
@@ -10,6 +14,7 @@ from rindle_core.kernel.model import parse
 from rindle_core.stations.mount.fit import FitInput, fit
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
+from rindle_core.stations.mount.reach import ReachInput, reach
 from rindle_core.stations.mount.tightening import TighteningInput, tightening
 from tests import golden
 
@@ -148,8 +153,10 @@ def test_nobody_digs_before_buried_services_are_found():
 
 
 def test_overhang_snow_and_what_slides_down():
-    assert level("mount.reach", overhang_m=0.02) == "clear"
-    assert level("mount.reach", overhang_m=0.2) == "hold"
+    assert level("mount.reach", overhang_m=0.02) == "clear"  # it stands out past its edge
+    assert level("mount.reach", overhang_m=0.2) == "unknown"
+    assert level("mount.reach", overhang_m=0.2, eave_over_m=3.0) == "clear"  # wholly under it
+    assert level("mount.reach", overhang_m=0.2, eave_over_m=1.0) == "hold"
     assert level("mount.reach", overhang_m=None) == "unknown"
     assert level("mount.snow") is None
     assert level("mount.snow", snow_m=0.5) == "unknown"
@@ -157,6 +164,18 @@ def test_overhang_snow_and_what_slides_down():
     assert level("mount.snow", snow_m=0.5, rim_over_surface_m=0.6, drifts=True) == "mind"
     assert level("mount.ice_fall", below_slide="yes") == "mind"
     assert level("mount.ice_fall", below_slide="") == "unknown"
+
+
+@given(st.floats(0, 2), st.floats(0, 3), st.floats(0.1, 1.5), st.floats(-1, 4))
+def test_what_swings_free_keeps_its_distance_from_every_point_of_the_eave(out, rise, overhang, eave):
+    found = reach(ReachInput(reach_m=out, rise_m=rise, aperture_mm=800, overhang_m=overhang, eave_over_m=eave)).result
+    nearest = min(math.hypot(out - overhang * at / 200, rise - eave) for at in range(201)) - 0.4
+    through = rise > eave and out < overhang  # the mast itself would run into it
+    if found.free_m >= 0.05:
+        assert nearest >= 0.05 - 1e-9
+        assert not through
+    elif out - overhang - 0.4 < 0.05 and not through and rise <= eave:
+        assert found.free_m == pytest.approx(nearest, abs=0.01)  # the eave in two hundred steps
 
 
 def test_a_check_is_not_known_until_tried_and_its_play_is_measured():

@@ -46,15 +46,17 @@ const drill = computed(() => {
   const one = found.value
   if (!one) return ''
   if (one.drill_mm == null && one.drill_in == null) return 'drills for itself'
-  return prefs.system === 'imperial' && one.drill_in != null
-    ? formatQuantity(one.drill_in * 25.4, 'mm', 'imperial')
+  return prefs.system === 'imperial' && one.drill_imperial_mm != null
+    ? formatQuantity(one.drill_imperial_mm, 'mm', 'imperial')
     : `${one.drill_mm} mm`
 })
 </script>
 
 <template>
-  <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- the rows beneath are the same, by keys -->
+  <!-- The rows beneath are the same, by keys. -->
+  <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
   <div @click="touch"><drawing-view name="fixing-map" /></div>
+  <!-- eslint-enable -->
   <div class="fields">
     <fact at="mount.base" chips />
     <fact at="mount.fixing_code" :options="fixings" />

@@ -116,6 +116,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     <div class="fields">
       <fact at="mount.old_material" chips />
       <fact at="mount.overhang_m" />
+      <fact v-if="wall && told.overhang_m" at="mount.eave_over_m" />
       <fact at="mount.below_slide" chips />
       <fact at="mount.snow_m" />
       <fact at="mount.drifts" />
