@@ -379,6 +379,8 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     field = page.get_by_label("Length, row 1")
     field.fill("14")
     field.blur()
+    turn_to(page, "Ties")
+    tick(page, "Slack tried over the full swing")
     turn_to(page, "Indoors")
     chip(page, "Injector or modem sits", "on a living floor")
     for word in ("It is dry there", "It is reached for a restart"):

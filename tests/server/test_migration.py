@@ -97,7 +97,7 @@ NEW = {
     "takes",
     "approved",
     "in_stock_count",
-    *("plug_mm", "bulge_mm", "most_pull_n", "strip_mm", "pin_mm", "sealed", "lengths_m", "first_up"),
+    *("plug_mm", "bulge_mm", "most_pull_n", "strip_mm", "pin_mm", "sealed", "lengths_m", "first_up", "needs_earth"),
 }
 
 

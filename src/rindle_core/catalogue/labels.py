@@ -192,6 +192,7 @@ LABELS: dict[str, str] = {
     "moves": "What it moves",
     "name": "Name",
     "needs": "Needs",
+    "needs_earth": "Asks for a way to earth",
     "needs_lineup": "Needs a line-up by appointment",
     "network_id": "Network identity",
     "note": "Note",

@@ -339,6 +339,7 @@ class Terminal(Model):
         description="Middle of the reflector over its axis; None: the lower rim at the axis",
     )
     position_format: PositionFormat = PositionFormat()
+    needs_earth: bool = Field(default=True, description="Whether its maker asks for a way to earth of its own")
     needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
     cable: CableLimits
     supply: Supply

@@ -28627,6 +28627,12 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Needs Earth
+             * @description Whether its maker asks for a way to earth of its own
+             * @default true
+             */
+            needs_earth: boolean;
+            /**
              * Needs Lineup
              * @description Whether the operations desk lines it up by appointment
              * @default false

@@ -46,7 +46,7 @@ def judge_led(job: JobInput) -> list[Finding]:
     """Slack over the swing, and no final clip before the proof."""
     told, found = job.cable, []
     terminal = job.picks.terminal
-    if terminal is not None and terminal.panel is None:
+    if terminal is not None and (terminal.panel is None or terminal.panel.self_aiming):  # what turns, pulls
         found.append(
             SLACK(Level.CLEAR, "The slack was tried over the full swing", "As it was entered.")
             if told.slack_tried

@@ -9,7 +9,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.cable.around import judge_entry, judge_injector, judge_led
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
-from rindle_core.stations.cable.findings import HOLE, PLANNED, STOPPED, WAITS_CABLE
+from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.cable.pieces import CablePiece, run_length_m
 from rindle_core.stations.entries import JobInput
@@ -18,6 +18,12 @@ from rindle_core.stations.sky.plan_lines import CableWay
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
+_UNEARTHED = EARTH(
+    Level.MIND,
+    "Its maker asks for no earth; its mast may need one",
+    "Metal on a building is bonded where the local code says so, whatever stands on it.",
+    clears_by="Ask the local code or an electrician about the mast.",
+)
 WAITS_FOR_CABLE = WAITS_CABLE.missing("No cable is chosen", "Choose a cable and enter its pieces.")
 
 
@@ -91,7 +97,9 @@ def assess(context: Context) -> Outcome[CablePart]:
     run, judged = _run(job)
     extras = extra_runs(ExtraRunsInput(runs=job.cable.extra_runs, cables=job.picks.cables, rules=job.picks.rules))
     way = drawn_way(job, job.sky.position_letter)
-    earthed = asked_earth(job) if job.picks.terminal is not None and job.picks.terminal.panel is None else None
+    terminal = job.picks.terminal
+    earthed = asked_earth(job) if terminal is not None and terminal.needs_earth else None
+    bonded = earthed.findings if earthed else [] if terminal is None else [_UNEARTHED]
     part = run.model_copy(
         update={
             "extra_runs": extras.result,
@@ -100,7 +108,7 @@ def assess(context: Context) -> Outcome[CablePart]:
             "earth": earthed.result if earthed else None,
         }
     )
-    found = [*judged, *(earthed.findings if earthed else []), *_judge_planned(job), *stops_of(job, STOPPED, "drill")]
+    found = [*judged, *bonded, *_judge_planned(job), *stops_of(job, STOPPED, "drill")]
     return Outcome(part, found)
 
 

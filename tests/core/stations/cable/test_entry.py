@@ -222,3 +222,12 @@ def test_where_the_injector_sits_is_judged():
 def test_the_firms_own_rules_count():
     assert hole(rules=HouseRules(hole_fall_percent=10)).result.drop_mm == pytest.approx(30)
     assert earthed(wire_mm2=10, rules=HouseRules(earth_wire_mm2=6))["cable.earth_wire"] == "clear"
+
+
+def test_what_turns_has_its_slack_tried_and_a_panel_that_asks_for_no_earth_says_so():
+    turns, still = job("2026-106"), job("2026-107", cable_code="ethernet-45", cable_pieces=[])
+    assert turns["cable.slack"].level == "unknown"  # it turns itself
+    assert "cable.slack" not in still
+    assert turns["cable.earth"].level == "mind"
+    asks = {**golden.read("2026-106")["facts"]["terminal"], "needs_earth": True}
+    assert job("2026-106", terminal=asks)["cable.earth"].level == "unknown"
