@@ -14,12 +14,14 @@ from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import Axis, Side
 from rindle_bench.ground import made_up_tile
 from rindle_bench.panel import panel_log
+from rindle_core.stations.build.kit_list import BOX
 from rindle_core.stations.entries import ROOMS
+from rindle_core.stations.mounting import build_steps
 from rindle_core.stations.sky.seen import low_orbit_input
 from rindle_server import terrain_files
 from rindle_server.jobs import edit, models, signing, steps
 from rindle_server.jobs.devices import bench_config, seed_of
-from rindle_server.jobs.facts import assessed, facts_of
+from rindle_server.jobs.facts import answer_to, assessed, facts_of
 from rindle_server.jobs.journal import judged_at_the_end
 from rindle_server.jobs.listing import ListQuery, page_of
 from rindle_server.stores.models import Firm, put_item
@@ -79,9 +81,23 @@ def _load_job(data: dict[str, Any]) -> None:
 
 
 def _mark(job: models.Job, told: dict[str, Any]) -> None:
-    """Marks the steps in order, each some minutes after the last; a held step is refused as it would be on screen."""
+    """Counts the kit and marks the steps in order, each some minutes after the last, its marks seen; a held step is
+    refused as it would be on screen.
+    """
     start = dt.datetime.fromisoformat(told["at"])
+    rows = answer_to(facts_of(job)).kit_list
+    found = [
+        {"code": row.code, "state": "there", "found_count": row.amount, "by": told["by"]}
+        for row in (rows.rows if rows else [])
+        if row.group in BOX
+    ]
+    edit.patch(job, "build", {"kit_found": found})
+    seen: list[dict[str, str]] = []
     for count, code in enumerate(told["codes"]):
+        made = next(one for one in build_steps(facts_of(job)) if one.code == code)
+        if made.marks:
+            seen += [{"code": f"{code}.{mark.code}", "by": told["by"]} for mark in made.marks]
+            edit.patch(job, "build", {"seen_marks": seen})
         steps.mark_step(job, code, told["by"], start + dt.timedelta(minutes=told["minutes"] * count))
 
 

@@ -11,9 +11,9 @@ from rindle_core.reference import WORKED
 
 # Rules in words, texts and orders of work: there is nothing to reckon by hand that the rule does not say.
 WITHOUT = {
-    "bringup", "build", "compare", "deliveries", "job", "lifts", "lineup_request",
+    "bringup", "build", "compare", "deliveries", "job", "joints", "kit_list", "lifts", "lineup_request", "measures",
     "mount_choice", "position_entry", "sites", "skyline_text",
-    "trial_columns", "trial_log", "trial_preview", "visit_days",
+    "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",
     "ways_out", "weather", "work_order",
 }  # fmt: skip
 

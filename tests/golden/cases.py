@@ -7,6 +7,8 @@ import json
 from pathlib import Path
 from typing import Any
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
+
 DEMO = Path(__file__).parents[2] / "demo"
 
 
@@ -112,6 +114,12 @@ def _panel_by_hand() -> dict[str, Any]:
             {"code": step["code"], "at": "2026-12-09T07:00:00Z", "by": "Golden"}
             for step in job["terminal"]["build_steps"]
         ],
+        "kit_found": [
+            {"code": f"terminal.{part['name'].lower().replace(' ', '_')}", "state": "there"}
+            for part in job["terminal"]["parts"]
+        ],
+        "left_over": "none",
+        "closing": [one.code for one in DEFAULT_WORDS.closing],
         "waivers": [
             {"code": "waits.mast", "reason": "It stands on its own tripod on the roof rack", "by": "Golden"},
             {"code": "waits.cable", "reason": "The cable that came in its box, unchanged", "by": "Golden"},

@@ -249,6 +249,10 @@ def test_each_calculator_has_a_typed_route_and_an_error_has_a_code_beside_its_se
 
 
 def test_a_step_is_marked_when_the_device_says_and_never_in_what_is_to_come(crew):
+    rows = crew.get("/api/jobs/2026-104").json()["assessment"]["kit_list"]["rows"]
+    assert "kit that was counted" in faults(crew.post("/api/jobs/2026-104/steps/kit"))["code"]
+    change(crew, "2026-104", kit_found=[{"code": one["code"], "state": "there"} for one in rows])
+
     def marked(at):
         crew.delete("/api/jobs/2026-104/steps/kit")
         answer = crew.post(f"/api/jobs/2026-104/steps/kit?at={at}")

@@ -7,6 +7,7 @@ import json
 
 import pytest
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Terminal
 from rindle_server.jobs import edit
 from rindle_server.stores.models import StoreItem
@@ -59,12 +60,26 @@ LED = {
 
 
 def steps_done(client, number):
+    """Counts the kit, reads the label, sees each mark and marks the steps as they come; what is left, by title."""
+    rows = client.get(f"/api/jobs/{number}").json()["assessment"]["kit_list"]["rows"]
+    change(
+        client,
+        number,
+        kit_found=[{"code": one["code"], "state": "there"} for one in rows],
+        kit=[{"kind": "transceiver", "model": "TX", "serial": "X-1"}],
+    )
     for _ in range(20):
         build = client.get(f"/api/jobs/{number}").json()["assessment"]["build"]
         following = next((one for one in build["steps"] if one["state"] == "ready"), None)
         if following is None:
             return [one["step"]["title"] for one in build["steps"] if one["state"] != "done"]
-        assert client.post(f"/api/jobs/{number}/steps/{following['step']['code']}").status_code == 200
+        code = following["step"]["code"]
+        if following["marks"]:
+            assert client.post(f"/api/jobs/{number}/steps/{code}").status_code == 409  # nobody saw its marks
+            seen = client.get(f"/api/jobs/{number}").json()["facts"]["build"]["seen_marks"]
+            more = [{"code": f"{code}.{one['mark']['code']}", "by": "N. M."} for one in following["marks"]]
+            change(client, number, seen_marks=[*seen, *more])
+        assert client.post(f"/api/jobs/{number}/steps/{code}").status_code == 200
     raise AssertionError("the steps do not end")
 
 
@@ -122,6 +137,8 @@ def test_a_job_of_a_new_family_goes_to_the_signature(crew, code):
         if one["level"] == "hold"
     ]
     assert (held, findings) == ({}, [])
+    change(crew, number, left_over="none", closing=[one.code for one in DEFAULT_WORDS.closing])
+    job = crew.get(f"/api/jobs/{number}").json()
     open_ones = [one for one in job["assessment"]["evidence"] if one["may_pass"]]
     change(
         crew, number, waivers=[{"code": one["code"], "reason": "not on this job", "by": "N. M."} for one in open_ones]

@@ -28,8 +28,8 @@ def home(db, settings, tmp_path):
     with target:
         target.execute(
             "INSERT INTO jobs_document "
-            "(job_id, position, name, kind, satellite_code, version, sha256, size_bytes, at, by) "
-            "SELECT id, 0, 'sheet.cfg', 'configuration', '', '', ?, ?, '2026-11-24', 'somebody' FROM jobs_job "
+            "(job_id, position, name, kind, satellite_code, version, sha256, size_bytes, at, by, about) "
+            "SELECT id, 0, 'sheet.cfg', 'configuration', '', '', ?, ?, '2026-11-24', 'somebody', '' FROM jobs_job "
             "WHERE number = '2026-102'",
             (sha256, len(SHEET)),
         )

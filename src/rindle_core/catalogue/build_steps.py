@@ -1,15 +1,52 @@
-"""A step of the work with the hands, of a terminal or of a mount."""
+"""A step of the work with the hands: of a terminal, of a mount, or of any job."""
 
 from __future__ import annotations
+
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import Work
+from rindle_core.catalogue.parts import JointState
 from rindle_core.kernel.model import Model
+
+StepPlace = Literal["", "bench", "ground", "height", "indoors"]
+STEP_PLACES: dict[StepPlace, str] = {
+    "": "not told",
+    "bench": "On the bench",
+    "ground": "On the ground",
+    "height": "On ladder or roof",
+    "indoors": "Indoors",
+}
+MarkCue = Literal["up", "down", "front", "outside", "right_angle", "hand", "seat", "level", "open_hole", "side"]
+MARK_CUES: dict[MarkCue, str] = {
+    "up": "which way is up",
+    "down": "an opening that faces down",
+    "front": "an arrow to the front",
+    "outside": "the threaded side outside",
+    "right_angle": "a notch at a right angle",
+    "hand": "the hand of the beam",
+    "seat": "seated without a gap",
+    "level": "level on two axes",
+    "open_hole": "a hole that stays reachable",
+    "side": "on the side that it belongs to",
+}
+
+
+class OrientationMark(Model):
+    """Something that has to be the right way round, seen before the step is done: once it is up it is out of reach."""
+
+    code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")
+    text: str = Field(min_length=1, max_length=160, description="How it is when it is right")
+    cue: MarkCue = Field(description="What the drawing shows")
+    wrong: str = Field(default="", max_length=160, description="What comes of it the other way round")
 
 
 class BuildStep(Model):
-    """A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before."""
+    """A step of the assembly.
+
+    `needs` names what comes before: steps (`step:code`), entries (`entry:name`), waits that are over (`wait:code`).
+    """
 
     code: str = Field(min_length=1)
     title: str
@@ -24,8 +61,23 @@ class BuildStep(Model):
         default_factory=list, max_length=6, description="What is done in it that a hazard of the site may stop"
     )
     at_height_min: float = Field(default=0.0, ge=0, le=960, description="Minutes of it on a ladder or a roof")
+    usual_min: float | None = Field(default=None, gt=0, le=960, description="Minutes that it takes as a rule")
     people_count: int = Field(default=1, ge=1, le=9, description="People that it takes")
     mate: str = Field(default="", max_length=300, description="What the mate does, or hands up")
+    place: StepPlace = Field(default="", description="Where it is done")
+    tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=12, description="In the hand"
+    )
+    marks: list[OrientationMark] = Field(default_factory=list, max_length=8, description="Each seen and ticked")
+    sets: dict[Annotated[str, Field(max_length=40)], JointState] = Field(
+        default_factory=dict, description="Joints that it makes, and how it leaves them"
+    )
+    starts: list[Annotated[str, Field(max_length=40)]] = Field(
+        default_factory=list, max_length=4, description="Waits that begin when it is done"
+    )
+    photo: str = Field(default="", max_length=120, description="What is photographed before it is hidden")
+    wrong: str = Field(default="", max_length=200, description="The mistake that is made here, told before it is made")
+    plain: str = Field(default="", max_length=300, description="The same for an owner who knows none of the words")
 
 
-__all__ = ["BuildStep"]
+__all__ = ["MARK_CUES", "STEP_PLACES", "BuildStep", "MarkCue", "OrientationMark", "StepPlace"]

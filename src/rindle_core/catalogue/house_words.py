@@ -93,6 +93,31 @@ class UsualTask(Phrase):
     before_slot: bool = Field(default=False, description="Finished before a line-up")
 
 
+class Wait(Phrase):
+    """Something that takes its time: how long as a rule, by what it is over, what to do meanwhile, and when it is too
+    long and then what.
+    """
+
+    usual_min: float | None = Field(default=None, gt=0, le=500_000, description="Minutes as a rule; empty: not told")
+    late_min: float | None = Field(default=None, gt=0, le=1_000_000, description="Minutes after which it is too long")
+    told_by: Literal["clock", "sign"] = Field(
+        default="clock", description="clock: over when its time has gone; sign: only when somebody saw its sign"
+    )
+    sign: str = Field(default="", max_length=160, description="By what it is seen to be over")
+    meanwhile: str = Field(default="", max_length=200, description="What can be done while it runs")
+    if_late: str = Field(default="", max_length=200, description="What to do when it takes too long")
+
+    @model_validator(mode="after")
+    def _ordered(self) -> Self:
+        if self.usual_min is not None and self.late_min is not None and self.late_min < self.usual_min:
+            raise ValueError("it is too long before its usual time has gone; swap the two")
+        if self.told_by == "clock" and self.usual_min is None:
+            raise ValueError("a wait that the clock tells needs its usual minutes")
+        if self.told_by == "sign" and not self.sign:
+            raise ValueError("a wait that a sign tells needs the sign")
+        return self
+
+
 class OldLine(Phrase):
     """What becomes of the line that is there, and what that asks of the network: `text` is what to mind."""
 
@@ -167,6 +192,15 @@ class HouseWords(Model):
         UsualTask, "usual_tasks"
     )
 
+    waits: Annotated[list[Wait], Field(description="What takes its time, and what is done meanwhile")] = _list(
+        Wait, "waits"
+    )
+    instrument_checks: Annotated[list[Phrase], Field(description="Tried of the instruments before the work")] = _list(
+        Phrase, "instrument_checks"
+    )
+    readiness: Annotated[list[Phrase], Field(description="Ready before leaving")] = _list(Phrase, "readiness")
+    closing: Annotated[list[Phrase], Field(description="Seen to before leaving the site")] = _list(Phrase, "closing")
+
     @model_validator(mode="after")
     def _each_once(self) -> Self:
         for name in type(self).model_fields:
@@ -200,6 +234,7 @@ __all__ = [
     "Side",
     "Sign",
     "UsualTask",
+    "Wait",
     "WeatherKind",
     "Work",
     "by_code",

@@ -13,6 +13,7 @@ from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
+from rindle_core.catalogue.parts import Joint, Part, PartKind
 from rindle_core.kernel.model import Model
 from rindle_core.science.antenna import half_power_beamwidth_deg
 from rindle_core.science.shells import ElementLines, Shell
@@ -26,18 +27,6 @@ Sends = Literal["", "same", "crossed"]
 Longitude = Annotated[float, Field(ge=-360, le=360)]
 Latitude = Annotated[float, Field(ge=-90, le=90)]
 Corner = tuple[Longitude, Latitude]
-
-
-PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router", "spare_supply"]
-PART_KINDS: dict[PartKind, str] = {
-    "reflector": "Reflector",
-    "feed": "Feed",
-    "transceiver": "Transceiver",
-    "modem": "Modem",
-    "panel": "Panel",
-    "router": "Router",
-    "spare_supply": "Spare supply",
-}
 
 
 class Beam(Model):
@@ -168,15 +157,6 @@ class Instrument(Model):
     name: str = Field(min_length=1, max_length=80)
     kind: Literal["compass", "clinometer"]
     checks: list[InstrumentCheck] = Field(default_factory=list)
-
-
-class Part(Model):
-    """Something in the box, with the mass of what is lifted in one piece."""
-
-    name: str
-    count: int = Field(default=1, ge=1)
-    mass_kg: float = Field(default=0.0, ge=0)
-    first_up: bool = Field(default=False, description="Sits on the mast: it goes up before what hangs on it")
 
 
 class MastWindow(Model):
@@ -321,6 +301,7 @@ class Terminal(Model):
         default_factory=dict, description="Models of parts that fit it; a kind that is not named takes any"
     )
     parts: list[Part]
+    joints: list[Joint] = Field(default_factory=list, max_length=40, description="How its parts hold each other")
     tools: list[str]
     mast: MastWindow
     clinometer: Clinometer
@@ -457,7 +438,6 @@ __all__ = [
     "MakerWind",
     "MastWindow",
     "ModemEntry",
-    "Part",
     "Plane",
     "PositionFormat",
     "Satellite",

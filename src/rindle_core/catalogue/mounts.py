@@ -9,6 +9,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, TypeAdapter, model_validator
 
 from rindle_core.catalogue.build_steps import BuildStep
+from rindle_core.catalogue.parts import Joint
 from rindle_core.kernel.model import Model
 
 Surface = Literal[
@@ -69,18 +70,6 @@ class MountPiece(Model):
     count: int = Field(default=1, ge=1, le=99)
     mass_kg: float = Field(default=0.0, ge=0, le=500)
     spare: bool = Field(default=False, description="Worth having with one: it is lost, stripped or perished first")
-
-
-class Joint(Model):
-    """How two pieces hold each other, by metric bolts where it has any."""
-
-    name: str = Field(min_length=1, max_length=80)
-    size_mm: float | None = Field(default=None, gt=0, le=30, description="Of its bolts or pins")
-    grade: str = Field(default="", max_length=10, description="Property class, as 8.8 or A2-70")
-    count: int = Field(default=1, ge=1, le=40)
-    tighten: str = Field(default="", max_length=200, description="In which order and how firmly")
-    torque_nm: float | None = Field(default=None, gt=0, le=1000, description="The maker's; it prevails")
-    through_tube: bool = Field(default=False, description="Goes through a drilled tube: marked on its wrap")
 
 
 class MountCheck(Model):
@@ -193,7 +182,6 @@ __all__ = [
     "Adjuster",
     "Ageing",
     "Holds",
-    "Joint",
     "MountCheck",
     "MountKind",
     "MountPiece",

@@ -47,6 +47,9 @@ class HouseRules(Model):
         default=0.1, ge=0, le=3, description="What a spare feed's body may take from the main beam"
     )
     service_loop_m: float = Field(default=0.7, ge=0, le=10, description="Loop left at the dish so ends can be remade")
+    rim_loss_db: float = Field(
+        default=0.5, gt=0, le=6, description="Loss of a warped reflector under which it is built with"
+    )
     hold_db: float = Field(default=0.2, gt=0, le=2, description="Level change allowed by lock-down and by a push")
     second_pass_db: float = Field(
         default=0.1, gt=0, le=2, description="Gain under which another peaking pass is not worth it"

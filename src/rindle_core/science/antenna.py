@@ -44,6 +44,14 @@ def pattern_loss_db(error_deg: ArrayLike, beamwidth_deg: float) -> Array:
     return np.asarray(-10.0 * np.log10(np.maximum(field**2, 1e-6)))
 
 
+def rough_surface_loss_db(rms_mm: float, frequency_ghz: float) -> float:
+    """Loss of a reflector whose surface misses its shape by `rms_mm`, 10 log10(e) (4π ε/λ)², a positive figure.
+
+    Source: J. Ruze, Antenna tolerance theory, Proc. IEEE 54 (1966), eq. 10, for a shallow reflector.
+    """
+    return float(10.0 * np.log10(np.e) * (4.0 * np.pi * rms_mm / 1000.0 / wavelength_m(frequency_ghz)) ** 2)
+
+
 def scan_loss_db(steered_deg: float) -> float:
     """Loss of a flat array that is steered off its boresight, -15 log10(cos θ): between the area's cosine and what
     arrays measure.
@@ -54,4 +62,11 @@ def scan_loss_db(steered_deg: float) -> float:
     return float(-15.0 * np.log10(max(np.cos(np.radians(steered_deg)), 1e-3)))
 
 
-__all__ = ["half_power_beamwidth_deg", "pattern_loss_db", "pointing_loss_db", "scan_loss_db", "wavelength_m"]
+__all__ = [
+    "half_power_beamwidth_deg",
+    "pattern_loss_db",
+    "pointing_loss_db",
+    "rough_surface_loss_db",
+    "scan_loss_db",
+    "wavelength_m",
+]

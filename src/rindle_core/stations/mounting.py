@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.build_steps import BuildStep
+from rindle_core.catalogue.build_steps import BuildStep, StepPlace
 from rindle_core.catalogue.mounts import MountKind, Surface
+from rindle_core.catalogue.parts import Joint
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
+from rindle_core.stations.step_order import joined, listed
 
 LOOKS_AT = ("mount.mount_code", "brief.surface")
 
@@ -29,13 +31,28 @@ def mount_surface(job: JobInput) -> Surface | None:
 
 
 def build_steps(job: JobInput) -> list[BuildStep]:
-    """The mount's steps before the first of the terminal's that needs a mount; without a terminal none."""
+    """The steps of mount and terminal in one order; without a terminal none."""
     terminal, kind = job.picks.terminal, mount_kind(job)
-    if terminal is None:
-        return []
-    own = terminal.build_steps
-    at = next((index for index, one in enumerate(own) if "entry:mount" in one.needs), len(own))
-    return [*own[:at], *(kind.build_steps if kind else []), *own[at:]]
+    steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
+    return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
+
+
+def _on_the_ground(step: BuildStep) -> BuildStep:
+    """The same step where nobody climbs."""
+    place: StepPlace = "ground" if step.place == "height" else step.place
+    return step.model_copy(update={"at_height_min": 0.0, "place": place})
+
+
+def listed_codes(job: JobInput) -> list[str]:
+    """Codes of the steps as the makers list them: a hold point holds what its maker put behind it."""
+    terminal, kind = job.picks.terminal, mount_kind(job)
+    return [one.code for one in listed(terminal.build_steps, kind.build_steps if kind else [])] if terminal else []
+
+
+def joints_of(job: JobInput) -> list[Joint]:
+    """The joints of mount and terminal, in the order in which they are made."""
+    terminal, kind = job.picks.terminal, mount_kind(job)
+    return [*(kind.joints if kind else []), *(terminal.joints if terminal else [])]
 
 
 def at_height_min(job: JobInput) -> float:
@@ -46,4 +63,13 @@ def at_height_min(job: JobInput) -> float:
     return sum(step.at_height_min for step in build_steps(job))
 
 
-__all__ = ["LOOKS_AT", "at_height_min", "build_steps", "mount_code", "mount_kind", "mount_surface"]
+__all__ = [
+    "LOOKS_AT",
+    "at_height_min",
+    "build_steps",
+    "joints_of",
+    "listed_codes",
+    "mount_code",
+    "mount_kind",
+    "mount_surface",
+]

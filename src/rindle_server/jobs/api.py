@@ -255,10 +255,10 @@ def position_as_place(request: HttpRequest, number: str, letter: str) -> HttpRes
 
 
 @router.post("/{number}/documents", response=JobOut)
-def add_document(request: HttpRequest, number: str, file: File[UploadedFile]) -> HttpResponse:
-    """Keeps a file with the job."""
+def add_document(request: HttpRequest, number: str, file: File[UploadedFile], about: str = "") -> HttpResponse:
+    """Keeps a file with the job; `about` says what a picture shows, as `step:lift`."""
     job = edit.editable(number)
-    documents.keep(job, file.name or "file", bytes_of(file), person_of(request).name)
+    documents.keep(job, file.name or "file", bytes_of(file), person_of(request).name, about[:60])
     return sent(request, job)
 
 

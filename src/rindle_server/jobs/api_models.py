@@ -46,6 +46,7 @@ class DocumentOut(Schema):
     size_bytes: int
     at: dt.datetime
     by: str
+    about: str
 
 
 class FrameOut(Schema):
@@ -123,7 +124,7 @@ class JobOut(Schema):
 
 
 # Of a terminal: what the server draws, and what Build tells judged.
-_UNSHOWN = ("blocks", "links", "build_steps", "parts", "tools")
+_UNSHOWN = ("blocks", "links", "build_steps", "parts", "joints", "tools")
 
 
 def _without_events(trial: TrialFacts) -> TrialFacts:
@@ -184,6 +185,9 @@ def job_out(job: Job) -> JobOut:
     ]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists: dict[str, Any] = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
+    lists |= {"instrument_checks": [], "readiness": []}  # they stand in the bill of the kit
+    told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": ""}  # of those that are this job's
+    lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
     if found.facts.brief.permanence != "portable":
         lists["travel_checks"] = []
     held_by = result.mount_kind.holds if result.mount_kind else ""

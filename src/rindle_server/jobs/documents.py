@@ -29,7 +29,7 @@ _KINDS = {
 }
 
 
-def keep(job: Job, name: str, content: bytes, by: str) -> Document:
+def keep(job: Job, name: str, content: bytes, by: str, about: str = "") -> Document:
     """Keeps a file; the same content is kept once. Raises Conflict where the job was signed meanwhile."""
     sha256 = contents.store(content)
     row = Document(
@@ -40,6 +40,7 @@ def keep(job: Job, name: str, content: bytes, by: str) -> Document:
         by=by,
         kind=_KINDS.get(Path(name).suffix.casefold(), "other"),
         satellite_code=satellite_named(name, content, catalogue().satellites),
+        about=about,
     )
     try:
         _add(job, row)
@@ -82,6 +83,7 @@ class DocumentPatch(Model):
     kind: DocumentKind | None = None
     satellite_code: str | None = None
     version: str | None = Field(default=None, max_length=60)
+    about: str | None = Field(default=None, max_length=60, description="What a picture shows: step:lift")
     loaded: bool | None = Field(default=None, description="Whether it has been loaded into the modem; the time is kept")
 
 

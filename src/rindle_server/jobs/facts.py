@@ -34,7 +34,7 @@ CHOSEN = (
     ("cable", "cable_code", "cable", ""),
 )
 _MODELS = {"terminal": Terminal, "satellite": Satellite, "constellation": Constellation, "instrument": Instrument}
-_DOCUMENT = ("name", "kind", "satellite_code", "version", "loaded_at")
+_DOCUMENT = ("name", "kind", "satellite_code", "version", "loaded_at", "about")
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.brief.competence import Stop
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import build_steps
 from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
@@ -72,8 +73,8 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "held": held,
             "weather": result.visit.weather.tasks if result.visit else [],
             "tasks": result.visit.days.rows if result.visit else [],
-            "steps": terminal.build_steps if terminal else [],
-            "tools": terminal.tools if terminal else [],
+            "steps": build_steps(facts),
+            "tools": [one.name for one in result.kit_list.rows if one.group == "tools"] if result.kit_list else [],
             "mass": format_quantity(terminal.mass_kg(), "kg", system) if terminal else "",
             "height": "" if height_m is None else format_quantity(height_m, "m", system),
             "colours": tokens()["day"],

@@ -121,6 +121,7 @@ class Document(models.Model):
     size_bytes = models.PositiveBigIntegerField()
     at = models.DateTimeField(default=timezone.now)
     by = models.CharField(max_length=120)
+    about = models.CharField(max_length=60, blank=True, db_comment="What a picture shows: step:lift, label:transceiver")
 
     class Meta:
         ordering: ClassVar = ["position", "pk"]

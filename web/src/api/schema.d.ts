@@ -476,6 +476,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_joints"];
+        put?: never;
+        /** Joints with their bolts, torque and state, and what is still loose */
+        post: operations["calc_joints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/kit_list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_kit_list"];
+        put?: never;
+        /** Bill of parts, bolts, washers, nuts, fixings, cable, tools and what is used up */
+        post: operations["calc_kit_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/landmark": {
         parameters: {
             query?: never;
@@ -578,6 +614,24 @@ export interface paths {
         put?: never;
         /** Time without service of a low-orbit panel under a skyline, its gaps, and what would help */
         post: operations["calc_low_orbit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_measures"];
+        put?: never;
+        /** What is left for a time, with its last day */
+        post: operations["calc_measures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -902,6 +956,24 @@ export interface paths {
         put?: never;
         /** A clinometer's own error from the reversal test */
         post: operations["calc_reversal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/rim_check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_rim_check"];
+        put?: never;
+        /** A reflector's warp from two crossed strings, and its loss */
+        post: operations["calc_rim_check"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1280,6 +1352,24 @@ export interface paths {
         put?: never;
         /** Tasks with waits laid out over working days, slow setting first */
         post: operations["calc_visit_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_waits"];
+        put?: never;
+        /** Waits of a job: until when, meanwhile what, and when it is too long */
+        post: operations["calc_waits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1776,7 +1866,7 @@ export interface paths {
         put?: never;
         /**
          * Add Document
-         * @description Keeps a file with the job.
+         * @description Keeps a file with the job; `about` says what a picture shows, as `step:lift`.
          */
         post: operations["rindle_server_jobs_api_add_document"];
         delete?: never;
@@ -3597,6 +3687,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -3946,6 +4037,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -4228,6 +4320,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -4552,6 +4645,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -4833,6 +4927,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -4986,6 +5081,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -6114,6 +6210,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -6343,6 +6440,58 @@ export interface components {
              *           "text": "Read the code back to the operations desk.",
              *           "weight_number": 1,
              *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
              *         }
              *       ],
              *       "earth_path": [
@@ -6584,6 +6733,33 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
              *       "kept_off": [
              *         {
              *           "code": "barrier",
@@ -6727,6 +6903,48 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
              *         }
              *       ],
              *       "reasons": [
@@ -7105,6 +7323,272 @@ export interface components {
              *           "weather": "",
              *           "work_h": 1
              *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
              *       ]
              *     }
              */
@@ -7160,23 +7644,94 @@ export interface components {
         };
         /**
          * BuildFacts
-         * @description Which steps are done, when and by whom.
+         * @description Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
         BuildFacts: {
+            /** Before leaving */
+            closing?: string[];
+            /** Came damaged */
+            damages?: components["schemas"]["Damage"][];
+            /**
+             * Delivered by
+             * @default
+             */
+            delivered_by: string;
+            /** Joints, as found or left */
+            joint_marks?: components["schemas"]["JointMark"][];
+            /** Found of the kit */
+            kit_found?: components["schemas"]["KitFound"][];
+            /**
+             * Every layer of the packing was lifted
+             * @default false
+             */
+            layers_searched: boolean;
+            /**
+             * Parts left over
+             * @default
+             * @enum {string}
+             */
+            left_over: "" | "none" | "some";
+            /**
+             * Which, and where they belong
+             * @default
+             */
+            left_over_note: string;
+            /** Left for a time */
+            measures?: components["schemas"]["Measure"][];
+            /** Done before their turn, or left out */
+            passes?: components["schemas"]["StepPass"][];
+            /**
+             * Gap where two strings cross
+             * @description Drawn tight over the rim, a quarter turn apart
+             */
+            rim_gap_mm?: number | null;
+            /** Marks seen */
+            seen_marks?: components["schemas"]["SeenMark"][];
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][];
+            /** Waits */
+            waits?: components["schemas"]["WaitMark"][];
         };
         /**
          * BuildFactsPatch
-         * @description Changes of: Which steps are done, when and by whom.
+         * @description Changes of: Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
         BuildFactsPatch: {
+            /** Before leaving */
+            closing?: string[] | null;
+            /** Came damaged */
+            damages?: components["schemas"]["Damage"][] | null;
+            /** Delivered by */
+            delivered_by?: string | null;
+            /** Joints, as found or left */
+            joint_marks?: components["schemas"]["JointMark"][] | null;
+            /** Found of the kit */
+            kit_found?: components["schemas"]["KitFound"][] | null;
+            /** Every layer of the packing was lifted */
+            layers_searched?: boolean | null;
+            /** Parts left over */
+            left_over?: ("" | "none" | "some") | null;
+            /** Which, and where they belong */
+            left_over_note?: string | null;
+            /** Left for a time */
+            measures?: components["schemas"]["Measure"][] | null;
+            /** Done before their turn, or left out */
+            passes?: components["schemas"]["StepPass"][] | null;
+            /**
+             * Gap where two strings cross
+             * @description Drawn tight over the rim, a quarter turn apart
+             */
+            rim_gap_mm?: number | null;
+            /** Marks seen */
+            seen_marks?: components["schemas"]["SeenMark"][] | null;
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][] | null;
+            /** Waits */
+            waits?: components["schemas"]["WaitMark"][] | null;
         };
         /**
          * BuildInput
-         * @description Steps of the terminal, the marks made so far, and the entries that the job has.
+         * @description Steps of terminal, mount and cable, the marks made so far, and the entries that the job has.
          */
         BuildInput: {
             /**
@@ -7186,8 +7741,28 @@ export interface components {
             entries?: {
                 [key: string]: boolean;
             };
+            /**
+             * Hand Mark
+             * @description How this beam's hand is set at this feed
+             * @default
+             */
+            hand_mark: string;
+            /**
+             * Listed
+             * @description Codes as the makers list them; empty: in the order of steps
+             */
+            listed?: string[];
             /** Marks */
             marks?: components["schemas"]["StepMark"][];
+            /** Passes */
+            passes?: components["schemas"]["StepPass"][];
+            /**
+             * Photographed
+             * @description Codes of steps with a photo
+             */
+            photographed?: string[];
+            /** Seen */
+            seen?: components["schemas"]["SeenMark"][];
             /** Steps */
             steps: components["schemas"]["BuildStep"][];
             /**
@@ -7195,6 +7770,18 @@ export interface components {
              * @description Work that hazards of the site stop -> their names
              */
             stopped?: {
+                [key: string]: string[];
+            };
+            /**
+             * Waits
+             * @description Of this job, as `waits` gives them
+             */
+            waits?: components["schemas"]["WaitView"][];
+            /**
+             * Weather
+             * @description Work that the weather stops -> why
+             */
+            weather?: {
                 [key: string]: string[];
             };
         };
@@ -7209,16 +7796,35 @@ export interface components {
          * @description All steps in order.
          */
         BuildResult: {
+            /**
+             * At Height Left Min
+             * @description Of the steps that are still to be done
+             * @default 0
+             */
+            at_height_left_min: number;
             /** Done Count */
             done_count: number;
             /** Next Code */
             next_code: string | null;
+            /**
+             * Ready Codes
+             * @description All that can be done now, in order
+             */
+            ready_codes?: string[];
             /** Steps */
             steps: components["schemas"]["StepView"][];
+            /**
+             * Usual Left Min
+             * @description Of those whose usual time is told
+             * @default 0
+             */
+            usual_left_min: number;
         };
         /**
          * BuildStep
-         * @description A step of the assembly. `needs` names steps (`step:code`) or entries (`entry:name`) that come before.
+         * @description A step of the assembly.
+         *
+         *     `needs` names what comes before: steps (`step:code`), entries (`entry:name`), waits that are over (`wait:code`).
          */
         BuildStep: {
             /**
@@ -7251,6 +7857,11 @@ export interface components {
              */
             hold_point: boolean;
             /**
+             * Marks
+             * @description Each seen and ticked
+             */
+            marks?: components["schemas"]["OrientationMark"][];
+            /**
              * Mate
              * @description What the mate does, or hands up
              * @default
@@ -7264,13 +7875,60 @@ export interface components {
              * @default 1
              */
             people_count: number;
+            /**
+             * Photo
+             * @description What is photographed before it is hidden
+             * @default
+             */
+            photo: string;
+            /**
+             * Place
+             * @description Where it is done
+             * @default
+             * @enum {string}
+             */
+            place: "" | "bench" | "ground" | "height" | "indoors";
+            /**
+             * Plain
+             * @description The same for an owner who knows none of the words
+             * @default
+             */
+            plain: string;
+            /**
+             * Sets
+             * @description Joints that it makes, and how it leaves them
+             */
+            sets?: {
+                [key: string]: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+            };
+            /**
+             * Starts
+             * @description Waits that begin when it is done
+             */
+            starts?: string[];
             /** Title */
             title: string;
+            /**
+             * Tools
+             * @description In the hand
+             */
+            tools?: string[];
+            /**
+             * Usual Min
+             * @description Minutes that it takes as a rule
+             */
+            usual_min?: number | null;
             /**
              * Work
              * @description What is done in it that a hazard of the site may stop
              */
             work?: ("climb" | "dig" | "drill" | "lift" | "mains" | "transmit" | "release")[];
+            /**
+             * Wrong
+             * @description The mistake that is made here, told before it is made
+             * @default
+             */
+            wrong: string;
         };
         /**
          * CableFacts
@@ -7645,6 +8303,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -8689,6 +9348,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -8909,6 +9569,58 @@ export interface components {
              *           "text": "Read the code back to the operations desk.",
              *           "weight_number": 1,
              *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
              *         }
              *       ],
              *       "earth_path": [
@@ -9150,6 +9862,33 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
              *       "kept_off": [
              *         {
              *           "code": "barrier",
@@ -9293,6 +10032,48 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
              *         }
              *       ],
              *       "reasons": [
@@ -9671,6 +10452,272 @@ export interface components {
              *           "weather": "",
              *           "work_h": 1
              *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
              *       ]
              *     }
              */
@@ -9900,6 +10947,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -10052,6 +11100,36 @@ export interface components {
             length_m: number;
             /** Run */
             run: string;
+        };
+        /**
+         * Damage
+         * @description Something that came damaged: what is claimed for it.
+         */
+        Damage: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * How the packing looked
+             * @default
+             */
+            packing: string;
+            /** Part */
+            part: string;
+            /**
+             * Asked for
+             * @default
+             * @enum {string}
+             */
+            wanted: "" | "replaced" | "credit" | "kept";
+            /**
+             * What is damaged
+             * @default
+             */
+            what: string;
         };
         /**
          * DayWeather
@@ -10232,6 +11310,12 @@ export interface components {
          */
         DocumentFact: {
             /**
+             * About
+             * @description What a picture shows: step:lift, label:transceiver
+             * @default
+             */
+            about: string;
+            /**
              * Kind
              * @default other
              * @enum {string}
@@ -10261,6 +11345,8 @@ export interface components {
          * @description A file of the job with its checksum.
          */
         DocumentOut: {
+            /** About */
+            about: string;
             /**
              * At
              * Format: date-time
@@ -10290,6 +11376,11 @@ export interface components {
          * @description What may be changed of a kept file.
          */
         DocumentPatch: {
+            /**
+             * About
+             * @description What a picture shows: step:lift
+             */
+            about?: string | null;
             /** Kind */
             kind?: ("order" | "settings" | "configuration" | "manual" | "photo" | "permission" | "other") | null;
             /**
@@ -10301,6 +11392,16 @@ export interface components {
             satellite_code?: string | null;
             /** Version */
             version?: string | null;
+        };
+        /**
+         * DoneStep
+         * @description A step that is done, and when.
+         */
+        DoneStep: {
+            /** At */
+            at?: string | null;
+            /** Code */
+            code: string;
         };
         /**
          * DrawingOut
@@ -10444,6 +11545,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -10606,6 +11708,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -10837,6 +11940,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -11098,6 +12202,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -11385,6 +12490,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -11618,6 +12724,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -12389,6 +13496,12 @@ export interface components {
              */
             reason_factor: number;
             /**
+             * Rim Loss Db
+             * @description Loss of a warped reflector under which it is built with
+             * @default 0.5
+             */
+            rim_loss_db: number;
+            /**
              * Roof Edge M
              * @description Distance from an unguarded roof edge
              * @default 2
@@ -12593,6 +13706,11 @@ export interface components {
              */
             causes?: components["schemas"]["Cause"][];
             /**
+             * Closing
+             * @description Seen to before leaving the site
+             */
+            closing?: components["schemas"]["Phrase"][];
+            /**
              * Earth Path
              * @description The way to earth, piece by piece
              */
@@ -12623,6 +13741,11 @@ export interface components {
              */
             indoor?: components["schemas"]["Phrase"][];
             /**
+             * Instrument Checks
+             * @description Tried of the instruments before the work
+             */
+            instrument_checks?: components["schemas"]["Phrase"][];
+            /**
              * Kept Off
              * @description How people are kept out of a beam
              */
@@ -12642,6 +13765,11 @@ export interface components {
              * @description Seen to when concrete is poured
              */
             pour_checks?: components["schemas"]["Phrase"][];
+            /**
+             * Readiness
+             * @description Ready before leaving
+             */
+            readiness?: components["schemas"]["Phrase"][];
             /**
              * Reasons
              * @description Why it is done, or done anew
@@ -12677,6 +13805,11 @@ export interface components {
              * @description Tasks that a visit has as a rule
              */
             usual_tasks?: components["schemas"]["UsualTask"][];
+            /**
+             * Waits
+             * @description What takes its time, and what is done meanwhile
+             */
+            waits?: components["schemas"]["Wait"][];
         };
         /**
          * InclinedInput
@@ -12905,6 +14038,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -13020,6 +14154,13 @@ export interface components {
              */
             head_turned_deg: number;
             instruments: components["schemas"]["InstrumentsResult"] | null;
+            joints?: components["schemas"]["JointsResult"] | null;
+            kit_list?: components["schemas"]["KitListResult"] | null;
+            /**
+             * Labels Wanted
+             * @description Kinds of part whose label goes out of reach
+             */
+            labels_wanted?: string[];
             /** Landmarks Seen */
             landmarks_seen?: components["schemas"]["LandmarkSeen"][];
             lifts?: components["schemas"]["LiftsResult"] | null;
@@ -13028,6 +14169,7 @@ export interface components {
             mast_fit?: components["schemas"]["FitResult"] | null;
             /** May Sign Off */
             may_sign_off: boolean;
+            measures?: components["schemas"]["MeasuresResult"] | null;
             /** @description The modem's own angles against ours */
             modem?: components["schemas"]["WorkOrderResult"] | null;
             mount: components["schemas"]["MountResult"] | null;
@@ -13050,6 +14192,8 @@ export interface components {
             position_mounts?: components["schemas"]["PositionMount"][];
             /** Predicted Level Db */
             predicted_level_db: number | null;
+            /** @description None while no strings were drawn over the rim */
+            rim?: components["schemas"]["RimResult"] | null;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
             site_wind?: components["schemas"]["SiteWindResult"] | null;
@@ -13072,6 +14216,7 @@ export interface components {
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
+            waits?: components["schemas"]["WaitsResult"] | null;
             /** @description None while the wall is not measured */
             wall_hole?: components["schemas"]["WallHoleResult"] | null;
             /**
@@ -13151,7 +14296,20 @@ export interface components {
             bringup: components["schemas"]["BringUpFacts"];
             /**
              * @default {
-             *       "step_marks": []
+             *       "closing": [],
+             *       "damages": [],
+             *       "delivered_by": "",
+             *       "joint_marks": [],
+             *       "kit_found": [],
+             *       "layers_searched": false,
+             *       "left_over": "",
+             *       "left_over_note": "",
+             *       "measures": [],
+             *       "passes": [],
+             *       "rim_gap_mm": null,
+             *       "seen_marks": [],
+             *       "step_marks": [],
+             *       "waits": []
              *     }
              */
             build: components["schemas"]["BuildFacts"];
@@ -13594,13 +14752,22 @@ export interface components {
              *               "code": "m_locate",
              *               "detail": "The utilities' own plans and a locator over the spot and the trench; marked on the ground.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Have buried services found and marked",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "dig"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13609,6 +14776,7 @@ export interface components {
              *               "code": "m_dig",
              *               "detail": "Straight sides, flat bottom, below the frost; loose earth out.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_locate",
@@ -13617,8 +14785,16 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Dig the hole",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13627,13 +14803,31 @@ export interface components {
              *               "code": "m_set",
              *               "detail": "Cross-bar in, pole centred with a tape in the picture, plumb on two faces in the empty hole, propped on two sides.",
              *               "hold_point": false,
+             *               "marks": [
+             *                 {
+             *                   "code": "bar",
+             *                   "cue": "seat",
+             *                   "text": "The cross-bar is through the foot, its nut tight",
+             *                   "wrong": "Without it the pole turns."
+             *                 }
+             *               ],
              *               "mate": "Holds the pole while the other sets the props.",
              *               "needs": [
              *                 "step:m_dig"
              *               ],
              *               "people_count": 2,
+             *               "photo": "The cross-bar and the depth of the hole, before the pour",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_bar": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Set the pole in the middle and plumb it",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": "The cross-bar is forgotten: the pole turns in the first gale."
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13642,13 +14836,22 @@ export interface components {
              *               "code": "m_pour",
              *               "detail": "Plumb again with the hole half full and again when full; the top falls away from the pole; covered against rain.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Mixes the next bag; reads the level's second face.",
              *               "needs": [
              *                 "step:m_set"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Pour up to the ground in one go",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13657,14 +14860,23 @@ export interface components {
              *               "code": "m_cure",
              *               "detail": "Props stay until the hardening says so; nothing is hung on it before. See Mount, Concrete.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_pour",
              *                 "entry:cured"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Leave it to harden",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13673,13 +14885,22 @@ export interface components {
              *               "code": "m_after",
              *               "detail": "On two faces, before anything is mounted; a lean is entered at Aim.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_cure"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Plumb once more, hardened",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Have buried services found and marked before the first spade.",
@@ -13726,13 +14947,24 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_bar",
              *               "count": 1,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 110,
+             *               "lock_number": null,
              *               "name": "Cross-bar through the pole",
+             *               "nut": "nut",
              *               "size_mm": 12,
              *               "through_tube": false,
              *               "tighten": "Before the pole goes into the hole.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer",
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 2400,
@@ -13830,13 +15062,22 @@ export interface components {
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Look on both sides of the wall",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -13845,13 +15086,22 @@ export interface components {
              *               "code": "m_template",
              *               "detail": "Template on the wall by its plumb line, not by a course of bricks; off the joints and away from edges.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_look"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Mark the holes",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 30,
@@ -13860,6 +15110,7 @@ export interface components {
              *               "code": "m_drill",
              *               "detail": "Right size first, to the depth stop; blow, brush, blow.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Foots the ladder, hands up drill, pump and anchors; keeps people from below.",
              *               "needs": [
              *                 "step:m_template",
@@ -13867,11 +15118,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 2,
+             *               "photo": "The clean holes with a rule beside them",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Drill and clean the holes",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 25,
@@ -13880,16 +15139,27 @@ export interface components {
              *               "code": "m_hang",
              *               "detail": "All started by hand, plumb checked, then across in turn to the torque; resin first sets.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Hands up the plate, then the torque wrench.",
              *               "needs": [
              *                 "step:m_drill"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_struts": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Hang the plate and set the anchors",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": "The anchors are torqued before all four are in: the plate sits on three."
              *             }
              *           ],
              *           "caution": "Look for pipes and wires on both sides before drilling.",
@@ -13961,13 +15231,24 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": true,
+             *               "code": "m_struts",
              *               "count": 4,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 30,
+             *               "lock_number": null,
              *               "name": "Struts to the arm",
+             *               "nut": "nut",
              *               "size_mm": 10,
              *               "through_tube": false,
              *               "tighten": "All in by hand, then across in turn.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer",
+             *                 "spring washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 1200,
@@ -14057,13 +15338,22 @@ export interface components {
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Look on both sides of the wall",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -14072,13 +15362,22 @@ export interface components {
              *               "code": "m_stud",
              *               "detail": "Detector and the line of nails, or a tap and a pilot: one sign alone is not enough.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_look"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Find the stud by two signs",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -14087,13 +15386,22 @@ export interface components {
              *               "code": "m_template",
              *               "detail": "By the level, not by the siding's edge; print it at its true size and lay a rule on its bar.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_stud"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Plumb line on the stud, template on the line",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 15,
@@ -14102,6 +15410,7 @@ export interface components {
              *               "code": "m_pilot",
              *               "detail": "To the depth stop, square to the wall.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Foots the ladder; sweeps with the detector inside.",
              *               "needs": [
              *                 "step:m_template",
@@ -14109,11 +15418,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Drill the pilots",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 5,
@@ -14122,15 +15439,24 @@ export interface components {
              *               "code": "m_seal",
              *               "detail": "Before they are driven: afterwards it does not get in.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
              *               "people_count": 1,
+             *               "photo": "The sealed holes, before the plate covers them",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Sealant in the holes and on the screws",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 5,
@@ -14139,15 +15465,31 @@ export interface components {
              *               "code": "m_upper",
              *               "detail": "It stands proud by the plate's own figure; nothing is tightened yet.",
              *               "hold_point": false,
+             *               "marks": [
+             *                 {
+             *                   "code": "proud",
+             *                   "cue": "seat",
+             *                   "text": "The upper screw stands proud by the plate’s gap, not more",
+             *                   "wrong": "The keyhole hangs loose, or does not go over."
+             *                 }
+             *               ],
              *               "mate": "Hands up the screw in its socket.",
              *               "needs": [
              *                 "step:m_seal"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Upper screw, left proud",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 10,
@@ -14156,16 +15498,25 @@ export interface components {
              *               "code": "m_hang",
              *               "detail": "The keyhole goes over the head and drops; plumb.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Hands up the arm, then foots the ladder.",
              *               "needs": [
              *                 "step:m_upper"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Hang the plate on it",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 15,
@@ -14174,15 +15525,24 @@ export interface components {
              *               "code": "m_lower",
              *               "detail": "The last turns by hand: an impact driver strips the wood.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_hang"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "The other screws, then all of them tight",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": "The lower screws go in before the plate hangs: the keyhole no longer reaches its screw."
              *             }
              *           ],
              *           "caution": "Look for wires in the wall before drilling.",
@@ -14335,13 +15695,22 @@ export interface components {
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Look on both sides of the wall",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -14350,13 +15719,22 @@ export interface components {
              *               "code": "m_template",
              *               "detail": "Both brackets on one plumb line, the upper as near the top as framing allows, the gap as long as what stands above.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_look"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Mark the holes",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 45,
@@ -14365,6 +15743,7 @@ export interface components {
              *               "code": "m_bracket",
              *               "detail": "Into framing or masonry, not into the trim board alone.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Hands up brackets, drill and screws one by one; keeps people from below.",
              *               "needs": [
              *                 "step:m_template",
@@ -14372,11 +15751,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Fix both brackets",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 20,
@@ -14385,16 +15772,28 @@ export interface components {
              *               "code": "m_pole",
              *               "detail": "As much tube below the lower bracket as is asked; all snug before any is tight.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Steadies the pole until both U-bolts hold it.",
              *               "needs": [
              *                 "step:m_bracket"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_pinch": "tight",
+             *                 "m_ubolts": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Pole in, plumb, nuts tight",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": "One nut is drawn home before the pole is plumb: the tube ovals."
              *             }
              *           ],
              *           "caution": "Work at the edge: tie off before it is in reach.",
@@ -14474,22 +15873,40 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_ubolts",
              *               "count": 4,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": null,
+             *               "lock_number": null,
              *               "name": "U-bolts of the brackets",
+             *               "nut": "nut",
              *               "size_mm": 8,
              *               "through_tube": false,
              *               "tighten": "All snug, pole plumb, then each nut in turn, equal thread beyond both.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer"
+             *               ]
              *             },
              *             {
+             *               "across": true,
+             *               "code": "m_pinch",
              *               "count": 6,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "A2-70",
+             *               "length_mm": 16,
+             *               "lock_number": null,
              *               "name": "Pinch screws of the adapter",
+             *               "nut": "",
              *               "size_mm": 6,
              *               "through_tube": false,
              *               "tighten": "In a star, in three rounds; a thread lock that can be undone.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": []
              *             }
              *           ],
              *           "most_aperture_mm": 900,
@@ -14581,13 +15998,22 @@ export interface components {
              *               "code": "m_rafter",
              *               "detail": "Tap and listen, measure from eave and gable, or the line of nails: a detector is poor through shingles.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Find the rafters by two signs",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 15,
@@ -14596,6 +16022,7 @@ export interface components {
              *               "code": "m_pilot",
              *               "detail": "One pilot on the rafter; move the foot away, finish it, and the others after.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_rafter",
@@ -14603,11 +16030,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "One pilot, then look",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 10,
@@ -14616,15 +16051,24 @@ export interface components {
              *               "code": "m_seal",
              *               "detail": "Rolled pads pressed into the holes, large pads across.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Warms the pads, hands them up one by one.",
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
              *               "people_count": 1,
+             *               "photo": "The sealed holes, before the plate covers them",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Pads into each hole and under the plate",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 20,
@@ -14633,15 +16077,26 @@ export interface components {
              *               "code": "m_screws",
              *               "detail": "Long ones on the rafter first; sealant squeezes out all round.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Keeps people from below.",
              *               "needs": [
              *                 "step:m_seal"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_collar": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Drive the screws, the last turns by hand",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": "The power driver turns the last turns: the thread in the wood strips."
              *             }
              *           ],
              *           "caution": "Edge and fall: harness, and nobody below.",
@@ -14725,13 +16180,23 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_collar",
              *               "count": 3,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 45,
+             *               "lock_number": null,
              *               "name": "Strut collar",
+             *               "nut": "self-locking nut",
              *               "size_mm": 8,
              *               "through_tube": false,
              *               "tighten": "Struts in first; foot hand-tight, then ratcheted.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 900,
@@ -14820,11 +16285,22 @@ export interface components {
              *               "code": "m_bench",
              *               "detail": "Bolts into the rails, base hand-tight, then ratcheted; choose the low or the high base here.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "bench",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_base": "snug"
+             *               },
+             *               "starts": [],
              *               "title": "Join rails and base on the ground",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 20,
@@ -14833,16 +16309,25 @@ export interface components {
              *               "code": "m_place",
              *               "detail": "Clamps centred over the ribs; place all before one is fixed.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Hands up the rails, edge first; keeps out of the fall line.",
              *               "needs": [
              *                 "step:m_bench"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Lay it on the roof and look",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 10,
@@ -14851,6 +16336,7 @@ export interface components {
              *               "code": "m_some",
              *               "detail": "The point to change one's mind: what is pierced after it is for good.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_place",
@@ -14858,11 +16344,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Two clamps only, then judge height and sky",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 25,
@@ -14871,16 +16365,27 @@ export interface components {
              *               "code": "m_rest",
              *               "detail": "All screws of each; washers bulge a little, none is squeezed flat.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Counts the screws out: what is left over is missing up there.",
              *               "needs": [
              *                 "step:m_some"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_base": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "The other clamps",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": "All clamps are set before anybody looked at the sky from there."
              *             }
              *           ],
              *           "caution": "Sheet is slippery and may not bear a person between purlins.",
@@ -14964,13 +16469,23 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": true,
+             *               "code": "m_base",
              *               "count": 4,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 25,
+             *               "lock_number": null,
              *               "name": "Base to the rails",
+             *               "nut": "flanged nut",
              *               "size_mm": 8,
              *               "through_tube": false,
              *               "tighten": "Bolts into the rails first; base hand-tight, then ratcheted.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 900,
@@ -15064,13 +16579,22 @@ export interface components {
              *               "code": "m_purlin",
              *               "detail": "The roof's own rows of screws and a measure from the eave inside.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Find the purlins by two signs",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 25,
@@ -15079,6 +16603,7 @@ export interface components {
              *               "code": "m_fix",
              *               "detail": "Sealant under each washer; the last turns by hand.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Keeps people from below; hands up the screws.",
              *               "needs": [
              *                 "step:m_purlin",
@@ -15086,11 +16611,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Pads under, screws through into the purlin",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Old corrugated sheet may hold asbestos: do not drill until it is known.",
@@ -15240,11 +16773,20 @@ export interface components {
              *               "code": "m_deck",
              *               "detail": "Owner or engineer: what the deck takes beside snow.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Ask what the roof bears",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 15,
@@ -15253,16 +16795,27 @@ export interface components {
              *               "code": "m_frame",
              *               "detail": "Away from the edge; drains stay free.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Carries the other end.",
              *               "needs": [
              *                 "step:m_deck"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_frame": "torqued"
+             *               },
+             *               "starts": [],
              *               "title": "Frame on its mat, level",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 20,
@@ -15271,15 +16824,24 @@ export interface components {
              *               "code": "m_blocks",
              *               "detail": "Spread evenly and strapped.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Hands on one block at a time.",
              *               "needs": [
              *                 "step:m_frame"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "All blocks on before the antenna",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Ask who answers for the roof whether it bears the load.",
@@ -15334,13 +16896,24 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": true,
+             *               "code": "m_frame",
              *               "count": 4,
+             *               "ends": "torqued",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 30,
+             *               "lock_number": null,
              *               "name": "Mast to the frame",
+             *               "nut": "nut",
              *               "size_mm": 10,
              *               "through_tube": false,
              *               "tighten": "Across in turn.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer",
+             *                 "spring washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 1200,
@@ -15508,11 +17081,20 @@ export interface components {
              *               "code": "m_nut",
              *               "detail": "Recessed nuts go in one way round only.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Hands up the driver with the nut in it.",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "bench",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Load the nut in the driver on the ground",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 5,
@@ -15521,15 +17103,26 @@ export interface components {
              *               "code": "m_upper",
              *               "detail": "Not tightened: the pole lines it up, not the rails. On the other side of the ladder everything is mirrored.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_nut"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_clamps": "free"
+             *               },
+             *               "starts": [],
              *               "title": "Upper clamp loose, about roof height",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 3,
@@ -15538,15 +17131,24 @@ export interface components {
              *               "code": "m_cup",
              *               "detail": "It takes the weight; it is not tightened either.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_upper"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Foot cup loose, just above a rung",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": "The foot cup is clamped on a rung: the rung bears what it was not made for."
              *             },
              *             {
              *               "at_height_min": 0,
@@ -15555,13 +17157,22 @@ export interface components {
              *               "code": "m_dry",
              *               "detail": "It lines up both; its joint stays below the upper clamp.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_cup"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Pole in, dry",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 5,
@@ -15570,15 +17181,26 @@ export interface components {
              *               "code": "m_tight",
              *               "detail": "Both clamps, a little each; tightened too early it all comes off again.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_dry"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_clamps": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Tighten opposite corners in turn",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": "The brackets are tightened before the pole was tried dry: it does not go in, and all is loosened again."
              *             },
              *             {
              *               "at_height_min": 0,
@@ -15587,13 +17209,22 @@ export interface components {
              *               "code": "m_twist",
              *               "detail": "By hand at the top: the clamps do not turn on the rails.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_tight"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Twist it",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Take it down before driving.",
@@ -15640,13 +17271,23 @@ export interface components {
              *           "joint_m": 1.2,
              *           "joints": [
              *             {
+             *               "across": true,
+             *               "code": "m_clamps",
              *               "count": 4,
+             *               "ends": "tight",
+             *               "free_until": "m_dry",
              *               "grade": "A2-70",
+             *               "length_mm": 40,
+             *               "lock_number": null,
              *               "name": "Clamp halves",
+             *               "nut": "self-locking nut",
              *               "size_mm": 6,
              *               "through_tube": false,
              *               "tighten": "Opposite corners in turn, a little each; self-locking nuts firm, not more: plastic cracks.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 700,
@@ -15744,11 +17385,20 @@ export interface components {
              *               "code": "m_stand",
              *               "detail": "Legs spread, pegged or weighted, the cable out of the way, out of sight of thieves.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Set it up where nobody trips",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Nobody trips over it or walks in front of a transmitting dish.",
@@ -15849,13 +17499,22 @@ export interface components {
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Look on both sides of the wall",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 30,
@@ -15864,6 +17523,14 @@ export interface components {
              *               "code": "m_fix",
              *               "detail": "Into masonry or framing; plumb before the joint is tight.",
              *               "hold_point": true,
+             *               "marks": [
+             *                 {
+             *                   "code": "up",
+             *                   "cue": "up",
+             *                   "text": "The slot of the mast is at the top",
+             *                   "wrong": "The clamp covers it, and the mast cannot be plumbed."
+             *                 }
+             *               ],
              *               "mate": "Hands up the plate; foots the ladder.",
              *               "needs": [
              *                 "step:m_look",
@@ -15871,11 +17538,21 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_joint": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Fix the plate",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Look for pipes and wires on both sides before drilling.",
@@ -15947,13 +17624,24 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_joint",
              *               "count": 1,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": 70,
+             *               "lock_number": null,
              *               "name": "Joint of plate and mast",
+             *               "nut": "self-locking nut",
              *               "size_mm": 10,
              *               "through_tube": false,
              *               "tighten": "After the mast is plumb.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer",
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 800,
@@ -16036,16 +17724,25 @@ export interface components {
              *               "code": "m_slab",
              *               "detail": "Skin of a roof is not pierced without its roofer.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Anchors into the slab",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -16054,13 +17751,24 @@ export interface components {
              *               "code": "m_level",
              *               "detail": "Two directions, level on the machined top.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Holds the pedestal upright while the nuts are run down.",
              *               "needs": [
              *                 "step:m_slab"
              *               ],
              *               "people_count": 2,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_nuts": "tight"
+             *               },
+             *               "starts": [],
              *               "title": "Level it by its nuts, then lock them",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Two people for what is large; a roof's edge needs a guard.",
@@ -16132,13 +17840,23 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_nuts",
              *               "count": 8,
+             *               "ends": "tight",
+             *               "free_until": "",
              *               "grade": "8.8",
+             *               "length_mm": null,
+             *               "lock_number": null,
              *               "name": "Levelling nuts",
+             *               "nut": "nut",
              *               "size_mm": 12,
              *               "through_tube": false,
              *               "tighten": "Lower nuts level it, upper ones lock it.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": [
+             *                 "flat washer"
+             *               ]
              *             }
              *           ],
              *           "most_aperture_mm": 1300,
@@ -16212,11 +17930,20 @@ export interface components {
              *               "code": "m_dead",
              *               "detail": "Its owner agrees; its cable is unplugged at both ends.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "The old service is dead and may go",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 20,
@@ -16225,16 +17952,25 @@ export interface components {
              *               "code": "m_off",
              *               "detail": "Corrosion, cracks, play, plumb: see Mount, Checks.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Takes the old dish from above.",
              *               "needs": [
              *                 "step:m_dead"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Old dish off, arm looked at",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb",
              *                 "lift"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 0,
@@ -16243,13 +17979,24 @@ export interface components {
              *               "code": "m_pins",
              *               "detail": "Both holes on one line; one that runs oval is not used.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_off"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {
+             *                 "m_pins": "snug"
+             *               },
+             *               "starts": [],
              *               "title": "Drill by the wrapped template, try the pins",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Nobody knows what the old fixings hold: prove them before anything is hung on.",
@@ -16296,13 +18043,21 @@ export interface components {
              *           "joint_m": null,
              *           "joints": [
              *             {
+             *               "across": false,
+             *               "code": "m_pins",
              *               "count": 2,
+             *               "ends": "snug",
+             *               "free_until": "",
              *               "grade": "",
+             *               "length_mm": null,
+             *               "lock_number": null,
              *               "name": "Snap pins",
+             *               "nut": "",
              *               "size_mm": 8,
              *               "through_tube": true,
              *               "tighten": "They snap: turn and pull to see that they hold.",
-             *               "torque_nm": null
+             *               "torque_nm": null,
+             *               "washers": []
              *             }
              *           ],
              *           "most_aperture_mm": 650,
@@ -16371,13 +18126,22 @@ export interface components {
              *               "code": "m_rafter",
              *               "detail": "Tap and listen, measure from the gable, the line of nails; the detector is poor through shingles.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Find the rafter by two signs",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 10,
@@ -16386,6 +18150,7 @@ export interface components {
              *               "code": "m_pilot",
              *               "detail": "Two holes on the rafter; move the cone away and finish it, the others through the boards after.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_rafter",
@@ -16393,11 +18158,19 @@ export interface components {
              *                 "entry:owner"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "One pilot through an upper hole, then look",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "drill",
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 10,
@@ -16406,15 +18179,24 @@ export interface components {
              *               "code": "m_pads",
              *               "detail": "Rolled and pressed in; the screws squeeze them out.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "Keeps the pads warm and hands them up.",
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Small pads into the holes, large ones across",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             },
              *             {
              *               "at_height_min": 15,
@@ -16423,15 +18205,24 @@ export interface components {
              *               "code": "m_screws",
              *               "detail": "The last turns with a hand ratchet; pads squeeze out all round.",
              *               "hold_point": true,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_pads"
              *               ],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "height",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Two long screws on the rafter, four through the boards",
+             *               "tools": [],
+             *               "usual_min": null,
              *               "work": [
              *                 "climb"
-             *               ]
+             *               ],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "Edge and fall: harness, and nobody below.",
@@ -16591,11 +18382,20 @@ export interface components {
              *               "code": "m_stand",
              *               "detail": "Lower knob before the upper one; both tight before wind.",
              *               "hold_point": false,
+             *               "marks": [],
              *               "mate": "",
              *               "needs": [],
              *               "people_count": 1,
+             *               "photo": "",
+             *               "place": "ground",
+             *               "plain": "",
+             *               "sets": {},
+             *               "starts": [],
              *               "title": "Set it up, level, where nobody trips",
-             *               "work": []
+             *               "tools": [],
+             *               "usual_min": null,
+             *               "work": [],
+             *               "wrong": ""
              *             }
              *           ],
              *           "caution": "It trips people and tempts thieves.",
@@ -16734,6 +18534,7 @@ export interface components {
              *         "props_share": 0.25,
              *         "radiation_limit_w_per_m2": 10,
              *         "reason_factor": 2,
+             *         "rim_loss_db": 0.5,
              *         "roof_edge_m": 2,
              *         "scan_least_percent": 50,
              *         "scan_wanted_percent": 90,
@@ -16953,6 +18754,58 @@ export interface components {
              *             "text": "Read the code back to the operations desk.",
              *             "weight_number": 1,
              *             "weight_with_sign_number": 1
+             *           }
+             *         ],
+             *         "closing": [
+             *           {
+             *             "code": "laptop_back",
+             *             "name": "Laptop’s network put back as it was",
+             *             "text": "Address on automatic again; other networks on."
+             *           },
+             *           {
+             *             "code": "meter_out",
+             *             "name": "Meter and its short cables out of the line",
+             *             "text": "Left in, they lose level and let water in."
+             *           },
+             *           {
+             *             "code": "wrapped",
+             *             "name": "Outdoor connectors wrapped",
+             *             "text": "After the last figures were accepted, half over half, upwards."
+             *           },
+             *           {
+             *             "code": "clipped",
+             *             "name": "Cable clipped for good",
+             *             "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *           },
+             *           {
+             *             "code": "old_away",
+             *             "name": "Old antenna taken down or agreed to stay",
+             *             "text": "Its holes sealed, its cable out or capped."
+             *           },
+             *           {
+             *             "code": "waste",
+             *             "name": "Packing, offcuts and the old antenna taken away",
+             *             "text": "Old electronics and batteries go where the local rules say."
+             *           },
+             *           {
+             *             "code": "foot_left",
+             *             "name": "Foot, stand and case left with the customer",
+             *             "text": "What is needed to take it along or to pack it away."
+             *           },
+             *           {
+             *             "code": "tools_counted",
+             *             "name": "Tools counted on the ground",
+             *             "text": "Against the list of the van: what stays on a roof falls."
+             *           },
+             *           {
+             *             "code": "card_given",
+             *             "name": "Customer card given and read out",
+             *             "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *           },
+             *           {
+             *             "code": "pictured",
+             *             "name": "Last pictures taken",
+             *             "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
              *           }
              *         ],
              *         "earth_path": [
@@ -17194,6 +19047,33 @@ export interface components {
              *             "text": "A pulled plug is the commonest fault."
              *           }
              *         ],
+             *         "instrument_checks": [
+             *           {
+             *             "code": "clinometer_turned",
+             *             "name": "Clinometer turned end for end",
+             *             "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *           },
+             *           {
+             *             "code": "compass_free",
+             *             "name": "Compass swings free, away from steel",
+             *             "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *           },
+             *           {
+             *             "code": "meter_battery",
+             *             "name": "Battery of meter and multimeter",
+             *             "text": "A weak one reads low, and lies."
+             *           },
+             *           {
+             *             "code": "wrench_zero",
+             *             "name": "Torque wrench wound down to its lowest after the last job",
+             *             "text": "A spring that stays loaded forgets its figure."
+             *           },
+             *           {
+             *             "code": "level_turned",
+             *             "name": "Spirit level turned end for end",
+             *             "text": "The bubble stands at the same place."
+             *           }
+             *         ],
              *         "kept_off": [
              *           {
              *             "code": "barrier",
@@ -17337,6 +19217,48 @@ export interface components {
              *             "code": "cover",
              *             "name": "Covered against rain",
              *             "text": ""
+             *           }
+             *         ],
+             *         "readiness": [
+             *           {
+             *             "code": "all_off",
+             *             "name": "Everything without power",
+             *             "text": "Nothing is live before the earth is bonded."
+             *           },
+             *           {
+             *             "code": "mains_there",
+             *             "name": "Mains or an inverter where the modem goes",
+             *             "text": "Asked now: what runs by a timer does not wait for a socket."
+             *           },
+             *           {
+             *             "code": "laptop",
+             *             "name": "Laptop charged, with patch lead and adapter",
+             *             "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *           },
+             *           {
+             *             "code": "telephone",
+             *             "name": "Telephone charged, with room for pictures",
+             *             "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *           },
+             *           {
+             *             "code": "offline",
+             *             "name": "Manuals, map and this job open without a network",
+             *             "text": "Opened once on the device that goes along."
+             *           },
+             *           {
+             *             "code": "printed",
+             *             "name": "Pocket card and templates printed",
+             *             "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *           },
+             *           {
+             *             "code": "spares",
+             *             "name": "Spare nuts and washers in a pocket",
+             *             "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *           },
+             *           {
+             *             "code": "grade",
+             *             "name": "Grade and coating of all hardware known",
+             *             "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
              *           }
              *         ],
              *         "reasons": [
@@ -17715,6 +19637,272 @@ export interface components {
              *             "weather": "",
              *             "work_h": 1
              *           }
+             *         ],
+             *         "waits": [
+             *           {
+             *             "code": "adapter",
+             *             "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *             "late_min": 20160,
+             *             "meanwhile": "Site survey, and the present service measured.",
+             *             "name": "Ordered part comes after the terminal",
+             *             "sign": "The part lies in the store.",
+             *             "text": "Adapters and mounts often ship apart.",
+             *             "told_by": "sign",
+             *             "usual_min": 10080
+             *           },
+             *           {
+             *             "code": "season",
+             *             "if_late": "Set the return visit.",
+             *             "late_min": null,
+             *             "meanwhile": "A temporary foot, with the day of the return visit.",
+             *             "name": "Season: snow gone, ground soft, warm enough",
+             *             "sign": "Somebody saw the place free of snow and frost.",
+             *             "text": "",
+             *             "told_by": "sign",
+             *             "usual_min": null
+             *           },
+             *           {
+             *             "code": "concrete",
+             *             "if_late": "Look at the plumb again before anything hangs on it.",
+             *             "late_min": 20160,
+             *             "meanwhile": "Bench assembly, cable route, connectors.",
+             *             "name": "Concrete hardens",
+             *             "sign": "Mount says that it may be loaded.",
+             *             "text": "Mount, Concrete, reckons it from the temperatures.",
+             *             "told_by": "sign",
+             *             "usual_min": 4320
+             *           },
+             *           {
+             *             "code": "foam",
+             *             "if_late": "It stays soft in the cold: do not trim it early.",
+             *             "late_min": 1440,
+             *             "meanwhile": "Plan the work on the roof.",
+             *             "name": "Foam sets",
+             *             "sign": "",
+             *             "text": "Overnight as a rule; the can prevails.",
+             *             "told_by": "clock",
+             *             "usual_min": 720
+             *           },
+             *           {
+             *             "code": "pipe_primer",
+             *             "if_late": "Prime it again.",
+             *             "late_min": 2,
+             *             "meanwhile": "Have the cement open.",
+             *             "name": "Primer on plastic pipe dries",
+             *             "sign": "",
+             *             "text": "Until it is mostly dry, still tacky.",
+             *             "told_by": "clock",
+             *             "usual_min": 0.5
+             *           },
+             *           {
+             *             "code": "sealant",
+             *             "if_late": "Do not test it by load before it is hard.",
+             *             "late_min": 1440,
+             *             "meanwhile": "Dress the cable; no load and no water on it.",
+             *             "name": "Sealant cures",
+             *             "sign": "",
+             *             "text": "See the packet; cold makes it slower.",
+             *             "told_by": "clock",
+             *             "usual_min": 60
+             *           },
+             *           {
+             *             "code": "anchor_resin",
+             *             "if_late": "Pull one by hand: what moves is drilled anew.",
+             *             "late_min": 480,
+             *             "meanwhile": "Bench assembly.",
+             *             "name": "Resin of the anchors sets",
+             *             "sign": "",
+             *             "text": "The sheet’s table by temperature prevails.",
+             *             "told_by": "clock",
+             *             "usual_min": 60
+             *           },
+             *           {
+             *             "code": "boot",
+             *             "if_late": "Cable and power: go through the causes at Bring-up.",
+             *             "late_min": 6,
+             *             "meanwhile": "Prepare the laptop.",
+             *             "name": "Modem starts",
+             *             "sign": "The light that the manual states is on.",
+             *             "text": "Until its stated light.",
+             *             "told_by": "sign",
+             *             "usual_min": 2
+             *           },
+             *           {
+             *             "code": "address",
+             *             "if_late": "Set the address by hand.",
+             *             "late_min": 8,
+             *             "meanwhile": "Close other networks on the laptop.",
+             *             "name": "Modem gives an address",
+             *             "sign": "The laptop shows an address of the modem’s own range.",
+             *             "text": "",
+             *             "told_by": "sign",
+             *             "usual_min": 3
+             *           },
+             *           {
+             *             "code": "config_restart",
+             *             "if_late": "Load the file again.",
+             *             "late_min": 8,
+             *             "meanwhile": "",
+             *             "name": "Restart after the configuration file",
+             *             "sign": "The page is back.",
+             *             "text": "One start.",
+             *             "told_by": "sign",
+             *             "usual_min": 3
+             *           },
+             *           {
+             *             "code": "peak_reset",
+             *             "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *             "late_min": 3,
+             *             "meanwhile": "Keep everything still.",
+             *             "name": "Stored peak is forgotten",
+             *             "sign": "The sound begins anew.",
+             *             "text": "As many search pulses as the terminal’s sheet says.",
+             *             "told_by": "sign",
+             *             "usual_min": 1
+             *           },
+             *           {
+             *             "code": "lock",
+             *             "if_late": "The sweep was too fast: go back by half its width.",
+             *             "late_min": 0.2,
+             *             "meanwhile": "Do not move.",
+             *             "name": "Receiver locks",
+             *             "sign": "",
+             *             "text": "Longer than it seems: a sweep must be slower.",
+             *             "told_by": "clock",
+             *             "usual_min": 0.04
+             *           },
+             *           {
+             *             "code": "entry",
+             *             "if_late": "Go through the causes of the step at which it stands.",
+             *             "late_min": 10,
+             *             "meanwhile": "Tidy the cable.",
+             *             "name": "Network entry, all steps",
+             *             "sign": "The last step is passed.",
+             *             "text": "Up to about five minutes.",
+             *             "told_by": "sign",
+             *             "usual_min": 5
+             *           },
+             *           {
+             *             "code": "lineup_restart",
+             *             "if_late": "Call the operations desk again.",
+             *             "late_min": 10,
+             *             "meanwhile": "Write the report.",
+             *             "name": "Restart after the line-up",
+             *             "sign": "It is on the network again.",
+             *             "text": "",
+             *             "told_by": "sign",
+             *             "usual_min": 5
+             *           },
+             *           {
+             *             "code": "activation",
+             *             "if_late": "Check the code, letter by letter.",
+             *             "late_min": 8,
+             *             "meanwhile": "",
+             *             "name": "Restart after activation",
+             *             "sign": "The service answers.",
+             *             "text": "One start.",
+             *             "told_by": "sign",
+             *             "usual_min": 3
+             *           },
+             *           {
+             *             "code": "panel_link",
+             *             "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *             "late_min": 5,
+             *             "meanwhile": "",
+             *             "name": "Panel’s first link",
+             *             "sign": "The status page says that it is linked.",
+             *             "text": "",
+             *             "told_by": "sign",
+             *             "usual_min": 1
+             *           },
+             *           {
+             *             "code": "settling",
+             *             "if_late": "Look at what stands in the way.",
+             *             "late_min": 60,
+             *             "meanwhile": "Dress the cable; name the wireless network.",
+             *             "name": "Alignment settles after the update",
+             *             "sign": "",
+             *             "text": "Until then no figure of alignment or speed is worth anything.",
+             *             "told_by": "clock",
+             *             "usual_min": 30
+             *           },
+             *           {
+             *             "code": "update",
+             *             "if_late": "Leave it powered; start it again only when the page says so.",
+             *             "late_min": 45,
+             *             "meanwhile": "Tidy up; do not take the power away.",
+             *             "name": "Software update",
+             *             "sign": "The page shows the new version.",
+             *             "text": "Installed at once, before the last alignment and before speed is judged.",
+             *             "told_by": "sign",
+             *             "usual_min": 15
+             *           },
+             *           {
+             *             "code": "wireless",
+             *             "if_late": "Join the network again by hand.",
+             *             "late_min": 5,
+             *             "meanwhile": "",
+             *             "name": "Wireless settings take hold",
+             *             "sign": "A telephone joins with the new name.",
+             *             "text": "",
+             *             "told_by": "sign",
+             *             "usual_min": 2
+             *           },
+             *           {
+             *             "code": "trial",
+             *             "if_late": "Go on with the trial, or change the spot.",
+             *             "late_min": 1440,
+             *             "meanwhile": "Leave the site; other work.",
+             *             "name": "Trial run for the map of obstructions",
+             *             "sign": "",
+             *             "text": "About twelve hours.",
+             *             "told_by": "clock",
+             *             "usual_min": 720
+             *           },
+             *           {
+             *             "code": "statistics",
+             *             "if_late": "Take the figures down before they roll over.",
+             *             "late_min": 15,
+             *             "meanwhile": "Note the time of each outage.",
+             *             "name": "Statistics roll over",
+             *             "sign": "",
+             *             "text": "Only the last quarter of an hour is kept.",
+             *             "told_by": "clock",
+             *             "usual_min": 15
+             *           },
+             *           {
+             *             "code": "slot",
+             *             "if_late": "Book another.",
+             *             "late_min": null,
+             *             "meanwhile": "Finish the coarse aim before.",
+             *             "name": "Line-up appointment",
+             *             "sign": "The desk is on the line.",
+             *             "text": "Day and time are at Brief.",
+             *             "told_by": "sign",
+             *             "usual_min": null
+             *           },
+             *           {
+             *             "code": "carrier",
+             *             "if_late": "Say so to the desk and stop the carrier.",
+             *             "late_min": 10,
+             *             "meanwhile": "",
+             *             "name": "Operator’s call with the carrier on",
+             *             "sign": "The carrier is off.",
+             *             "text": "Minutes, not more.",
+             *             "told_by": "sign",
+             *             "usual_min": 5
+             *           },
+             *           {
+             *             "code": "watch",
+             *             "if_late": "Make the return visit.",
+             *             "late_min": 30240,
+             *             "meanwhile": "",
+             *             "name": "Follow-up watch",
+             *             "sign": "The customer was asked how it went.",
+             *             "text": "Days to weeks.",
+             *             "told_by": "sign",
+             *             "usual_min": 10080
+             *           }
              *         ]
              *       }
              *     }
@@ -17907,18 +20095,59 @@ export interface components {
          */
         Joint: {
             /**
+             * Across
+             * @description Tightened across in turn, so that nothing is drawn to one side
+             * @default false
+             */
+            across: boolean;
+            /**
+             * Code
+             * @description By which steps name it
+             * @default
+             */
+            code: string;
+            /**
              * Count
              * @default 1
              */
             count: number;
+            /**
+             * Ends
+             * @description How it is when the job is done
+             * @default tight
+             * @enum {string}
+             */
+            ends: "snug" | "tight" | "torqued" | "marked";
+            /**
+             * Free Until
+             * @description Step until which it stays free on purpose; peak: until the aim is locked
+             * @default
+             */
+            free_until: string;
             /**
              * Grade
              * @description Property class, as 8.8 or A2-70
              * @default
              */
             grade: string;
+            /**
+             * Length Mm
+             * @description Of each bolt, under its head
+             */
+            length_mm?: number | null;
+            /**
+             * Lock Number
+             * @description Its turn when the aim is locked; empty: it is no lock
+             */
+            lock_number?: number | null;
             /** Name */
             name: string;
+            /**
+             * Nut
+             * @description Kind of nut; empty: a threaded hole, or none
+             * @default
+             */
+            nut: string;
             /**
              * Size Mm
              * @description Of its bolts or pins
@@ -17940,6 +20169,44 @@ export interface components {
              * Torque Nm
              * @description The maker's; it prevails
              */
+            torque_nm?: number | null;
+            /**
+             * Washers
+             * @description Of one bolt, in order from its head to its nut
+             */
+            washers?: string[];
+        };
+        /**
+         * JointMark
+         * @description How a joint stands, as somebody found or left it.
+         */
+        JointMark: {
+            /** When */
+            at?: string | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Joint */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * It is
+             * @enum {string}
+             */
+            state: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+            /** Wrench set to */
             torque_nm?: number | null;
         };
         /**
@@ -17966,6 +20233,97 @@ export interface components {
             tighten: string;
             /** Torque Nm */
             torque_nm: number | null;
+        };
+        /**
+         * JointView
+         * @description A joint as it stands.
+         */
+        JointView: {
+            /** Code */
+            code: string;
+            /** Finished */
+            finished: boolean;
+            /**
+             * Free Until
+             * @description Title of the step until which it stays free; empty: it need not
+             */
+            free_until: string;
+            joint: components["schemas"]["Joint"];
+            /**
+             * Since
+             * @description What left it so: a step, or who said it; empty: nobody touched it
+             */
+            since: string;
+            /** Spanner */
+            spanner: string;
+            /**
+             * Stack
+             * @description What goes on one bolt, in order
+             */
+            stack: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+            /**
+             * Torque By
+             * @description maker, reckoned or feel
+             */
+            torque_by: string;
+            /** Torque Nm */
+            torque_nm: number | null;
+            /**
+             * Turn Numbers
+             * @description Bolts, numbered round the circle, in the order of their turn
+             */
+            turn_numbers: number[];
+            /**
+             * Why Not Yet
+             * @description Why it may not be tight yet; empty: it may
+             */
+            why_not_yet: string;
+        };
+        /**
+         * JointsInput
+         * @description Joints of terminal and mount, the steps that make them, what is done of those, and what people said.
+         */
+        JointsInput: {
+            /**
+             * Aim Locked
+             * @description Whether the level was read after the locks were tightened
+             * @default false
+             */
+            aim_locked: boolean;
+            /** Done */
+            done?: components["schemas"]["DoneStep"][];
+            /** Joints */
+            joints?: components["schemas"]["Joint"][];
+            /** Marks */
+            marks?: components["schemas"]["JointMark"][];
+            /** Steps */
+            steps?: components["schemas"]["BuildStep"][];
+        };
+        /** JointsOutcome */
+        JointsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["JointsResult"];
+        };
+        /**
+         * JointsResult
+         * @description All joints in the order in which they are made.
+         */
+        JointsResult: {
+            /** Finished Count */
+            finished_count: number;
+            /** Joints */
+            joints: components["schemas"]["JointView"][];
+            /**
+             * Loose
+             * @description Names of those that are made and not yet as they end
+             */
+            loose: string[];
         };
         /**
          * JudgedWay
@@ -18046,10 +20404,47 @@ export interface components {
             surfaces?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast")[];
         };
         /**
+         * KitFound
+         * @description What was found of a line of the bill.
+         */
+        KitFound: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Line */
+            code: string;
+            /** Counted */
+            found_count?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Found
+             * @enum {string}
+             */
+            state: "there" | "short" | "damaged" | "usable";
+        };
+        /**
          * KitItem
          * @description A piece of equipment as it stands on its label.
          */
         KitItem: {
+            /**
+             * Hardware address
+             * @description Of its network side, as the label has it
+             * @default
+             */
+            address: string;
             /**
              * Approval shown by
              * @description What shows that the network takes a part that is not on its list
@@ -18077,6 +20472,127 @@ export interface components {
              * @default
              */
             serial: string;
+        };
+        /**
+         * KitListInput
+         * @description What terminal, mount, fixing, cable and steps ask for, and what was found.
+         */
+        KitListInput: {
+            /**
+             * Begun
+             * @description Whether the work has begun: the van is not asked about any more
+             * @default false
+             */
+            begun: boolean;
+            /**
+             * Cable Name
+             * @default
+             */
+            cable_name: string;
+            /** Consumables */
+            consumables?: components["schemas"]["Consumable"][];
+            /** Cuts */
+            cuts?: components["schemas"]["Cut"][];
+            fixing?: components["schemas"]["Fixing"] | null;
+            /** Found */
+            found?: components["schemas"]["KitFound"][];
+            /**
+             * Hole Count
+             * @description Holes of the mount, all plates
+             * @default 0
+             */
+            hole_count: number;
+            /** Instruments */
+            instruments?: components["schemas"]["Phrase"][];
+            /** Joints */
+            joints?: components["schemas"]["Joint"][];
+            /**
+             * Layers Searched
+             * @description Whether every layer of the packing was lifted
+             * @default false
+             */
+            layers_searched: boolean;
+            /** Parts */
+            parts?: components["schemas"]["Part"][];
+            /** Pieces */
+            pieces?: components["schemas"]["MountPiece"][];
+            /** Ready */
+            ready?: components["schemas"]["Phrase"][];
+            /**
+             * Steps
+             * @description What they need in the hand
+             */
+            steps?: components["schemas"]["BuildStep"][];
+            /** Tools */
+            tools?: string[];
+        };
+        /** KitListOutcome */
+        KitListOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["KitListResult"];
+        };
+        /**
+         * KitListResult
+         * @description The bill in the order of unpacking and loading.
+         */
+        KitListResult: {
+            /**
+             * Box Count
+             * @description Lines without which nothing is begun
+             */
+            box_count: number;
+            /** Box There Count */
+            box_there_count: number;
+            /**
+             * Complete
+             * @description Whether every line of the box was counted and is there, or of use
+             */
+            complete: boolean;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Rows */
+            rows: components["schemas"]["KitRow"][];
+        };
+        /**
+         * KitRow
+         * @description A line of the bill.
+         */
+        KitRow: {
+            /** Amount */
+            amount: number;
+            /** Code */
+            code: string;
+            /**
+             * Cue
+             * @description By what it is told from its look-alike, or what to mind
+             * @default
+             */
+            cue: string;
+            found?: components["schemas"]["KitFound"] | null;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "terminal" | "mount" | "fasteners" | "fixings" | "cable" | "consumables" | "tools" | "instruments" | "ready";
+            /**
+             * Layer Number
+             * @default 0
+             */
+            layer_number: number;
+            /**
+             * Mass Kg
+             * @description Of all of them
+             * @default 0
+             */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @description As it is counted: pieces, m, ml, cans
+             */
+            unit: string;
         };
         /**
          * KnownSatellite
@@ -18393,6 +20909,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -18567,6 +21084,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -18759,6 +21277,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -18982,6 +21501,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -19241,6 +21761,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -19501,6 +22022,58 @@ export interface components {
              *           "weight_with_sign_number": 1
              *         }
              *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
              *       "earth_path": [
              *         {
              *           "code": "transceiver",
@@ -19740,6 +22313,33 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
              *       "kept_off": [
              *         {
              *           "code": "barrier",
@@ -19883,6 +22483,48 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
              *         }
              *       ],
              *       "reasons": [
@@ -20261,6 +22903,272 @@ export interface components {
              *           "weather": "",
              *           "work_h": 1
              *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
              *       ]
              *     }
              */
@@ -20419,6 +23327,16 @@ export interface components {
             tube_margin_deg: number;
         };
         /**
+         * MarkView
+         * @description An orientation mark as it is told for this job.
+         */
+        MarkView: {
+            mark: components["schemas"]["OrientationMark"];
+            seen: components["schemas"]["SeenMark"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * MastWindow
          * @description Mast outer diameters that the clamp grips, and the length it needs.
          */
@@ -20432,6 +23350,108 @@ export interface components {
             least_mm: number;
             /** Most Mm */
             most_mm: number;
+        };
+        /**
+         * Measure
+         * @description Something that is meant to go again.
+         */
+        Measure: {
+            /**
+             * Who sees to it
+             * @default
+             */
+            by: string;
+            /** Gone on */
+            gone_on?: string | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "putty" | "stop_gap" | "foot" | "hung" | "ties" | "cover" | "other";
+            /** Last day */
+            until?: string | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * MeasureElsewhere
+         * @description One that another room knows.
+         */
+        MeasureElsewhere: {
+            /** Station */
+            station: string;
+            /** Until */
+            until?: string | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * MeasureView
+         * @description A measure that still stands.
+         */
+        MeasureView: {
+            /** By */
+            by: string;
+            /** Kind */
+            kind: ("putty" | "stop_gap" | "foot" | "hung" | "ties" | "cover" | "other") | null;
+            /**
+             * Late
+             * @description Whether its last day has gone on the day of the work
+             */
+            late: boolean;
+            /**
+             * Left Days
+             * @description From the day of the work; None: no last day
+             */
+            left_days: number | null;
+            /**
+             * Station
+             * @description Code of the room where it is entered
+             */
+            station: string;
+            /** Until */
+            until: string | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * MeasuresInput
+         * @description The register, what other rooms know, and the day of the work.
+         */
+        MeasuresInput: {
+            /** Elsewhere */
+            elsewhere?: components["schemas"]["MeasureElsewhere"][];
+            /**
+             * Leaving
+             * @description Whether the work is done: what has no last day holds then
+             * @default false
+             */
+            leaving: boolean;
+            /** Measures */
+            measures?: components["schemas"]["Measure"][];
+            /** On */
+            on?: string | null;
+        };
+        /** MeasuresOutcome */
+        MeasuresOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MeasuresResult"];
+        };
+        /**
+         * MeasuresResult
+         * @description Those that still stand, the one that ends first on top; without a last day before all.
+         */
+        MeasuresResult: {
+            /** Measures */
+            measures: components["schemas"]["MeasureView"][];
         };
         /**
          * Member
@@ -21144,6 +24164,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -21890,6 +24911,31 @@ export interface components {
             path: string;
         };
         /**
+         * OrientationMark
+         * @description Something that has to be the right way round, seen before the step is done: once it is up it is out of reach.
+         */
+        OrientationMark: {
+            /** Code */
+            code: string;
+            /**
+             * Cue
+             * @description What the drawing shows
+             * @enum {string}
+             */
+            cue: "up" | "down" | "front" | "outside" | "right_angle" | "hand" | "seat" | "level" | "open_hole" | "side";
+            /**
+             * Text
+             * @description How it is when it is right
+             */
+            text: string;
+            /**
+             * Wrong
+             * @description What comes of it the other way round
+             * @default
+             */
+            wrong: string;
+        };
+        /**
          * OutageIn
          * @description An outage that somebody saw; `seconds` 0: none was seen.
          */
@@ -22055,11 +25101,34 @@ export interface components {
              */
             count: number;
             /**
+             * Cue
+             * @description By what it is told from its look-alike
+             * @default
+             */
+            cue: string;
+            /**
              * First Up
              * @description Sits on the mast: it goes up before what hangs on it
              * @default false
              */
             first_up: boolean;
+            /**
+             * Kind
+             * @description Where its model and serial number are asked for
+             */
+            kind?: ("reflector" | "feed" | "transceiver" | "modem" | "panel" | "router" | "spare_supply") | null;
+            /**
+             * Label Read
+             * @description Its label is out of reach once it is up: serial number and address are read before
+             * @default false
+             */
+            label_read: boolean;
+            /**
+             * Layer Number
+             * @description Layer of the packing in which it lies; 0: not told
+             * @default 0
+             */
+            layer_number: number;
             /**
              * Mass Kg
              * @default 0
@@ -22250,6 +25319,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -22723,6 +25793,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -22945,6 +26016,58 @@ export interface components {
              *           "text": "Read the code back to the operations desk.",
              *           "weight_number": 1,
              *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
              *         }
              *       ],
              *       "earth_path": [
@@ -23186,6 +26309,33 @@ export interface components {
              *           "text": "A pulled plug is the commonest fault."
              *         }
              *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
              *       "kept_off": [
              *         {
              *           "code": "barrier",
@@ -23329,6 +26479,48 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
              *         }
              *       ],
              *       "reasons": [
@@ -23706,6 +26898,272 @@ export interface components {
              *           "wanted_for": "all",
              *           "weather": "",
              *           "work_h": 1
+             *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
              *         }
              *       ]
              *     }
@@ -24320,6 +27778,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -24871,6 +28330,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -25301,6 +28761,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -25369,6 +28830,158 @@ export interface components {
             job: components["schemas"]["JobOut"];
             /** Words */
             words: string;
+        };
+        /** RimCheckOutcome */
+        RimCheckOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["RimResult"];
+        };
+        /**
+         * RimInput
+         * @description The gap where two strings cross that are drawn over the rim a quarter turn apart, and the highest frequency.
+         */
+        RimInput: {
+            /**
+             * Frequency Ghz
+             * @description The transmit frequency, where a warp costs most
+             */
+            frequency_ghz: number;
+            /**
+             * Gap Mm
+             * @description Between the two strings in the middle; 0: they just touch
+             */
+            gap_mm: number;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /**
+         * RimResult
+         * @description What the warp comes to.
+         */
+        RimResult: {
+            /**
+             * Least Gap Mm
+             * @description Gap at which the house rule is reached
+             */
+            least_gap_mm: number;
+            /** Loss Db */
+            loss_db: number;
+            /**
+             * Rms Mm
+             * @description Over the whole surface
+             */
+            rms_mm: number;
+            /**
+             * Warp Mm
+             * @description How far the rim stands out and in at its four ends
+             */
+            warp_mm: number;
         };
         /**
          * Role
@@ -25544,6 +29157,27 @@ export interface components {
             x_px: number;
             /** Y Px */
             y_px: number;
+        };
+        /**
+         * SeenMark
+         * @description An orientation mark that somebody saw: `step.mark`.
+         */
+        SeenMark: {
+            /** When */
+            at?: string | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Mark */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
         };
         /**
          * Segment
@@ -25859,6 +29493,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -26182,6 +29817,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -26375,6 +30011,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -26946,6 +30583,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -27265,6 +30903,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -27579,6 +31218,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -27793,6 +31433,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -27936,6 +31577,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -28129,16 +31771,61 @@ export interface components {
             id: string;
         };
         /**
+         * StepPass
+         * @description Somebody does a step before its turn, or leaves it out, for a reason. It is printed in the report.
+         */
+        StepPass: {
+            /** When */
+            at?: string | null;
+            /** Decided by */
+            by: string;
+            /** Step */
+            code: string;
+            /**
+             * How
+             * @default early
+             * @enum {string}
+             */
+            how: "early" | "left_out";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Why */
+            reason: string;
+        };
+        /**
          * StepView
          * @description A step with its state, and in words what it still waits for.
          */
         StepView: {
             mark: components["schemas"]["StepMark"] | null;
+            /** Marks */
+            marks?: components["schemas"]["MarkView"][];
+            /**
+             * May Pass
+             * @description Whether somebody may do it all the same, with a reason
+             * @default false
+             */
+            may_pass: boolean;
+            /**
+             * Not Before
+             * @description By the clock of a wait; None: at any time
+             */
+            not_before?: string | null;
+            passed?: components["schemas"]["StepPass"] | null;
+            /**
+             * Photographed
+             * @default false
+             */
+            photographed: boolean;
             /**
              * State
              * @enum {string}
              */
-            state: "done" | "ready" | "locked";
+            state: "done" | "left_out" | "ready" | "waiting" | "locked";
             step: components["schemas"]["BuildStep"];
             /** Waits For */
             waits_for: string[];
@@ -28274,6 +31961,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -28611,6 +32299,11 @@ export interface components {
              * @description Empty: nobody counts them here
              */
             in_stock_count?: number | null;
+            /**
+             * Joints
+             * @description How its parts hold each other
+             */
+            joints?: components["schemas"]["Joint"][];
             /**
              * Links
              * @description What is plugged where
@@ -29062,6 +32755,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -29488,6 +33182,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -29853,6 +33548,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -30077,6 +33773,158 @@ export interface components {
             why: string;
         };
         /**
+         * Wait
+         * @description Something that takes its time: how long as a rule, by what it is over, what to do meanwhile, and when it is too
+         *     long and then what.
+         */
+        Wait: {
+            /** Code */
+            code: string;
+            /**
+             * If Late
+             * @description What to do when it takes too long
+             * @default
+             */
+            if_late: string;
+            /**
+             * Late Min
+             * @description Minutes after which it is too long
+             */
+            late_min?: number | null;
+            /**
+             * Meanwhile
+             * @description What can be done while it runs
+             * @default
+             */
+            meanwhile: string;
+            /** Name */
+            name: string;
+            /**
+             * Sign
+             * @description By what it is seen to be over
+             * @default
+             */
+            sign: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Told By
+             * @description clock: over when its time has gone; sign: only when somebody saw its sign
+             * @default clock
+             * @enum {string}
+             */
+            told_by: "clock" | "sign";
+            /**
+             * Usual Min
+             * @description Minutes as a rule; empty: not told
+             */
+            usual_min?: number | null;
+        };
+        /**
+         * WaitMark
+         * @description A wait that somebody started by hand, gave another length, ended by what he saw, or let pass with a reason.
+         */
+        WaitMark: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Wait */
+            code: string;
+            /** Over, as seen */
+            ended_at?: string | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Lasts
+             * @description Its own length, as the packet says; empty: the usual one
+             */
+            lasts_min?: number | null;
+            /**
+             * Let pass because
+             * @default
+             */
+            reason: string;
+            /** Begun */
+            started_at?: string | null;
+        };
+        /**
+         * WaitView
+         * @description A wait that was begun, or that a step of this job needs.
+         */
+        WaitView: {
+            /**
+             * Begun By
+             * @description Title of the step that begins it; empty: by hand
+             */
+            begun_by: string;
+            /**
+             * Ended At
+             * @description When somebody saw it over
+             */
+            ended_at: string | null;
+            /**
+             * Holds
+             * @description Titles of the steps that wait for it
+             */
+            holds: string[];
+            /**
+             * Late At
+             * @description When it is too long
+             */
+            late_at: string | null;
+            /**
+             * Let Pass
+             * @description Why somebody let it pass, with the name; empty: nobody did
+             */
+            let_pass: string;
+            /**
+             * Over At
+             * @description When its usual time has gone; None: not begun, or by its sign alone
+             */
+            over_at: string | null;
+            /** Started At */
+            started_at: string | null;
+            wait: components["schemas"]["Wait"];
+        };
+        /**
+         * WaitsInput
+         * @description The house's waits, the steps that start them and wait for them, what is done, and what people said.
+         */
+        WaitsInput: {
+            /** Done */
+            done?: components["schemas"]["DoneStep"][];
+            /** Marks */
+            marks?: components["schemas"]["WaitMark"][];
+            /** Steps */
+            steps?: components["schemas"]["BuildStep"][];
+            /** Waits */
+            waits?: components["schemas"]["Wait"][];
+        };
+        /** WaitsOutcome */
+        WaitsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WaitsResult"];
+        };
+        /**
+         * WaitsResult
+         * @description Waits of this job, those that run first by when they are over.
+         */
+        WaitsResult: {
+            /** Waits */
+            waits: components["schemas"]["WaitView"][];
+        };
+        /**
          * Waiver
          * @description Somebody lets a proof pass. It is printed in the report. Blanks are neither a reason nor a name.
          */
@@ -30216,6 +34064,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -30447,6 +34296,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -30589,6 +34439,7 @@ export interface components {
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
              *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
              *       "roof_edge_m": 2,
              *       "scan_least_percent": 50,
              *       "scan_wanted_percent": 90,
@@ -31945,6 +35796,98 @@ export interface operations {
             };
         };
     };
+    schema_joints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_joints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointsOutcome"];
+                };
+            };
+        };
+    };
+    schema_kit_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_kit_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitListInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitListOutcome"];
+                };
+            };
+        };
+    };
     schema_landmark: {
         parameters: {
             query?: never;
@@ -32217,6 +36160,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LowOrbitOutcome"];
+                };
+            };
+        };
+    };
+    schema_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuresInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresOutcome"];
                 };
             };
         };
@@ -33045,6 +37034,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReversalOutcome"];
+                };
+            };
+        };
+    };
+    schema_rim_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_rim_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RimInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RimCheckOutcome"];
                 };
             };
         };
@@ -34015,6 +38050,52 @@ export interface operations {
             };
         };
     };
+    schema_waits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_waits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaitsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitsOutcome"];
+                };
+            };
+        };
+    };
     schema_wall_hole: {
         parameters: {
             query?: never;
@@ -34759,7 +38840,9 @@ export interface operations {
     };
     rindle_server_jobs_api_add_document: {
         parameters: {
-            query?: never;
+            query?: {
+                about?: string;
+            };
             header?: never;
             path: {
                 number: string;

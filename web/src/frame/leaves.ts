@@ -315,7 +315,7 @@ for (const [station, codes] of Object.entries({
   aim: ['instruments', 'beam', 'modem', 'bearings', 'neighbours', 'level', 'feeds'],
   sky: ['obstacles', 'terrain', 'people', 'elsewhere', 'cost'],
   mount: ['wind', 'lift', 'care'],
-  cable: ['own', 'led', 'list'],
+  cable: ['own', 'list'],
   peak: ['instruments'],
 }))
   for (const one of LEAVES[station as Station]) if (codes.includes(one.code)) one.trade = true

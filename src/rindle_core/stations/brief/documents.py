@@ -26,6 +26,7 @@ class DocumentFact(Model):
     satellite_code: str = Field(default="", description="Satellite that the file names")
     version: str = Field(default="", max_length=60)
     loaded_at: dt.datetime | None = Field(default=None, description="When it was loaded into the modem")
+    about: str = Field(default="", max_length=60, description="What a picture shows: step:lift, label:transceiver")
 
 
 def _plain(text: str) -> str:

@@ -6,7 +6,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from rindle_core.catalogue.models import PART_KINDS, PartKind, Satellite, Terminal
+from rindle_core.catalogue.models import Satellite, Terminal
+from rindle_core.catalogue.parts import PART_KINDS, PartKind
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Row
@@ -19,6 +20,9 @@ class KitItem(Row):
     kind: Annotated[PartKind, Entry("Part", choices=PART_KINDS)]
     model: Annotated[str, Entry("Model")] = Field(min_length=1, max_length=80, description="As the label says")
     serial: Annotated[str, Entry("Serial number")] = Field(default="", max_length=80)
+    address: Annotated[str, Entry("Hardware address")] = Field(
+        default="", max_length=40, description="Of its network side, as the label has it"
+    )
     evidence: Annotated[str, Entry("Approval shown by", placeholder="letter, list, operator’s mail")] = Field(
         default="", max_length=200, description="What shows that the network takes a part that is not on its list"
     )

@@ -7,7 +7,9 @@ from rindle_core.stations.bringup.entered import entered
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.headline import headline
 from rindle_core.stations.bringup.part import BringUpPart
+from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.planned import LOOKS_AT as PLANNED
 from rindle_core.stations.station import Station
 from rindle_core.stations.stops import LOOKS_AT
 
@@ -19,6 +21,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("build", "brief.crew", "brief.settled", *LOOKS_AT),
+    looks_at=("build", "brief.crew", "brief.settled", *LOOKS_AT, *MOUNTING, *PLANNED),
     reads=("aim", "sky", "cable"),
 )

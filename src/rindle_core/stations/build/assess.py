@@ -1,4 +1,4 @@
-"""Build put together: the terminal's steps, and what each waits for."""
+"""Build put together: kit, steps with what each waits for, joints, waits, and what is left for a time."""
 
 from __future__ import annotations
 
@@ -6,28 +6,35 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
 from rindle_core.stations.build.findings import COMPETENT, STOPPED
+from rindle_core.stations.build.given import (
+    done_of,
+    elsewhere,
+    entries_of,
+    hand_mark,
+    judge_end,
+    judge_labels,
+    kit_input,
+    labels_wanted,
+    weather_of,
+)
+from rindle_core.stations.build.joints import JointsInput, joints
+from rindle_core.stations.build.kit_list import kit_list
+from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.steps import BuildInput, build
-from rindle_core.stations.cable.findings import HOLE
-from rindle_core.stations.mount.findings import CURING, SERVICES
-from rindle_core.stations.mounting import build_steps
-from rindle_core.stations.station import WAITS_FOR_BRIEF, Context, free
+from rindle_core.stations.build.waits import WaitsInput, waits
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import build_steps, joints_of, listed_codes
+from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 from rindle_core.stations.stops import stops_of
 
-# What is only known once the mount stands: the steps that put it there cannot wait for it.
-_WHILE_MOUNTING = (
-    *("mount.checked.", "mount.plumb", "mount.pour", "mount.curing"),
-    *("cable.tested.", "cable.sealed", "cable.entry_done", "cable.slack", "cable.earth"),
-)
 
-
-def _before_it_stands(findings: list[Finding]) -> list[Finding]:
-    drilled = HOLE.code  # how wide it was drilled is told after the drill
-    return [
-        one
-        for one in findings
-        if not (one.level is Level.UNKNOWN and (one.code.startswith(_WHILE_MOUNTING) or one.code == drilled))
-    ]
+def _may_climb(job: JobInput) -> list[Finding]:
+    people = named(job.picks.members, job.brief.crew)
+    if not people:
+        return []
+    return [judge_competence(COMPETENT, "climb", people, job.picks.words, job.brief.date, level=Level.MIND)]
 
 
 def assess(context: Context) -> Outcome[BuildPart]:
@@ -36,25 +43,56 @@ def assess(context: Context) -> Outcome[BuildPart]:
     terminal = job.picks.terminal
     if terminal is None:
         return Outcome(BuildPart(build=None), [WAITS_FOR_BRIEF])
-    ready = {room: free(_before_it_stands(context.findings(room))) for room in ("aim", "sky", "mount", "cable")}
-    at_mount = context.findings("mount")
-    entries = {
-        "place": job.brief.place is not None,
-        "owner": "owner" in job.brief.settled,
-        "located": any(one.code == SERVICES.code and one.level is Level.CLEAR for one in at_mount),
-        "cured": any(one.code == CURING.code and one.level is Level.CLEAR for one in at_mount),
-        **ready,
-    }
-    brief, picks = job.brief, job.picks
-    stopped = stopped_works(brief.hazards, brief.releases, picks.members, picks.words, brief.date)
-    found = build(BuildInput(steps=build_steps(job), marks=job.build.step_marks, entries=entries, stopped=stopped))
-    people = named(job.picks.members, job.brief.crew)
-    may = (
-        [judge_competence(COMPETENT, "climb", people, job.picks.words, job.brief.date, level=Level.MIND)]
-        if people
-        else []
+    told, words, brief = job.build, job.picks.words, job.brief
+    steps, done = build_steps(job), done_of(job)
+    kit = kit_list(kit_input(context, terminal))
+    waiting = waits(WaitsInput(waits=words.waits, steps=steps, done=done, marks=told.waits))
+    made = build(
+        BuildInput(
+            steps=steps,
+            listed=listed_codes(job),
+            marks=told.step_marks,
+            entries=entries_of(context, terminal, kit.result),
+            stopped=stopped_works(brief.hazards, brief.releases, job.picks.members, words, brief.date),
+            weather=weather_of(context),
+            waits=waiting.result.waits,
+            seen=told.seen_marks,
+            photographed=[one.about.removeprefix("step:") for one in job.picks.documents if one.about],
+            passes=told.passes,
+            hand_mark=hand_mark(context, terminal),
+        )
     )
-    return Outcome(BuildPart(build=found.result), [*found.findings, *stops_of(job, STOPPED, "climb", "lift"), *may])
+    locked = job.peak.lock_after_db is not None
+    held = joints(JointsInput(joints=joints_of(job), steps=steps, done=done, aim_locked=locked, marks=told.joint_marks))
+    all_done = made.result.next_code is None
+    left = measures(MeasuresInput(measures=told.measures, elsewhere=elsewhere(job), on=brief.date, leaving=all_done))
+    rim = (
+        rim_check(RimInput(gap_mm=told.rim_gap_mm, frequency_ghz=terminal.transmit_ghz, rules=job.picks.rules))
+        if told.rim_gap_mm is not None and terminal.panel is None
+        else None
+    )
+    part = BuildPart(
+        build=made.result,
+        kit_list=kit.result,
+        joints=held.result,
+        waits=waiting.result,
+        measures=left.result,
+        rim=rim.result if rim else None,
+        labels_wanted=labels_wanted(terminal),
+    )
+    findings = [
+        *made.findings,
+        *kit.findings,
+        *(rim.findings if rim else []),
+        *judge_labels(job, terminal),
+        *held.findings,
+        *waiting.findings,
+        *left.findings,
+        *judge_end(job, all_done=all_done),
+        *stops_of(job, STOPPED, "climb", "lift"),
+        *_may_climb(job),
+    ]
+    return Outcome(part, findings)
 
 
 __all__ = ["assess"]

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import build_steps
 
 
 def before_power_open(job: JobInput) -> list[str]:
     """Titles of the steps that come before power and are not marked done."""
-    if job.picks.terminal is None:
-        return []
     done = {mark.code for mark in job.build.step_marks}
-    return [step.title for step in job.picks.terminal.build_steps if step.before_power and step.code not in done]
+    return [step.title for step in build_steps(job) if step.before_power and step.code not in done]
 
 
 __all__ = ["before_power_open"]

@@ -31,3 +31,82 @@ ORDER_ANGLE = Kind(
     source="Terminal's build steps",
     at="build.step_marks",
 )
+PASSED = Kind(
+    "build.passed.{}",
+    "a step that was done before its turn, or left out, by somebody's decision",
+    source="Terminal's build steps",
+    at="build.passes",
+)
+PHOTOS = Kind(
+    "build.photos",
+    "what is hidden later and was not photographed",
+    source="Terminal's build steps",
+    at="build.step_marks",
+)
+JOINTS = Kind(
+    "build.joints",
+    "joints that are not as they end",
+    against="none left loose",
+    source="Joints of terminal and mount in Stores",
+    at="build.joint_marks",
+)
+JOINT_EARLY = Kind(
+    "build.joint_early.{}",
+    "a joint that is tight while it has to stay free, or a lock before its turn",
+    source="Joints of terminal and mount in Stores",
+    at="build.joint_marks",
+)
+WAIT = Kind(
+    "build.wait.{}",
+    "a wait that was begun and of which nobody said that it is over, or that was let pass",
+    source="Waits of the house words",
+    at="build.waits",
+)
+KIT = Kind(
+    "build.kit",
+    "the kit against its bill",
+    against="every part, bolt, washer and nut",
+    source="Parts and joints of terminal and mount in Stores",
+    at="build.kit_found",
+)
+VAN = Kind(
+    "build.van",
+    "tools and what is used up, in the van",
+    source="Tools of terminal, mount and steps; the cable's list",
+    at="build.kit_found",
+)
+RIM = Kind(
+    "build.rim",
+    "the loss of a warped reflector",
+    against="house rule `rim_loss_db`",
+    unit="db",
+    source="J. Ruze, Proc. IEEE 54 (1966), eq. 10; two crossed strings",
+    at="build.rim_gap_mm",
+)
+SERIALS = Kind(
+    "build.serials",
+    "serial numbers of what goes out of reach",
+    against="read before the lift",
+    source="Parts of the terminal in Stores",
+    at="brief.kit",
+)
+LEFT_OVER = Kind(
+    "build.left_over",
+    "parts that were left over",
+    source="A part too many is a part that is missing somewhere",
+    at="build.left_over",
+)
+MEASURE = Kind(
+    "build.measures",
+    "what is left for a time",
+    against="a last day for each",
+    source="House practice: nothing temporary without a day",
+    at="build.measures",
+)
+CLOSING = Kind(
+    "build.closing",
+    "what is seen to before leaving",
+    against="the house's list",
+    source="House words: closing",
+    at="build.closing",
+)

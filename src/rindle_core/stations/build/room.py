@@ -18,6 +18,11 @@ STATION = Station(
     result=BuildPart,
     assess=assess,
     headline=headline,
-    looks_at=("brief", *MOUNTING, *PLANNED),
-    reads=("aim", "sky", "mount", "cable"),
+    looks_at=(
+        "brief",
+        *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),
+        *MOUNTING,
+        *PLANNED,
+    ),
+    reads=("brief", "aim", "sky", "mount", "cable"),
 )

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from rindle_core.catalogue.mounts import Joint
+from rindle_core.catalogue.parts import Joint
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
@@ -18,7 +18,7 @@ Hand = Literal["maker", "reckoned", "feel"]
 class TighteningInput(Model):
     """The joints of a mount, or any bolts."""
 
-    joints: list[Joint] = Field(min_length=1, max_length=40)
+    joints: list[Joint] = Field(min_length=1, max_length=60)
 
 
 class JointTorque(Model):

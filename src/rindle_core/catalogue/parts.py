@@ -1,0 +1,89 @@
+"""What a terminal or mount is made of: parts in the box, and the joints by which they hold each other."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from rindle_core.kernel.model import Model
+
+PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router", "spare_supply"]
+PART_KINDS: dict[PartKind, str] = {
+    "reflector": "Reflector",
+    "feed": "Feed",
+    "transceiver": "Transceiver",
+    "modem": "Modem",
+    "panel": "Panel",
+    "router": "Router",
+    "spare_supply": "Spare supply",
+}
+
+JointState = Literal["open", "free", "snug", "tight", "torqued", "marked"]
+JOINT_STATES: dict[JointState, str] = {
+    "open": "not made",
+    "free": "free to move",
+    "snug": "snug by hand",
+    "tight": "tight",
+    "torqued": "torqued",
+    "marked": "torqued and marked",
+}
+JointEnd = Literal["snug", "tight", "torqued", "marked"]
+JOINT_ENDS: dict[JointEnd, str] = {
+    "snug": "snug by hand",
+    "tight": "tight",
+    "torqued": "torqued",
+    "marked": "torqued and marked",
+}
+
+
+class Part(Model):
+    """Something in the box, with the mass of what is lifted in one piece."""
+
+    name: str
+    count: int = Field(default=1, ge=1)
+    mass_kg: float = Field(default=0.0, ge=0)
+    first_up: bool = Field(default=False, description="Sits on the mast: it goes up before what hangs on it")
+    kind: PartKind | None = Field(default=None, description="Where its model and serial number are asked for")
+    label_read: bool = Field(
+        default=False, description="Its label is out of reach once it is up: serial number and address are read before"
+    )
+    cue: str = Field(default="", max_length=200, description="By what it is told from its look-alike")
+    layer_number: int = Field(default=0, ge=0, le=9, description="Layer of the packing in which it lies; 0: not told")
+
+
+class Joint(Model):
+    """How two pieces hold each other, by metric bolts where it has any."""
+
+    code: str = Field(default="", max_length=40, pattern=r"^([a-z][a-z0-9_]*)?$", description="By which steps name it")
+    name: str = Field(min_length=1, max_length=80)
+    size_mm: float | None = Field(default=None, gt=0, le=30, description="Of its bolts or pins")
+    length_mm: float | None = Field(default=None, gt=0, le=1000, description="Of each bolt, under its head")
+    grade: str = Field(default="", max_length=10, description="Property class, as 8.8 or A2-70")
+    count: int = Field(default=1, ge=1, le=40)
+    washers: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(
+        default_factory=list, max_length=8, description="Of one bolt, in order from its head to its nut"
+    )
+    nut: str = Field(default="", max_length=40, description="Kind of nut; empty: a threaded hole, or none")
+    tighten: str = Field(default="", max_length=200, description="In which order and how firmly")
+    across: bool = Field(default=False, description="Tightened across in turn, so that nothing is drawn to one side")
+    torque_nm: float | None = Field(default=None, gt=0, le=1000, description="The maker's; it prevails")
+    through_tube: bool = Field(default=False, description="Goes through a drilled tube: marked on its wrap")
+    ends: JointEnd = Field(default="tight", description="How it is when the job is done")
+    free_until: str = Field(
+        default="",
+        max_length=40,
+        pattern=r"^([a-z][a-z0-9_]*)?$",
+        description="Step until which it stays free on purpose; peak: until the aim is locked",
+    )
+    lock_number: int | None = Field(
+        default=None, ge=1, le=9, description="Its turn when the aim is locked; empty: it is no lock"
+    )
+
+    @property
+    def key(self) -> str:
+        """Its code, or one made of its name."""
+        return self.code or "_".join("".join(one if one.isalnum() else " " for one in self.name.lower()).split())
+
+
+__all__ = ["JOINT_ENDS", "JOINT_STATES", "PART_KINDS", "Joint", "JointEnd", "JointState", "Part", "PartKind"]

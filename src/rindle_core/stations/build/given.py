@@ -1,0 +1,200 @@
+"""What Build is given by the other rooms: entries that are there, weather that stops, the kit's grounds."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from rindle_core.catalogue.house_words import WeatherKind, Work
+from rindle_core.catalogue.models import Terminal
+from rindle_core.catalogue.parts import PART_KINDS
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.stations.aim.part import AimPart
+from rindle_core.stations.brief.part import BriefPart
+from rindle_core.stations.build.findings import CLOSING, LEFT_OVER, SERIALS
+from rindle_core.stations.build.joints import DoneStep
+from rindle_core.stations.build.kit_list import KitListInput, KitListResult
+from rindle_core.stations.build.measures import MeasureElsewhere
+from rindle_core.stations.cable.findings import HOLE
+from rindle_core.stations.cable.part import CablePart
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.lists import shortened
+from rindle_core.stations.mount.findings import CURING, SERVICES
+from rindle_core.stations.mount.part import MountPart
+from rindle_core.stations.mounting import build_steps, joints_of, mount_kind
+from rindle_core.stations.station import Context, free
+
+_STOPS: dict[WeatherKind, Work] = {"ladder": "climb", "lift": "lift"}
+# What is only known once the mount stands: the steps that put it there cannot wait for it.
+_WHILE_MOUNTING = (
+    *("mount.checked.", "mount.plumb", "mount.pour", "mount.curing"),
+    *("cable.tested.", "cable.sealed", "cable.entry_done", "cable.slack", "cable.earth"),
+)
+
+
+def _before_it_stands(findings: list[Finding]) -> list[Finding]:
+    drilled = HOLE.code  # how wide it was drilled is told after the drill
+    return [
+        one
+        for one in findings
+        if not (one.level is Level.UNKNOWN and (one.code.startswith(_WHILE_MOUNTING) or one.code == drilled))
+    ]
+
+
+def labels_wanted(terminal: Terminal) -> list[str]:
+    """Kinds of part whose label is out of reach once it is up."""
+    return list(dict.fromkeys(one.kind for one in terminal.parts if one.kind is not None and one.label_read))
+
+
+def labels_missing(job: JobInput, terminal: Terminal) -> list[str]:
+    """Those of them of which no serial number was read, and of which no picture of the label is kept."""
+    read = {str(one.kind) for one in job.brief.kit if one.serial.strip()}
+    read |= {one.about.removeprefix("label:") for one in job.picks.documents}
+    return [one for one in labels_wanted(terminal) if one not in read]
+
+
+def hand_mark(context: Context, terminal: Terminal) -> str:
+    """How the beam's hand is set at this feed: the terminal's own mark, else the hand; empty where it is not known."""
+    beam = context.result(AimPart).beam
+    hand = beam.hand if beam is not None else None
+    if hand is None:
+        return ""
+    return terminal.hand_marks.get(hand, f"{hand}-handed")
+
+
+def entries_of(context: Context, terminal: Terminal, kit: KitListResult) -> dict[str, bool]:
+    """Whether each entry that a step may need is there and not on hold."""
+    job, at_mount = context.job, context.findings("mount")
+    rooms = {room: free(_before_it_stands(context.findings(room))) for room in ("aim", "sky", "mount", "cable")}
+    return {
+        "place": job.brief.place is not None,
+        "owner": "owner" in job.brief.settled,
+        "located": any(one.code == SERVICES.code and one.level is Level.CLEAR for one in at_mount),
+        "cured": any(one.code == CURING.code and one.level is Level.CLEAR for one in at_mount),
+        "kit": kit.complete,
+        "serials": not labels_missing(job, terminal),
+        "hand": terminal.polarization != "circular" or bool(hand_mark(context, terminal)),
+        **rooms,
+    }
+
+
+def weather_of(context: Context) -> dict[Work, list[str]]:
+    """Work that the forecast of the day stops, and why; what is not known stops nothing here, Brief asks for it."""
+    visit = context.result(BriefPart).visit
+    if visit is None:
+        return {}
+    return {
+        _STOPS[one.task]: one.reasons[:1]
+        for one in visit.weather.tasks
+        if one.task in _STOPS and one.level is Level.HOLD
+    }
+
+
+def done_of(job: JobInput) -> list[DoneStep]:
+    """The marked steps; a moment of an older version that tells no zone is taken as UTC."""
+    return [
+        DoneStep(code=one.code, at=one.at if one.at.tzinfo else one.at.replace(tzinfo=dt.UTC))
+        for one in job.build.step_marks
+    ]
+
+
+def kit_input(context: Context, terminal: Terminal) -> KitListInput:
+    """The grounds of the bill: terminal, mount, fixing, cable and steps."""
+    job, kind = context.job, mount_kind(context.job)
+    mount, cable = context.result(MountPart), context.result(CablePart)
+    listed = cable.cable_list
+    chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
+    return KitListInput(
+        parts=terminal.parts,
+        pieces=kind.pieces if kind else [],
+        joints=joints_of(job),
+        fixing=mount.fixing,
+        hole_count=len(kind.holes) * kind.plate_count if kind else 0,
+        cuts=listed.cuts if listed else [],
+        cable_name=chosen.name if chosen else "",
+        consumables=listed.consumables if listed else [],
+        tools=[*terminal.tools, *(kind.tools if kind else [])],
+        steps=build_steps(job),
+        instruments=job.picks.words.instrument_checks,
+        ready=job.picks.words.readiness,
+        found=job.build.kit_found,
+        layers_searched=job.build.layers_searched,
+        begun=bool(job.build.step_marks),
+    )
+
+
+def elsewhere(job: JobInput) -> list[MeasureElsewhere]:
+    """What other rooms know to be left for a time."""
+    told = []
+    if job.cable.sealed_by == "putty":
+        told.append(MeasureElsewhere(station="cable", what="Putty in the hole", until=job.cable.putty_until))
+    told += [
+        MeasureElsewhere(station="brief", what=f"{one.stop_gap} for {one.item}", until=one.stop_gap_until)
+        for one in job.brief.deliveries
+        if one.stop_gap and one.arrived_on is None
+    ]
+    told += [
+        MeasureElsewhere(station="mount", what=one.what, until=one.until)
+        for one in job.mount.alterations
+        if one.of_whose == "other"
+    ]
+    if job.brief.permanence in ("trial", "temporary"):
+        told.append(
+            MeasureElsewhere(station="brief", what="The set-up itself is for a time", until=job.brief.return_on)
+        )
+    return told
+
+
+def judge_labels(job: JobInput, terminal: Terminal) -> list[Finding]:
+    """Serial numbers are read while the labels can be: on the roof nobody reads them, and the desk asks for them."""
+    wanted, missing = labels_wanted(terminal), labels_missing(job, terminal)
+    names = [name.lower() for kind, name in PART_KINDS.items() if kind in missing]
+    if missing:
+        return [
+            SERIALS.missing(
+                f"Not read off its label: {shortened(names)}",
+                "Enter serial number and hardware address, or photograph the label, before it goes up.",
+            )
+        ]
+    return [SERIALS(Level.CLEAR, "The labels that go up were read", "Each has its serial number.")] if wanted else []
+
+
+def judge_end(job: JobInput, *, all_done: bool) -> list[Finding]:
+    """What is asked once the work is done: parts left over, and the list before leaving."""
+    told, found = job.build, []
+    if told.left_over == "some":
+        found.append(
+            LEFT_OVER(
+                Level.MIND if told.left_over_note.strip() else Level.HOLD,
+                "Parts were left over",
+                told.left_over_note or "A part too many is a part that is missing somewhere.",
+                clears_by="Find where they belong; say so of spares that came with the box.",
+            )
+        )
+    elif told.left_over == "none":
+        found.append(LEFT_OVER(Level.CLEAR, "Nothing was left over", "Somebody looked."))
+    elif all_done:
+        found.append(LEFT_OVER.missing("Whether parts were left over is not told", "Look into box and bag, and say."))
+    open_ones = [one.name for one in job.picks.words.closing if one.code not in told.closing]
+    if not open_ones:
+        found.append(CLOSING(Level.CLEAR, "All is seen to before leaving", "The house’s list."))
+    elif all_done:
+        found.append(
+            CLOSING.missing(
+                f"Before leaving: {shortened(open_ones)}", "See to it, then tick it (Build, Before leaving)."
+            )
+        )
+    return found
+
+
+__all__ = [
+    "done_of",
+    "elsewhere",
+    "entries_of",
+    "hand_mark",
+    "judge_end",
+    "judge_labels",
+    "kit_input",
+    "labels_missing",
+    "labels_wanted",
+    "weather_of",
+]

@@ -1,0 +1,255 @@
+"""The bill of what must be there: the box by part, bolt, washer and nut, mount, fixings and cable, and the van."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from rindle_core.catalogue.build_steps import BuildStep
+from rindle_core.catalogue.fixings import Fixing
+from rindle_core.catalogue.house_words import Phrase
+from rindle_core.catalogue.mounts import MountPiece
+from rindle_core.catalogue.parts import Joint, Part
+from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Model, Row
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.build.findings import KIT, VAN
+from rindle_core.stations.cable.dress import Consumable, Cut
+from rindle_core.stations.lists import shortened
+
+KitGroup = Literal["terminal", "mount", "fasteners", "fixings", "cable", "consumables", "tools", "instruments", "ready"]
+KIT_GROUPS: dict[KitGroup, str] = {
+    "terminal": "The terminal’s box",
+    "mount": "The mount",
+    "fasteners": "Bolts, washers, nuts",
+    "fixings": "Fixings",
+    "cable": "Cable",
+    "consumables": "Used up",
+    "tools": "Tools",
+    "instruments": "Instruments, checked",
+    "ready": "Ready before leaving",
+}
+BOX: tuple[KitGroup, ...] = ("terminal", "mount", "fasteners", "fixings", "cable")  # without these nothing is begun
+KitState = Literal["there", "short", "damaged", "usable"]
+KIT_STATES: dict[KitState, str] = {
+    "there": "there",
+    "short": "short",
+    "damaged": "damaged",
+    "usable": "damaged, of use",
+}
+
+
+class KitFound(Row):
+    """What was found of a line of the bill."""
+
+    code: Annotated[str, Entry("Line")] = Field(min_length=1, max_length=120)
+    state: Annotated[KitState, Entry("Found", choices=KIT_STATES)]
+    found_count: Annotated[float | None, Entry("Counted")] = Field(default=None, ge=0, le=10_000)
+    note: Annotated[str, Entry("Note")] = Field(default="", max_length=300)
+    by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
+
+
+class KitListInput(Model):
+    """What terminal, mount, fixing, cable and steps ask for, and what was found."""
+
+    parts: list[Part] = Field(default_factory=list, max_length=60)
+    pieces: list[MountPiece] = Field(default_factory=list, max_length=60)
+    joints: list[Joint] = Field(default_factory=list, max_length=60)
+    fixing: Fixing | None = None
+    hole_count: int = Field(default=0, ge=0, le=200, description="Holes of the mount, all plates")
+    cuts: list[Cut] = Field(default_factory=list, max_length=20)
+    cable_name: str = Field(default="", max_length=120)
+    consumables: list[Consumable] = Field(default_factory=list, max_length=60)
+    tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=200)
+    steps: list[BuildStep] = Field(default_factory=list, max_length=120, description="What they need in the hand")
+    instruments: list[Phrase] = Field(default_factory=list, max_length=40)
+    ready: list[Phrase] = Field(default_factory=list, max_length=40)
+    found: list[KitFound] = Field(default_factory=list, max_length=400)
+    layers_searched: bool = Field(default=False, description="Whether every layer of the packing was lifted")
+    begun: bool = Field(default=False, description="Whether the work has begun: the van is not asked about any more")
+
+
+class KitRow(Model):
+    """A line of the bill."""
+
+    code: str
+    group: KitGroup
+    name: str
+    amount: float
+    unit: str = Field(description="As it is counted: pieces, m, ml, cans")
+    cue: str = Field(default="", description="By what it is told from its look-alike, or what to mind")
+    mass_kg: float = Field(default=0.0, description="Of all of them")
+    layer_number: int = 0
+    found: KitFound | None = None
+
+
+class KitListResult(Model):
+    """The bill in the order of unpacking and loading."""
+
+    rows: list[KitRow]
+    box_count: int = Field(description="Lines without which nothing is begun")
+    box_there_count: int
+    complete: bool = Field(description="Whether every line of the box was counted and is there, or of use")
+    mass_kg: float
+
+
+def _slug(name: str) -> str:
+    return "_".join("".join(one if one.isalnum() else " " for one in name.lower()).split())[:80]
+
+
+def _row(group: KitGroup, name: str, amount: float, unit: str = "pieces", **told: object) -> KitRow:
+    return KitRow.model_validate(
+        {"code": f"{group}.{_slug(name)}", "group": group, "name": name, "amount": amount, "unit": unit, **told}
+    )
+
+
+def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
+    """Bolts by size and length, washers and nuts by kind and size, each summed over the joints; where each belongs."""
+    wanted: dict[str, tuple[int, list[str]]] = {}
+    for joint in joints:
+        if joint.size_mm is None:
+            continue
+        size = f"M{joint.size_mm:g}"
+        length = f" × {joint.length_mm:g} mm" if joint.length_mm else ""
+        grade = f", {joint.grade}" if joint.grade else ""
+        names = [f"Bolt {size}{length}{grade}", *(f"{one.capitalize()} {size}" for one in joint.washers)]
+        if joint.nut:
+            names.append(f"{joint.nut.capitalize()} {size}")
+        for name in names:
+            count, where = wanted.get(name, (0, []))
+            wanted[name] = (count + joint.count, [*where, f"{joint.count} for {joint.name.lower()}"])
+    return [
+        _row("fasteners", name, count, cue="; ".join(dict.fromkeys(where)))
+        for name, (count, where) in sorted(wanted.items(), key=lambda one: one[0])
+    ]
+
+
+def _box(given: KitListInput) -> list[KitRow]:
+    rows = [
+        _row(
+            "terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count, layer_number=one.layer_number
+        )
+        for one in sorted(given.parts, key=lambda one: one.layer_number or 99)
+    ]
+    rows += [
+        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count,
+             cue="worth a spare: it is lost or perished first" if one.spare else "")
+        for one in given.pieces
+    ]  # fmt: skip
+    rows += _fasteners(given.joints)
+    if given.fixing is not None and given.hole_count:
+        rows.append(_row("fixings", given.fixing.name, given.hole_count, cue=given.fixing.note))
+        if given.fixing.seal_ml:
+            rows.append(
+                _row("consumables", "Sealant for the holes of the mount", given.fixing.seal_ml * given.hole_count, "ml",
+                     cue="in the hole and over the head")
+            )  # fmt: skip
+    for cut in given.cuts:
+        name = f"{given.cable_name or 'Cable'}, run {cut.run}"
+        rows.append(_row("cable", name, cut.cut_m, "m", cue="the way that is planned, with what is left for new ends"))
+    return rows
+
+
+def _van(given: KitListInput) -> list[KitRow]:
+    rows = [_row("consumables", one.name, one.amount, one.unit, cue=one.note) for one in given.consumables]
+    named = [*given.tools, *(tool for step in given.steps for tool in step.tools)]
+    tools = {_slug(one): one for one in reversed(named)}
+    rows += [_row("tools", f"{tool[0].upper()}{tool[1:]}", 1) for tool in sorted(tools.values(), key=str.casefold)]
+    rows += [_row("instruments", one.name, 1, cue=one.text) for one in given.instruments]
+    return rows + [_row("ready", one.name, 1, cue=one.text) for one in given.ready]
+
+
+@register("kit_list", "Bill of parts, bolts, washers, nuts, fixings, cable, tools and what is used up", KitListInput,
+          KitListResult)  # fmt: skip
+def kit_list(given: KitListInput) -> Outcome[KitListResult]:
+    """Counts of bolts by size and length, of washers and nuts by kind and size, are summed over the joints.
+
+    Nothing is called missing before every layer of the packing was searched.
+    """
+    found = {one.code: one for one in given.found}
+    by_code: dict[str, KitRow] = {}
+    for row in [*_box(given), *_van(given)]:
+        was = by_code.get(row.code)
+        amount = row.amount + (was.amount if was is not None and row.group not in ("tools", "instruments") else 0.0)
+        by_code[row.code] = row.model_copy(update={"found": found.get(row.code), "amount": amount})
+    rows = sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
+    box = [one for one in rows if one.group in BOX]
+    there = [one for one in box if one.found is not None and one.found.state in ("there", "usable")]
+    result = KitListResult(
+        rows=rows,
+        box_count=len(box),
+        box_there_count=len(there),
+        complete=bool(box) and len(there) == len(box),
+        mass_kg=math.fsum(one.mass_kg for one in rows),
+    )
+    return Outcome(result, [*_judge(box, result, given.layers_searched), *([] if given.begun else _judge_van(rows))])
+
+
+def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list[Finding]:
+    if not box:
+        return []
+    short = [_short(one) for one in box if one.found is not None and one.found.state == "short"]
+    damaged = [one.name for one in box if one.found is not None and one.found.state == "damaged"]
+    if damaged or (short and searched):
+        told = [f"short: {shortened(short)}"] if short and searched else []
+        told += [f"damaged: {shortened(damaged)}"] if damaged else []
+        return [
+            KIT(
+                Level.HOLD,
+                "The kit is not whole",
+                f"{'; '.join(told).capitalize()}. What is missing on the roof costs a second climb.",
+                figure=float(result.box_there_count),
+                limit=float(result.box_count),
+                bound="at_least",
+                clears_by="Get it before the first step; print the claim sheet for what came damaged.",
+            )
+        ]
+    if short:
+        return [
+            KIT.missing(
+                f"Not found yet: {shortened(short)}",
+                "Lift every layer of the packing and look under the moulded trays, then tick that you did.",
+            )
+        ]
+    if not result.complete:
+        left = result.box_count - result.box_there_count
+        return [KIT.missing(f"{left} of {result.box_count} lines of the kit are not counted", "Count them in Kit.")]
+    worn = [one.name for one in box if one.found is not None and one.found.state == "usable"]
+    if worn:
+        return [KIT(Level.MIND, f"Damaged, of use: {shortened(worn)}", "Somebody decided to build with it.",
+                    clears_by="Photograph it and print the claim sheet before it is fitted.")]  # fmt: skip
+    return [KIT(Level.CLEAR, "The kit is whole", "Every line was counted.")]
+
+
+def _short(row: KitRow) -> str:
+    told = row.found
+    if told is None or told.found_count is None:
+        return row.name
+    return f"{row.name} ({told.found_count:g} of {row.amount:g})"
+
+
+def _judge_van(rows: Sequence[KitRow]) -> list[Finding]:
+    van = [one for one in rows if one.group not in BOX]
+    left = [one.name for one in van if one.found is None or one.found.state != "there"]
+    if not van:
+        return []
+    if left:
+        return [VAN.missing(f"Not in the van yet: {shortened(left)}", "Tick each as it is loaded (Build, Van).")]
+    return [VAN(Level.CLEAR, "Tools and what is used up are in the van", "Every line was ticked.")]
+
+
+__all__ = [
+    "BOX",
+    "KIT_GROUPS",
+    "KIT_STATES",
+    "KitFound",
+    "KitGroup",
+    "KitListInput",
+    "KitListResult",
+    "KitRow",
+    "kit_list",
+]

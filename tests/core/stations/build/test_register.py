@@ -1,0 +1,193 @@
+"""Joints, kit, waits, what is left for a time, the rim."""
+
+import datetime as dt
+import itertools
+
+import numpy as np
+import pytest
+
+from rindle_core.catalogue.build_steps import BuildStep
+from rindle_core.catalogue.parts import Joint
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
+from rindle_core.stations.build.joints import DoneStep, JointMark, JointsInput, bolt_stack, joints, turn_order
+from rindle_core.stations.build.kit_list import KitListInput, kit_list
+from rindle_core.stations.build.measures import MeasuresInput, measures
+from rindle_core.stations.build.rim import RimInput, rim_check
+from rindle_core.stations.build.waits import WaitMark, WaitsInput, waits
+from tests.core.test_catalogue import TERMINALS
+
+NOON = dt.datetime(2026, 11, 24, 12, tzinfo=dt.UTC)
+ELEVATION = Joint(code="elevation", name="Elevation locks", size_mm=8, grade="8.8", free_until="peak", lock_number=1)
+AZIMUTH = Joint(code="azimuth", name="Mast clamp", size_mm=8, grade="8.8", free_until="peak", lock_number=2)
+HEAD = Joint(code="head", name="Head", size_mm=8, length_mm=25, grade="8.8", count=4, across=True, ends="torqued",
+             washers=["flat washer", "spring washer"], nut="nut")  # fmt: skip
+STEPS = [
+    BuildStep(code="reflector", title="Reflector", sets={"head": "torqued"}),
+    BuildStep(code="lift", title="Lift", sets={"elevation": "snug", "azimuth": "snug"}),
+]
+
+
+def levels(outcome):
+    return {one.code: one.level for one in outcome.findings}
+
+
+# ASME PCC-1-2019, table 4.1 (legacy cross pattern), 4, 8 and 12 bolts; six by the same rule of opposites.
+@pytest.mark.parametrize(
+    ("count", "order"),
+    [
+        (1, [1]),
+        (2, [1, 2]),
+        (4, [1, 3, 2, 4]),
+        (6, [1, 4, 2, 5, 3, 6]),
+        (8, [1, 5, 3, 7, 2, 6, 4, 8]),
+        (12, [1, 7, 4, 10, 2, 8, 5, 11, 3, 9, 6, 12]),
+    ],
+)
+def test_bolts_are_tightened_across_in_turn(count, order):
+    assert turn_order(count) == order
+
+
+@pytest.mark.parametrize("count", range(3, 20))
+def test_each_bolt_has_its_turn_once_and_no_neighbour_follows(count):
+    order = turn_order(count)
+    assert sorted(order) == list(range(1, count + 1))
+    if count > 4:
+        assert all(abs(one - other) not in (1, count - 1) for one, other in itertools.pairwise(order)) or (
+            count == 6  # the last of three pairs lie side by side
+        )
+
+
+def test_a_joint_says_what_goes_on_its_bolt_in_order():
+    assert bolt_stack(HEAD) == "bolt M8 × 25, 8.8 · flat washer · spring washer · nut"
+    assert bolt_stack(Joint(name="Latch")) == ""
+
+
+def stand(*done, marks=(), locked=False):
+    return joints(
+        JointsInput(joints=[HEAD, ELEVATION, AZIMUTH], steps=STEPS, aim_locked=locked, marks=list(marks),
+                    done=[DoneStep(code=one, at=NOON) for one in done])
+    )  # fmt: skip
+
+
+def test_a_joint_stands_as_the_last_step_or_the_last_word_left_it():
+    assert [one.state for one in stand().result.joints] == ["open", "open", "open"]
+    assert [one.state for one in stand("reflector", "lift").result.joints] == ["torqued", "snug", "snug"]
+    before = JointMark(code="head", state="free", at=NOON - dt.timedelta(hours=1))
+    after = JointMark(code="head", state="free", at=NOON + dt.timedelta(hours=1))
+    assert stand("reflector", marks=[before]).result.joints[0].state == "torqued"
+    loosened = stand("reflector", marks=[after]).result
+    assert (loosened.joints[0].state, loosened.loose) == ("free", ["Head"])
+
+
+def test_no_job_closes_with_a_loose_joint():
+    assert levels(stand("reflector"))["build.joints"] is Level.UNKNOWN
+    assert levels(stand("reflector", "lift", locked=True)) == {"build.joints": Level.CLEAR}
+    loose = [JointMark(code="head", state="snug", at=NOON + dt.timedelta(hours=1))]
+    assert levels(stand("reflector", "lift", locked=True, marks=loose))["build.joints"] is Level.HOLD
+
+
+def test_tightened_too_early_and_the_wrong_lock_first_are_told():
+    early = stand("reflector", "lift", marks=[JointMark(code="azimuth", state="tight", at=NOON)])
+    assert levels(early)["build.joint_early.azimuth"] is Level.HOLD
+    told = {one.code: one for one in stand("reflector", "lift").result.joints}
+    assert "stays free until the aim is locked" in told["azimuth"].why_not_yet
+    assert told["head"].why_not_yet == ""
+    order = joints(JointsInput(joints=[ELEVATION.model_copy(update={"free_until": ""}),
+                                       AZIMUTH.model_copy(update={"free_until": ""})],
+                               marks=[JointMark(code="azimuth", state="tight")]))  # fmt: skip
+    assert levels(order)["build.joint_early.azimuth"] is Level.HOLD
+    assert "Elevation locks: locked first" in order.result.joints[1].why_not_yet
+    with pytest.raises(InputError, match="not a joint of this job"):
+        stand(marks=[JointMark(code="strange", state="tight")])
+
+
+def bill(found=(), **told):
+    terminal = TERMINALS["tarn-74"]
+    return kit_list(KitListInput(parts=terminal.parts, joints=terminal.joints, tools=terminal.tools, found=list(found),
+                                 **told))  # fmt: skip
+
+
+def all_there(*but):
+    rows = [one for one in bill().result.rows if one.group != "tools"]
+    return [{"code": one.code, "state": "there"} for one in rows if one.code not in but]
+
+
+def test_bolts_washers_and_nuts_are_summed_over_the_joints():
+    rows = {one.name: one.amount for one in bill().result.rows if one.group == "fasteners"}
+    joints_ = TERMINALS["tarn-74"].joints
+    assert rows["Flat washer M8"] == sum(
+        one.count * one.washers.count("flat washer") for one in joints_ if one.size_mm == 8
+    )
+    assert rows["Bolt M8 × 25 mm, 8.8"] == 4
+    assert rows["Bolt M8 × 60 mm, 8.8"] == 2  # by length: it is swapped unless it is told
+    assert sum(amount for name, amount in rows.items() if name.startswith("Bolt")) == sum(
+        one.count for one in joints_ if one.size_mm
+    )
+
+
+def test_nothing_is_called_missing_before_every_layer_was_searched():
+    assert levels(bill())["build.kit"] is Level.UNKNOWN
+    assert levels(bill(all_there()))["build.kit"] is Level.CLEAR
+    short = [*all_there("terminal.feed_arm"), {"code": "terminal.feed_arm", "state": "short", "found_count": 0}]
+    assert levels(bill(short))["build.kit"] is Level.UNKNOWN
+    assert levels(bill(short, layers_searched=True))["build.kit"] is Level.HOLD
+    assert not bill(short, layers_searched=True).result.complete
+    broken = [*all_there("terminal.reflector"), {"code": "terminal.reflector", "state": "damaged"}]
+    assert levels(bill(broken))["build.kit"] is Level.HOLD
+    worn = [*all_there("terminal.reflector"), {"code": "terminal.reflector", "state": "usable"}]
+    assert (levels(bill(worn))["build.kit"], bill(worn).result.complete) == (Level.MIND, True)
+
+
+def test_the_van_is_asked_about_before_the_work_begins_and_not_after():
+    assert levels(bill())["build.van"] is Level.UNKNOWN
+    assert "build.van" not in levels(bill(begun=True))
+
+
+def test_a_wait_that_a_sign_tells_is_open_until_somebody_saw_it():
+    def told(**mark):
+        return waits(WaitsInput(marks=[WaitMark(code="boot", started_at=NOON, **mark)]))
+
+    assert levels(told()) == {"build.wait.boot": Level.UNKNOWN}
+    assert levels(told(ended_at=NOON + dt.timedelta(minutes=3))) == {}
+    assert levels(told(reason="Seen on the telephone", by="N")) == {"build.wait.boot": Level.MIND}
+    running = told().result.waits[0]
+    assert running.over_at == NOON + dt.timedelta(minutes=2)
+    assert running.late_at == NOON + dt.timedelta(minutes=6)
+    for wrong, said in (
+        ({"ended_at": NOON - dt.timedelta(minutes=1)}, "ends before it begins"),
+        ({"reason": "In a hurry"}, "let pass by nobody"),
+    ):
+        with pytest.raises(InputError, match=said):
+            told(**wrong)
+
+
+def test_what_is_left_for_a_time_has_a_last_day():
+    def told(*rows, leaving=True, elsewhere=()):
+        return levels(
+            measures(MeasuresInput.model_validate(
+                {"measures": list(rows), "elsewhere": list(elsewhere), "on": "2026-11-24", "leaving": leaving}
+            ))
+        ).get("build.measures")  # fmt: skip
+
+    foot = {"what": "On its foot", "kind": "foot"}
+    assert told() is None
+    assert told(foot) is Level.HOLD
+    assert told(foot, leaving=False) is Level.MIND
+    assert told({**foot, "until": "2026-12-01"}) is Level.MIND
+    assert told({**foot, "until": "2026-11-23"}) is Level.HOLD
+    assert told({**foot, "gone_on": "2026-11-24"}) is None
+    assert told(elsewhere=[{"station": "cable", "what": "Putty"}]) is Level.HOLD
+
+
+def test_two_crossed_strings_tell_the_warp():
+    # The root mean square of w (r/R)² cos 2φ by counting a fine polar grid, weighted by its area.
+    r, phi = np.meshgrid((np.arange(400) + 0.5) / 400, np.linspace(0, 2 * np.pi, 720, endpoint=False))
+    rms = np.sqrt(np.average((r**2 * np.cos(2 * phi)) ** 2, weights=r))
+    told = rim_check(RimInput(gap_mm=2.0, frequency_ghz=20.0))
+    assert told.result.rms_mm == pytest.approx(rms, rel=1e-4)  # a gap of 2 mm is a warp of 1 mm
+    edge = rim_check(RimInput(gap_mm=told.result.least_gap_mm, frequency_ghz=20.0)).result.loss_db
+    assert edge == pytest.approx(0.5)
+    assert levels(told)["build.rim"] is Level.HOLD
+    assert levels(rim_check(RimInput(gap_mm=1.9, frequency_ghz=20.0)))["build.rim"] is Level.CLEAR
+    assert levels(rim_check(RimInput(gap_mm=2.0, frequency_ghz=12.0)))["build.rim"] is Level.CLEAR
