@@ -24,6 +24,7 @@ from rindle_core.kernel.registry import Calculator, calculator, calculators
 from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
 from rindle_server.accounts.people_api import router as people_router
+from rindle_server.diary.api import router as diary_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
@@ -51,6 +52,7 @@ api.add_router("/stores", stores_router)
 api.add_router("/manuals", manuals_router)
 api.add_router("/places", places_router)
 api.add_router("/sites", sites_router)
+api.add_router("/diary", diary_router)
 
 _STATUS: dict[type[Exception], int] = {
     InputError: 422,

@@ -63,3 +63,25 @@ def turn_to(page: Page, leaf: str) -> None:
             return
     wanted.click()
     expect(wanted).to_have_attribute("aria-current", "page")
+
+
+def count_kit(page: Page, serial: str = "") -> None:
+    """Says at the first step that all of the box is there; on the leaf of the kit the serial number of what goes up."""
+    rest = page.get_by_role("button", name=re.compile(r"^All \d+ of the rest are there$"))
+    rest.click()
+    expect(rest).to_have_count(0)
+    if serial:
+        turn_to(page, "Kit")
+        field = page.get_by_label("Transceiver: serial number", exact=True)
+        field.fill(serial)
+        field.blur()
+
+
+def mark_next(page: Page) -> None:
+    """Sees each mark of the step in large type, then marks it done."""
+    card = page.get_by_role("main").get_by_role("article")
+    marks = card.get_by_role("button", name=re.compile("^Seen: "))
+    for at in range(marks.count()):
+        marks.nth(at).click()
+        expect(marks.nth(at)).to_have_attribute("aria-pressed", "true")
+    card.get_by_role("button", name="Mark done").click()

@@ -317,6 +317,7 @@ LABELS: dict[str, str] = {
     "spanner": "Spanner",
     "spare": "Worth a spare",
     "spread_deg": "Spread of the planes",
+    "spot": "Where it is drawn",
     "starts": "Waits that it begins",
     "states": "States in which it is thought of",
     "stations": "Stations that work on it",

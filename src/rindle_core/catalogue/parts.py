@@ -37,6 +37,21 @@ JOINT_ENDS: dict[JointEnd, str] = {
 }
 
 
+JointSpot = Literal["foot", "clamp", "elevation", "back", "skew", "rods", "arm", "feed", "stand", "panel"]
+JOINT_SPOTS: dict[JointSpot, str] = {
+    "foot": "at the foot of the mount",
+    "clamp": "where the head grips the mast",
+    "elevation": "at the elevation of the head",
+    "back": "behind the reflector",
+    "skew": "at the skew plate",
+    "rods": "at the side rods",
+    "arm": "at the root of the feed arm",
+    "feed": "at the feed",
+    "stand": "at the stand of a panel",
+    "panel": "under a panel",
+}
+
+
 class Part(Model):
     """Something in the box, with the mass of what is lifted in one piece."""
 
@@ -76,6 +91,7 @@ class Joint(Model):
         pattern=r"^([a-z][a-z0-9_]*)?$",
         description="Step until which it stays free on purpose; peak: until the aim is locked",
     )
+    spot: JointSpot = Field(default="foot", description="Where it is drawn")
     lock_number: int | None = Field(
         default=None, ge=1, le=9, description="Its turn when the aim is locked; empty: it is no lock"
     )
@@ -86,4 +102,15 @@ class Joint(Model):
         return self.code or "_".join("".join(one if one.isalnum() else " " for one in self.name.lower()).split())
 
 
-__all__ = ["JOINT_ENDS", "JOINT_STATES", "PART_KINDS", "Joint", "JointEnd", "JointState", "Part", "PartKind"]
+__all__ = [
+    "JOINT_ENDS",
+    "JOINT_SPOTS",
+    "JOINT_STATES",
+    "PART_KINDS",
+    "Joint",
+    "JointEnd",
+    "JointSpot",
+    "JointState",
+    "Part",
+    "PartKind",
+]

@@ -232,11 +232,6 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Flue", "A pipe for hot gas: it burns cables and seals.", ""),
         ("Clear, Mind, Hold", "Go on; look at it and decide; do not go on.", "Always with the figure and its limit."),
         ("Snug", "As tight as a hand makes it with the spanner held short: it holds, and can still be moved.", ""),
-        (
-            "Torque",
-            "How hard a nut is turned, as a torque wrench shows it.",
-            "Newton metres: the maker's figure, or reckoned from size and class of the bolt.",
-        ),
         ("Torqued", "Tightened to its figure with a torque wrench.", ""),
         ("Washer", "Ring under a bolt's head or nut; a spring washer or a toothed one keeps it from coming loose.", ""),
     )

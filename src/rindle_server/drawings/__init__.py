@@ -16,6 +16,7 @@ from rindle_server.drawings.aim_feeds import feed_bar
 from rindle_server.drawings.aim_setting import setting_card
 from rindle_server.drawings.brief import block_diagram
 from rindle_server.drawings.bringup import bringup_ladder
+from rindle_server.drawings.build import antenna_parts
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.cable_entry import connector_ends, earth_way, wall_section
 from rindle_server.drawings.mount import mount_elevation, wind_angles
@@ -167,6 +168,11 @@ def _earth(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [drawn] if drawn else []
 
 
+def _parts(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = antenna_parts(facts, result, look)
+    return [drawn] if drawn else []
+
+
 def _ladder(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [bringup_ladder(result.bringup, narrow=look.narrow)] if result.bringup is not None else []
 
@@ -191,6 +197,7 @@ GROUPS: dict[str, Made] = {
     "wall-section": _entry,
     "connector": _ends,
     "earth": _earth,
+    "parts": _parts,
     "peak": _peaks,
     "bringup": _ladder,
 }

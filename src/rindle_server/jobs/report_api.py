@@ -10,6 +10,7 @@ from rindle_core.kernel.units import System
 from rindle_server.drawings.mount_template import Paper as TemplatePaper
 from rindle_server.jobs import edit
 from rindle_server.jobs.calendar import calendar_of
+from rindle_server.jobs.load_sheets import claim_sheet, loading_list
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
@@ -56,6 +57,18 @@ def sign_print(request: HttpRequest, number: str, units: System = "metric") -> H
 def labels_print(request: HttpRequest, number: str) -> HttpResponse:
     """A label for each end of each cable."""
     return _as_pdf(cable_labels(edit.find(number)), f"labels-{number}")
+
+
+@router.get("/{number}/van.pdf")
+def van_print(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
+    """The loading list of the job."""
+    return _as_pdf(loading_list([edit.find(number)], f"Loading list, {number}", units), f"van-{number}")
+
+
+@router.get("/{number}/claim.pdf")
+def claim_print(request: HttpRequest, number: str) -> HttpResponse:
+    """The claim for what came damaged."""
+    return _as_pdf(claim_sheet(edit.find(number)), f"claim-{number}")
 
 
 @router.get("/{number}/wrap.pdf")

@@ -1466,6 +1466,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diary/van.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Van Of Day
+         * @description The loading list of all open jobs of a day.
+         */
+        get: operations["rindle_server_diary_api_van_of_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -1709,6 +1729,26 @@ export interface paths {
          * @description Which satellites and terminals of the stores serve this job's place. A stream of progress, see `work`.
          */
         post: operations["rindle_server_jobs_sky_api_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/claim.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Claim Print
+         * @description The claim for what came damaged.
+         */
+        get: operations["rindle_server_jobs_report_api_claim_print"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2963,6 +3003,26 @@ export interface paths {
          * @description The house's usual tasks of such a job, in place of those of the visit.
          */
         post: operations["rindle_server_jobs_api_take_usual_tasks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/van.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Van Print
+         * @description The loading list of the job.
+         */
+        get: operations["rindle_server_jobs_report_api_van_print"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -14958,6 +15018,7 @@ export interface components {
              *               "name": "Cross-bar through the pole",
              *               "nut": "nut",
              *               "size_mm": 12,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Before the pole goes into the hole.",
              *               "torque_nm": null,
@@ -15242,6 +15303,7 @@ export interface components {
              *               "name": "Struts to the arm",
              *               "nut": "nut",
              *               "size_mm": 10,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "All in by hand, then across in turn.",
              *               "torque_nm": null,
@@ -15884,6 +15946,7 @@ export interface components {
              *               "name": "U-bolts of the brackets",
              *               "nut": "nut",
              *               "size_mm": 8,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "All snug, pole plumb, then each nut in turn, equal thread beyond both.",
              *               "torque_nm": null,
@@ -15903,6 +15966,7 @@ export interface components {
              *               "name": "Pinch screws of the adapter",
              *               "nut": "",
              *               "size_mm": 6,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "In a star, in three rounds; a thread lock that can be undone.",
              *               "torque_nm": null,
@@ -16191,6 +16255,7 @@ export interface components {
              *               "name": "Strut collar",
              *               "nut": "self-locking nut",
              *               "size_mm": 8,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Struts in first; foot hand-tight, then ratcheted.",
              *               "torque_nm": null,
@@ -16480,6 +16545,7 @@ export interface components {
              *               "name": "Base to the rails",
              *               "nut": "flanged nut",
              *               "size_mm": 8,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Bolts into the rails first; base hand-tight, then ratcheted.",
              *               "torque_nm": null,
@@ -16907,6 +16973,7 @@ export interface components {
              *               "name": "Mast to the frame",
              *               "nut": "nut",
              *               "size_mm": 10,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Across in turn.",
              *               "torque_nm": null,
@@ -17282,6 +17349,7 @@ export interface components {
              *               "name": "Clamp halves",
              *               "nut": "self-locking nut",
              *               "size_mm": 6,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Opposite corners in turn, a little each; self-locking nuts firm, not more: plastic cracks.",
              *               "torque_nm": null,
@@ -17635,6 +17703,7 @@ export interface components {
              *               "name": "Joint of plate and mast",
              *               "nut": "self-locking nut",
              *               "size_mm": 10,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "After the mast is plumb.",
              *               "torque_nm": null,
@@ -17851,6 +17920,7 @@ export interface components {
              *               "name": "Levelling nuts",
              *               "nut": "nut",
              *               "size_mm": 12,
+             *               "spot": "foot",
              *               "through_tube": false,
              *               "tighten": "Lower nuts level it, upper ones lock it.",
              *               "torque_nm": null,
@@ -18054,6 +18124,7 @@ export interface components {
              *               "name": "Snap pins",
              *               "nut": "",
              *               "size_mm": 8,
+             *               "spot": "foot",
              *               "through_tube": true,
              *               "tighten": "They snap: turn and pull to see that they hold.",
              *               "torque_nm": null,
@@ -20153,6 +20224,13 @@ export interface components {
              * @description Of its bolts or pins
              */
             size_mm?: number | null;
+            /**
+             * Spot
+             * @description Where it is drawn
+             * @default foot
+             * @enum {string}
+             */
+            spot: "foot" | "clamp" | "elevation" | "back" | "skew" | "rods" | "arm" | "feed" | "stand" | "panel";
             /**
              * Through Tube
              * @description Goes through a drilled tube: marked on its wrap
@@ -38326,6 +38404,27 @@ export interface operations {
             };
         };
     };
+    rindle_server_diary_api_van_of_day: {
+        parameters: {
+            query: {
+                day: string;
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rindle_server_api_health: {
         parameters: {
             query?: never;
@@ -38665,6 +38764,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ChoicesResult"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_claim_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -40329,6 +40448,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+        };
+    };
+    rindle_server_jobs_report_api_van_print: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial";
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -15,6 +15,7 @@ const PLACES: Record<string, number> = {
   'wall-section': 780 / 320,
   connector: 780 / 320,
   earth: 780 / 190,
+  parts: 780 / 340,
   peak: 780 / 330,
   bringup: 780 / 370,
 }
@@ -34,6 +35,7 @@ const NARROW: Record<string, number> = {
   'wall-section': 360 / 320,
   connector: 360 / 580,
   earth: 360 / 378,
+  parts: 360 / 580,
   peak: 360 / 330,
   bringup: 360 / 570,
 }

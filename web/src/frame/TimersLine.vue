@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** What the day is waiting for, counted down: the line-up slot, and what was finished and has not set yet. */
 import { useNow } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { minutesOf, siteTime, span } from '@/lib/siteClock'
+import { countdown } from '@/stations/build/rows'
 import { useJob } from '@/stores/job'
 
 const EACH_MIN = 30_000
@@ -42,11 +43,40 @@ const timers = computed(() => {
       .map((row) => ({ key: row.name, late: false, words: `${row.name} sets: ${span(left(row.set_at))} left` })),
   ]
 })
+const running = computed(() =>
+  store.locked
+    ? []
+    : (store.job?.assessment.waits?.waits ?? []).filter(
+        (one) => one.started_at && one.over_at && !one.ended_at && !one.let_pass,
+      ),
+)
+const waits = computed(() =>
+  running.value
+    .map((one) => ({ one, left: new Date(one.over_at!).getTime() - now.value.getTime() }))
+    .filter(({ one, left }) => left > 0 || one.wait.told_by === 'sign')
+    .map(({ one, left }) => ({
+      key: one.wait.code,
+      late: left <= 0,
+      words: left > 0 ? `${one.wait.name}: ${countdown(left)} left` : `${one.wait.name}: look whether it is over`,
+    })),
+)
+/** What ran out while the page was open is told by the device too, where somebody allowed it. */
+watch(waits, (news, before) => {
+  for (const one of before ?? []) {
+    const over = !one.late && (news.find((other) => other.key === one.key)?.late ?? true)
+    if (
+      over &&
+      running.value.some((other) => other.wait.code === one.key) &&
+      window.Notification?.permission === 'granted'
+    )
+      new Notification(`Rindle ${store.number}`, { body: `Its time has gone: ${one.words.split(':')[0]}` })
+  }
+})
 </script>
 
 <template>
-  <p v-if="timers.length" class="timers" role="timer">
-    <span v-for="one in timers" :key="one.key" :class="{ late: one.late }">{{ one.words }}</span>
+  <p v-if="timers.length || waits.length" class="timers" role="timer">
+    <span v-for="one in [...timers, ...waits]" :key="one.key" :class="{ late: one.late }">{{ one.words }}</span>
   </p>
 </template>
 

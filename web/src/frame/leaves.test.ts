@@ -6,6 +6,7 @@ import { LEAVES, placeOf, useShelf } from '@/frame/leaves'
 import { type Station, STATIONS } from '@/router'
 import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
+import BuildSheet from '@/stations/build/BuildSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
 import CableSheet from '@/stations/cable/CableSheet.vue'
 import MountSheet from '@/stations/mount/MountSheet.vue'
@@ -19,6 +20,7 @@ const SHEETS: Partial<Record<Station, Component>> = {
   sky: SkySheet,
   mount: MountSheet,
   cable: CableSheet,
+  build: BuildSheet,
   peak: PeakSheet,
   handover: HandOverSheet,
 }
@@ -75,6 +77,7 @@ describe('leaves', () => {
       'mount.base_strength_mpa',
       'mount.sheet_mm',
       'mount.pulled_n',
+      'build.left_over_note',
     ]
     const missing = new Set(leaf.facts.filter((fact) => !optional.includes(fact)))
     let seen = false

@@ -287,7 +287,24 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('plan', 'Plan'),
     leaf('own', 'Others', 'cable.extra_runs'),
   ],
-  build: [],
+  build: [
+    leaf('now', 'Now', 'build.step_marks', 'build.seen_marks', 'build.passes'),
+    leaf(
+      'kit',
+      'Kit',
+      'build.kit_found',
+      'build.layers_searched',
+      'build.rim_gap_mm',
+      'build.damages',
+      'build.delivered_by',
+      'brief.kit',
+    ),
+    leaf('van', 'Van'),
+    leaf('joints', 'Joints', 'build.joint_marks'),
+    leaf('waits', 'Waits', 'build.waits'),
+    leaf('leave', 'Before leaving', 'build.measures', 'build.left_over', 'build.left_over_note', 'build.closing'),
+    leaf('plan', 'Plan'),
+  ],
   peak: [
     leaf('readings', 'Readings', 'peak.readings', 'peak.attitudes'),
     leaf(
@@ -316,11 +333,12 @@ for (const [station, codes] of Object.entries({
   sky: ['obstacles', 'terrain', 'people', 'elsewhere', 'cost'],
   mount: ['wind', 'lift', 'care'],
   cable: ['own', 'list'],
+  build: ['van', 'joints', 'waits', 'plan'],
   peak: ['instruments'],
 }))
   for (const one of LEAVES[station as Station]) if (codes.includes(one.code)) one.trade = true
 /** Where the stations without leaves have their entries. */
-const WHOLE: Partial<Record<Station, true>> = { build: true, bringup: true }
+const WHOLE: Partial<Record<Station, true>> = { bringup: true }
 
 /** Station and leaf on which an entry lies; the station that asks is looked through first. `at` may be a station. */
 export function placeOf(at: string, here: Station): { station: Station; leaf: string } | null {

@@ -52,10 +52,31 @@ describe('Build', () => {
     const places = steps.map((one) => words(wrapper).indexOf(one.step.title))
     expect(places).toEqual([...places].sort((a, b) => a - b))
     expect(Math.min(...places)).toBeGreaterThanOrEqual(0)
-    const open = steps.filter((one) => one.state !== 'done')
-    expect(button(wrapper, 'Mark done').map((one) => one.attributes('disabled') === undefined)).toEqual(
-      open.map((one) => one.state === 'ready'),
-    )
+    // The step that can be done now is the one in large type, and the only one that can be marked.
+    const ready = steps.find((one) => one.state === 'ready')!
+    expect(wrapper.find('article h2').text()).toBe(ready.step.title)
+    expect(button(wrapper, 'Mark done').map((one) => one.attributes('disabled'))).toEqual([undefined])
+    const locked = steps.find((one) => one.state === 'locked')!
+    await wrapper
+      .findAll('ol li button')
+      .find((one) => one.text().includes(locked.step.title))!
+      .trigger('click')
+    expect(wrapper.find('article h2').text()).toBe(locked.step.title)
+    expect(button(wrapper, 'Mark done')[0]!.attributes('disabled')).toBeDefined()
+    expect(words(wrapper)).toContain(`Waits for ${locked.waits_for[0]}`)
+  })
+
+  it('lets nobody mark a step whose marks were not seen', async () => {
+    const job = goldenJob('half-way')
+    const arm = job.assessment.build!.steps.find((one) => one.step.code === 'arm')!
+    Object.assign(arm, { state: 'ready', waits_for: [], mark: null })
+    const wrapper = await openSheet(BuildSheet, job)
+    await wrapper
+      .findAll('ol li button')
+      .find((one) => one.text().includes(arm.step.title))!
+      .trigger('click')
+    expect(words(wrapper)).toContain('first see 1 above')
+    expect(button(wrapper, 'Mark done')[0]!.attributes('disabled')).toBeDefined()
   })
 })
 
@@ -64,21 +85,15 @@ describe('Build without a way to the server', () => {
     localStorage.clear()
     const job = goldenJob('2026-104')
     const steps = job.assessment.build!.steps
-    const ready = steps.find((one) => one.state === 'ready')!
-    const waits = `step “${ready.step.title}”`
-    const behind = steps.find((one) => one.waits_for.length === 1 && one.waits_for[0] === waits)!
+    const [first, behind] = steps
+    Object.assign(first!, { state: 'ready', waits_for: [] })
+    Object.assign(behind!, { waits_for: [`step “${first!.step.title}”`] })
     const wrapper = await openSheet(BuildSheet, job)
     vi.spyOn(client, 'POST').mockImplementation((() => new Promise(() => undefined)) as never)
-    const mark = (title: string) =>
-      wrapper
-        .findAll('li')
-        .find((one) => one.find('h2').text().startsWith(title))!
-        .findAll('button')
-        .find((one) => one.text() === 'Mark done')
-    expect(mark(behind.step.title)!.attributes('disabled')).toBeDefined()
-    await mark(ready.step.title)!.trigger('click')
-    expect(mark(ready.step.title)).toBeUndefined()
-    expect(mark(behind.step.title)!.attributes('disabled')).toBeUndefined()
+    expect(wrapper.find('article h2').text()).toBe(first!.step.title)
+    await button(wrapper, 'Mark done')[0]!.trigger('click')
+    expect(wrapper.find('article h2').text()).toBe(behind!.step.title)
+    expect(button(wrapper, 'Mark done')[0]!.attributes('disabled')).toBeUndefined()
     localStorage.clear()
   })
 })

@@ -46,6 +46,8 @@ type WholeList =
   | 'alterations'
   | 'wall_things'
   | 'tests'
+  | 'damages'
+  | 'measures'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 
@@ -418,12 +420,13 @@ export const useJob = defineStore('job', () => {
       [],
       'order.',
     )
-  const addDocument = (file: File) =>
+  /** `about` says what a picture shows, as `step:lift`. */
+  const addDocument = (file: File, about = '') =>
     change(
       () =>
         unwrap(
           client.POST('/api/jobs/{number}/documents', {
-            ...path.value,
+            params: { path: { number: number.value }, query: { about } },
             body: { file: file as unknown as string },
             bodySerializer: formOf,
           }),

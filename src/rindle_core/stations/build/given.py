@@ -172,7 +172,7 @@ def judge_end(job: JobInput, *, all_done: bool) -> list[Finding]:
         )
     elif told.left_over == "none":
         found.append(LEFT_OVER(Level.CLEAR, "Nothing was left over", "Somebody looked."))
-    elif all_done:
+    elif all_done and any(one.size_mm for one in joints_of(job)):  # where nothing is bolted nothing is left
         found.append(LEFT_OVER.missing("Whether parts were left over is not told", "Look into box and bag, and say."))
     open_ones = [one.name for one in job.picks.words.closing if one.code not in told.closing]
     if not open_ones:

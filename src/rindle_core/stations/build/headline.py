@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.build.steps import OVER, held_up
 from rindle_core.stations.station import Context, Headline
 
 
@@ -13,8 +14,8 @@ def headline(context: Context, result: BuildPart) -> Headline:
     if build is None:
         return Headline(sentence("Choose a terminal to see its steps"), [])
     count = f"{build.done_count} of {len(build.steps)}"
-    upcoming = next((view for view in build.steps if view.state != "done"), None)
+    upcoming = next((view for view in build.steps if view.state not in OVER), None)
     if upcoming is None:
         return Headline(sentence("All steps are done"), sentence(count))
-    words = "held: " if upcoming.state == "locked" else "next: "
+    words = "held: " if held_up(upcoming) else "waits for its time: " if upcoming.state == "waiting" else "next: "
     return Headline(sentence(f"{count} steps done, {words}{upcoming.step.title}"), sentence(count))

@@ -201,9 +201,6 @@ def _judge(result: JointsResult, *, all_done: bool) -> list[Finding]:
                 Level.HOLD,
                 f"Loose: {shortened(short)}",
                 "Every step is marked and the aim is locked, and these are not as they end.",
-                figure=float(len(short)),
-                limit=0.0,
-                bound="at_most",
                 clears_by="Tighten each as its line says, then say so in Joints.",
             )
         )

@@ -34,6 +34,7 @@ KIT_GROUPS: dict[KitGroup, str] = {
     "ready": "Ready before leaving",
 }
 BOX: tuple[KitGroup, ...] = ("terminal", "mount", "fasteners", "fixings", "cable")  # without these nothing is begun
+_COMES_BACK: tuple[KitGroup, ...] = ("tools", "instruments", "ready")
 KitState = Literal["there", "short", "damaged", "usable"]
 KIT_STATES: dict[KitState, str] = {
     "there": "there",
@@ -174,7 +175,7 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
     by_code: dict[str, KitRow] = {}
     for row in [*_box(given), *_van(given)]:
         was = by_code.get(row.code)
-        amount = row.amount + (was.amount if was is not None and row.group not in ("tools", "instruments") else 0.0)
+        amount = row.amount + (was.amount if was is not None and row.group not in _COMES_BACK else 0.0)
         by_code[row.code] = row.model_copy(update={"found": found.get(row.code), "amount": amount})
     rows = sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
     box = [one for one in rows if one.group in BOX]
@@ -202,9 +203,6 @@ def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list
                 Level.HOLD,
                 "The kit is not whole",
                 f"{'; '.join(told).capitalize()}. What is missing on the roof costs a second climb.",
-                figure=float(result.box_there_count),
-                limit=float(result.box_count),
-                bound="at_least",
                 clears_by="Get it before the first step; print the claim sheet for what came damaged.",
             )
         ]
@@ -223,6 +221,17 @@ def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list
         return [KIT(Level.MIND, f"Damaged, of use: {shortened(worn)}", "Somebody decided to build with it.",
                     clears_by="Photograph it and print the claim sheet before it is fitted.")]  # fmt: skip
     return [KIT(Level.CLEAR, "The kit is whole", "Every line was counted.")]
+
+
+def loaded(bills: Sequence[KitListResult]) -> list[KitRow]:
+    """One list of several bills: what stays or is used up is summed, what comes back is taken once."""
+    by_code: dict[str, KitRow] = {}
+    for row in (row for bill in bills for row in bill.rows):
+        was = by_code.get(row.code)
+        both = row.amount if was is None else was.amount + row.amount
+        amount = max(row.amount, was.amount) if was is not None and row.group in _COMES_BACK else both
+        by_code[row.code] = row.model_copy(update={"amount": amount, "found": None})
+    return sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
 
 
 def _short(row: KitRow) -> str:
@@ -252,4 +261,5 @@ __all__ = [
     "KitListResult",
     "KitRow",
     "kit_list",
+    "loaded",
 ]

@@ -108,9 +108,6 @@ def _judge(views: Sequence[MeasureView], level: Level) -> list[Finding]:
                 level,
                 f"For a time, {'without a last day' if bare else 'and its last day has gone'}: {first.what}{where}",
                 "What was meant for days stays for years.",
-                figure=float(len(bare) + len(late)),
-                limit=0.0,
-                bound="at_most",
                 clears_by="Give it the day by which it is done well, or say on which day it went.",
             )
         ]

@@ -18,7 +18,7 @@ from rindle_core.stations.build.waits import WAITING, WaitView
 from rindle_core.stations.lists import shortened
 
 StepState = Literal["done", "left_out", "ready", "waiting", "locked"]
-_OVER: tuple[StepState, ...] = ("done", "left_out")
+OVER: tuple[StepState, ...] = ("done", "left_out")
 # What nobody at the site may let pass: whose it is to give is another.
 _NEVER_PASSED = ("place", "owner", "located")
 
@@ -236,7 +236,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
                 photographed=step.code in given.photographed,
             )
         )
-    still = [view for view in views if view.state not in _OVER]
+    still = [view for view in views if view.state not in OVER]
     result = BuildResult(
         steps=views,
         done_count=len(views) - len(still),
@@ -248,9 +248,14 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
     return Outcome(result, [*_judge(result, given), *_judge_passes(given, views), *_judge_photos(views)])
 
 
+def held_up(view: StepView) -> bool:
+    """Whether something holds it that is more than an entry of this room which nobody made yet."""
+    return view.state == "locked" and not set(view.waits_for) <= _ENTERED_HERE
+
+
 def _judge(result: BuildResult, given: BuildInput) -> list[Finding]:
     locked = [view for view in result.steps if view.state == "locked"]
-    upcoming = next((view for view in result.steps if view.state not in _OVER), None)
+    upcoming = next((view for view in result.steps if view.state not in OVER), None)
     if upcoming is None:
         message, level, why, clears = "Every step is done", Level.CLEAR, "All hold points are passed.", ""
     elif upcoming.state == "waiting":
@@ -258,7 +263,7 @@ def _judge(result: BuildResult, given: BuildInput) -> list[Finding]:
         running = [one for one in given.waits if f"{WAITING}{one.wait.code}" in upcoming.step.needs]
         why = " ".join(f"{one.wait.name}: meanwhile {one.wait.meanwhile}" for one in running if one.wait.meanwhile)
         clears = _meanwhile(result) or "Wait, then look before you go on."
-    elif upcoming.state == "locked" and set(upcoming.waits_for) <= _ENTERED_HERE:
+    elif upcoming.state == "locked" and not held_up(upcoming):
         message, level = f"Next: {upcoming.step.title}", Level.UNKNOWN
         why = f"It waits for {', '.join(upcoming.waits_for)}."
         clears = "Enter it, then mark the step done."
@@ -330,4 +335,15 @@ def _judge_photos(views: list[StepView]) -> list[Finding]:
     return []
 
 
-__all__ = ["BuildInput", "BuildResult", "MarkView", "SeenMark", "StepMark", "StepPass", "StepView", "build"]
+__all__ = [
+    "OVER",
+    "BuildInput",
+    "BuildResult",
+    "MarkView",
+    "SeenMark",
+    "StepMark",
+    "StepPass",
+    "StepView",
+    "build",
+    "held_up",
+]

@@ -1,0 +1,1 @@
+"""Several jobs on one calendar, over the API and on paper."""

@@ -1,0 +1,87 @@
+"""Loading lists, of a job or of all jobs of a day, and the claim for what came damaged, as PDF."""
+
+from __future__ import annotations
+
+import base64
+import datetime as dt
+from typing import Any
+
+from django.conf import settings
+from django.template.loader import render_to_string
+
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.build.kit_list import KIT_GROUPS, KitRow, loaded
+from rindle_server.contents import content_of
+from rindle_server.drawings.svg import tokens
+from rindle_server.jobs.facts import assessed, files_of
+from rindle_server.jobs.models import Job
+from rindle_server.jobs.report import firm_of
+from rindle_server.spa import font_url
+
+
+def _printed(template: str, told: dict[str, Any]) -> bytes:
+    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
+
+    page = render_to_string(template, told | {"colours": tokens()["day"], "font_url": font_url(True)})
+    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
+def _amount(row: KitRow, system: System) -> str:
+    if row.unit == "pieces":
+        return f"{row.amount:g}"
+    return format_quantity(row.amount, "m", system) if row.unit == "m" else f"{row.amount:g} {row.unit}"
+
+
+def _groups(rows: list[KitRow], system: System) -> list[tuple[str, list[tuple[str, str, str]]]]:
+    return [
+        (name, [(_amount(one, system), one.name, one.cue) for one in rows if one.group == code])
+        for code, name in KIT_GROUPS.items()
+        if any(one.group == code for one in rows)
+    ]
+
+
+def loading_list(jobs: list[Job], title: str, system: System) -> bytes:
+    """What goes into the van for these jobs. Raises InputError where none of them has a terminal."""
+    bills = [(job, found) for job in jobs if (found := assessed(job).result.kit_list) is not None]
+    if not bills:
+        raise InputError.one("day", "no job of that day has a terminal: choose one at Brief, then it has a list")
+    told = {
+        "title": title,
+        "jobs": [(job.number, job.customer) for job, _ in bills],
+        "groups": _groups(loaded([found for _, found in bills]), system),
+        "mass": format_quantity(sum(found.mass_kg for _, found in bills), "kg", system),
+    }
+    return _printed("loading.html", told)
+
+
+def loading_of_day(day: dt.date, system: System) -> bytes:
+    """The loading list of all jobs of a day that are still open. Raises InputError."""
+    jobs = Job.objects.filter(date=day, shelf="open", signed_off_at__isnull=True).order_by("number")
+    return loading_list(list(jobs), f"Loading list, {day:%Y-%m-%d}", system)
+
+
+def claim_sheet(job: Job) -> bytes:
+    """The claim for what came damaged, with its pictures. Raises InputError where nothing did."""
+    found = assessed(job)
+    damages = found.facts.build.damages
+    if not damages:
+        raise InputError.one("damages", "nothing came damaged: enter it at Build, Kit, then there is a sheet")
+    shown = [one for one in files_of(job) if one.kind == "photo" and one.about in ("step:kit", "damage")]
+    serials = {one.kind: one.serial for one in found.facts.brief.kit if one.serial}
+    told = {
+        "job": job,
+        "firm": firm_of(job),
+        "damages": damages,
+        "delivered_by": found.facts.build.delivered_by,
+        "terminal": found.facts.picks.terminal.name if found.facts.picks.terminal else "",
+        "serials": serials.items(),
+        "rim": found.result.rim,
+        "gap_mm": found.facts.build.rim_gap_mm,
+        "photos": [f"data:;base64,{base64.b64encode(content_of(one.sha256, one.name)).decode()}" for one in shown],
+    }
+    return _printed("claim.html", told)
+
+
+__all__ = ["claim_sheet", "loading_list", "loading_of_day"]

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+/** Lines of the bill with what was found of each: one touch a line. */
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { formatQuantity } from '@/lib/quantity'
+import { type KitState, toldOf } from '@/stations/build/rows'
+import { useBuild } from '@/stations/build/useBuild'
+import { usePrefs } from '@/stores/prefs'
+
+const props = defineProps<{
+  name: string
+  rows: Schemas['KitRow'][]
+  /** Whether a line may be short or damaged as well. */ states?: boolean
+}>()
+const { store, told, by } = useBuild()
+const prefs = usePrefs()
+const STATES: { value: KitState; label: string }[] = [
+  { value: 'there', label: 'there' },
+  { value: 'short', label: 'short' },
+  { value: 'damaged', label: 'damaged' },
+  { value: 'usable', label: 'of use' },
+]
+const shown = computed(() => (props.states ? STATES : STATES.slice(0, 1)))
+const open = computed(() => props.rows.filter((one) => !one.found))
+const tell = (rows: Schemas['KitRow'][], state: KitState) =>
+  store.patch({ kit_found: toldOf(told.value.kit_found ?? [], rows, state, by.value) })
+const amount = (one: Schemas['KitRow']) =>
+  one.unit === 'pieces'
+    ? `${one.amount} ×`
+    : one.unit === 'm'
+      ? formatQuantity(one.amount, 'm', prefs.system)
+      : `${one.amount} ${one.unit}`
+</script>
+
+<template>
+  <section>
+    <header>
+      <h3>{{ name }}</h3>
+      <n-button v-if="open.length && !store.locked" size="small" @click="tell(open, 'there')"
+        >All of these: {{ open.length }}</n-button
+      >
+    </header>
+    <ul :aria-label="name">
+      <li v-for="one in rows" :key="one.code" :class="one.found?.state">
+        <b class="amount">{{ amount(one) }}</b>
+        <span
+          ><b>{{ one.name }}</b
+          ><small v-if="one.layer_number" class="quiet"> · layer {{ one.layer_number }}</small
+          ><br v-if="one.cue" /><span class="quiet small">{{ one.cue }}</span></span
+        >
+        <span class="chips" role="group" :aria-label="one.name">
+          <button
+            v-for="state in shown"
+            :key="state.value"
+            type="button"
+            :aria-pressed="one.found?.state === state.value"
+            :disabled="store.locked"
+            @click="tell([one], state.value)"
+          >
+            {{ state.label }}
+          </button>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  min-height: 40px;
+}
+h3 {
+  margin: 0;
+  font-size: 16px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 64px minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  padding: 4px 0;
+  min-height: 48px;
+}
+li.short,
+li.damaged {
+  box-shadow: inset 4px 0 0 var(--rust);
+}
+.amount {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.chips {
+  display: flex;
+  gap: 4px;
+}
+button:not([class]) {
+  min-height: 40px;
+  padding: 2px 10px;
+  font: inherit;
+  font-size: 14px;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+  cursor: pointer;
+}
+button[aria-pressed='true'] {
+  background: var(--stream-tint);
+  outline: 2px solid var(--stream);
+  outline-offset: -2px;
+  font-weight: 600;
+}
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: 52px minmax(0, 1fr);
+  }
+  .chips {
+    grid-column: 1 / -1;
+  }
+}
+</style>

@@ -1,0 +1,349 @@
+<script setup lang="ts">
+/** One step in large type: what is in the hand, who holds, what hurts, what is seen, and what comes next. */
+import { IconBook2, IconCamera, IconLock } from '@tabler/icons-vue'
+import { NButton, NInput } from 'naive-ui'
+import { computed, ref, watch } from 'vue'
+import type { Schemas } from '@/api/client'
+import FilePick from '@/fields/FilePick.vue'
+import { when } from '@/lib/when'
+import BoltCircle from '@/stations/build/BoltCircle.vue'
+import CuePicture from '@/stations/build/CuePicture.vue'
+import KitBill from '@/stations/build/KitBill.vue'
+import LabelRows from '@/stations/build/LabelRows.vue'
+import { countdown, passOf, seenOf } from '@/stations/build/rows'
+import { useBuild } from '@/stations/build/useBuild'
+import { useGuided } from '@/frame/guided'
+
+const props = defineProps<{
+  view: Schemas['StepView']
+  mayMark: boolean
+  pages: { url: string; name: string }[]
+  after: string
+}>()
+const emit = defineEmits<{ done: [] }>()
+const { store, now, assessment, told, by, moment } = useBuild()
+const guided = useGuided()
+const step = computed(() => props.view.step)
+const PLACES: Record<string, string> = {
+  bench: 'On the bench',
+  ground: 'On the ground',
+  height: 'On ladder or roof',
+  indoors: 'Indoors',
+}
+const joints = computed(() =>
+  (assessment.value.joints?.joints ?? []).filter((one) => one.code in (step.value.sets ?? {})),
+)
+/** What is entered here before it is done is asked for where it is done. */
+const needs = (entry: string) => props.view.state !== 'done' && (step.value.needs ?? []).includes(`entry:${entry}`)
+const unseen = computed(() => props.view.marks?.filter((one) => !one.seen) ?? [])
+const left = computed(() =>
+  props.view.not_before ? new Date(props.view.not_before).getTime() - now.value.getTime() : 0,
+)
+const waiting = computed(() => props.view.state === 'waiting' && left.value > 0)
+const ready = computed(
+  () => (props.mayMark || (props.view.state === 'waiting' && !waiting.value)) && !unseen.value.length,
+)
+const picture = computed(() =>
+  (store.job?.documents ?? []).filter((one) => one.about === `step:${step.value.code}`).at(-1),
+)
+const see = (code: string) =>
+  store.patch({ seen_marks: seenOf(told.value.seen_marks ?? [], `${step.value.code}.${code}`, moment(), by.value) })
+const asking = ref<'' | 'early' | 'left_out'>('')
+const reason = ref('')
+watch(
+  () => step.value.code,
+  () => {
+    asking.value = ''
+    reason.value = ''
+  },
+)
+const mayLeave = computed(() => !step.value.hold_point && !step.value.before_power && props.view.state !== 'done')
+async function pass(): Promise<void> {
+  const news = { code: step.value.code, how: asking.value || 'early', reason: reason.value, by: by.value, at: moment() }
+  if (await store.patch({ passes: passOf(told.value.passes ?? [], news as Omit<Schemas['StepPass'], 'id'>) }))
+    asking.value = ''
+}
+const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one) => one.code !== step.value.code) })
+</script>
+
+<template>
+  <article class="step" data-fact="build.seen_marks" :aria-label="step.title">
+    <p class="quiet where">
+      {{ PLACES[step.place ?? ''] ?? 'Step' }}
+      <template v-if="step.usual_min"> · about {{ step.usual_min }} min</template>
+      <template v-if="(step.people_count ?? 1) > 1">
+        · <b>{{ step.people_count }} people</b></template
+      >
+      <b v-if="step.hold_point" class="tag">hold point</b>
+    </p>
+    <h2>{{ step.title }}</h2>
+    <p class="detail">{{ guided && step.plain ? step.plain : step.detail }}</p>
+    <p v-if="step.caution && view.state !== 'done'" class="caution">{{ step.caution }}</p>
+    <dl v-if="step.tools?.length || step.mate">
+      <template v-if="step.tools?.length">
+        <dt>In the hand</dt>
+        <dd>{{ step.tools.join(', ') }}</dd>
+      </template>
+      <template v-if="step.mate">
+        <dt>The mate</dt>
+        <dd>{{ step.mate }}</dd>
+      </template>
+    </dl>
+    <p v-if="step.wrong && view.state !== 'done'" class="wrong"><b>Easily done wrong:</b> {{ step.wrong }}</p>
+    <kit-bill v-if="needs('kit') && assessment.kit_list" />
+    <label-rows v-if="needs('serials') && assessment.labels_wanted?.length" />
+    <ul v-if="view.marks?.length" class="marks" aria-label="Marks to be seen">
+      <li v-for="one in view.marks" :key="one.mark.code" :class="{ seen: one.seen }">
+        <cue-picture :cue="one.mark.cue" />
+        <span
+          ><b>{{ one.text }}</b
+          ><br /><span class="quiet small">{{ one.mark.wrong }}</span></span
+        >
+        <button
+          type="button"
+          class="chip"
+          :aria-pressed="Boolean(one.seen)"
+          :aria-label="`Seen: ${one.text}`"
+          :disabled="store.locked"
+          @click="see(one.mark.code)"
+        >
+          {{ one.seen ? 'Seen' : 'See it' }}
+        </button>
+      </li>
+    </ul>
+    <div v-for="one in joints" :key="one.code" class="joint">
+      <bolt-circle v-if="one.turn_numbers.length" :turns="one.turn_numbers" :name="one.joint.name" />
+      <p>
+        <b>{{ one.joint.name }}</b>: {{ step.sets?.[one.code]
+        }}<template v-if="one.joint.count > 1">, {{ one.joint.count }} of them</template
+        ><template v-if="step.sets?.[one.code] === 'torqued' && one.torque_nm">
+          with <b>{{ Math.round(one.torque_nm) }} N·m</b></template
+        ><template v-if="one.spanner">; spanner {{ one.spanner }}</template
+        ><br />
+        <span class="quiet small"
+          >{{ one.stack }}<template v-if="one.stack && one.joint.tighten">. </template>{{ one.joint.tighten }}</span
+        >
+      </p>
+    </div>
+    <p v-for="one in pages" :key="one.url">
+      <a :href="one.url" target="_blank" class="page"><icon-book2 :size="16" aria-hidden="true" /> {{ one.name }}</a>
+    </p>
+    <div v-if="step.photo" class="photo">
+      <img v-if="picture" :src="`/api/jobs/${store.number}/documents/${picture.id}`" :alt="`Picture: ${step.photo}`" />
+      <p>
+        <icon-camera :size="18" aria-hidden="true" /> Picture of: {{ step.photo }}
+        <span v-if="picture" class="quiet small">{{ when(picture.at, assessment.zone) }}, {{ picture.by }}</span>
+      </p>
+      <file-pick
+        v-if="!store.locked"
+        :label="`Picture of: ${step.photo}`"
+        :text="picture ? 'Another picture' : 'Take the picture'"
+        accept="image/*"
+        @files="(files) => store.addDocument(files[0]!, `step:${step.code}`)"
+      />
+    </div>
+    <p v-if="view.waits_for.length" class="waits">
+      <icon-lock :size="18" aria-hidden="true" /> Waits for {{ view.waits_for.join(', ') }}
+    </p>
+    <p v-if="waiting" class="clock" role="timer">
+      <b>{{ countdown(left) }}</b> until it may be done
+    </p>
+    <p v-if="store.faults[`step.${step.code}.code`]" class="waits" role="alert">
+      {{ store.faults[`step.${step.code}.code`] }}
+    </p>
+    <p v-if="view.passed" class="wrong">
+      <b>{{ view.passed.how === 'early' ? 'Done all the same' : 'Left out' }}:</b> {{ view.passed.reason }} ({{
+        view.passed.by
+      }})
+      <n-button v-if="!store.locked && view.state !== 'done'" quaternary size="small" @click="unpass"
+        >Take that back</n-button
+      >
+    </p>
+    <div class="press" data-fact="build.passes">
+      <template v-if="view.mark">
+        <span
+          ><b>Done</b> <span class="quiet">{{ when(view.mark.at, assessment.zone) }}, {{ view.mark.by }}</span></span
+        >
+        <n-button v-if="!store.locked" quaternary @click="store.unmarkStep(step.code)">Take back</n-button>
+      </template>
+      <span v-else-if="store.waitsFor(step.code)?.done" class="quiet"
+        ><b>Marked</b> {{ when(store.waitsFor(step.code)!.at, assessment.zone) }}, not sent yet</span
+      >
+      <template v-else>
+        <n-button
+          size="large"
+          :type="ready ? 'primary' : 'default'"
+          :disabled="!ready || store.locked"
+          @click="emit('done')"
+          >Mark done</n-button
+        >
+        <span v-if="unseen.length && mayMark" class="quiet">first see {{ unseen.length }} above</span>
+        <n-button v-if="view.may_pass && !store.locked" quaternary @click="asking = 'early'"
+          >Do it all the same</n-button
+        >
+        <n-button v-if="mayLeave && !view.passed && !store.locked" quaternary @click="asking = 'left_out'"
+          >Leave it out</n-button
+        >
+      </template>
+    </div>
+    <form v-if="asking" class="reason" @submit.prevent="pass">
+      <label :for="`why-${step.code}`"
+        >{{ asking === 'early' ? 'Why it is done before its turn' : 'Why it is left out' }}: kept, and printed with your
+        name</label
+      >
+      <n-input v-model:value="reason" :input-props="{ id: `why-${step.code}` }" />
+      <p v-for="(fault, name) in store.faults" v-show="String(name).startsWith('passes')" :key="name" class="fault">
+        {{ fault }}
+      </p>
+      <div class="press">
+        <n-button attr-type="submit" type="primary" :disabled="reason.trim().length < 5">Keep the reason</n-button>
+        <n-button quaternary @click="asking = ''">No</n-button>
+      </div>
+    </form>
+    <p v-if="after" class="quiet next">Then: {{ after }}</p>
+  </article>
+</template>
+
+<style scoped>
+.step {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.where {
+  margin: 0;
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+h2 {
+  font-size: 28px;
+  line-height: 1.15;
+  margin: 0;
+}
+.detail {
+  font-size: 18px;
+  margin: 0;
+}
+dl {
+  display: grid;
+  grid-template-columns: 110px minmax(0, 1fr);
+  gap: 4px 12px;
+  margin: 0;
+}
+dt {
+  font-weight: 600;
+}
+dd {
+  margin: 0;
+}
+.wrong {
+  margin: 0;
+  padding: 8px 12px;
+  border-left: 4px solid var(--ochre);
+  background: var(--ochre-tint);
+}
+.marks {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.marks li {
+  display: grid;
+  grid-template-columns: 44px minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  padding: 6px 10px;
+}
+.marks li.seen {
+  background: var(--stream-tint);
+}
+.chip {
+  min-height: 44px;
+  min-width: 76px;
+  padding: 4px 12px;
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--quiet);
+  border-radius: 6px;
+  cursor: pointer;
+}
+.chip[aria-pressed='true'] {
+  border: 2px solid var(--stream);
+  font-weight: 600;
+}
+.joint {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.joint p,
+.photo p {
+  margin: 0;
+}
+.page {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 36px;
+}
+.photo {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.photo img {
+  width: 160px;
+  max-height: 120px;
+  object-fit: cover;
+  border-radius: 6px;
+}
+.waits {
+  display: flex;
+  gap: 6px;
+  align-items: start;
+  color: var(--rust);
+  font-weight: 600;
+  margin: 0;
+}
+.waits svg {
+  flex: none;
+  margin-top: 2px;
+}
+.clock {
+  font-size: 18px;
+  margin: 0;
+}
+.clock b {
+  font-size: 32px;
+}
+.press {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.reason {
+  display: grid;
+  gap: 8px;
+}
+.next {
+  margin: 0;
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.tag {
+  font-size: 13px;
+  color: var(--ochre);
+  border: 1px solid currentcolor;
+  border-radius: 6px;
+  padding: 0 6px;
+}
+</style>
