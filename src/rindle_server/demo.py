@@ -37,7 +37,7 @@ def _read(path: Path) -> Any:
 @transaction.atomic
 def load_demo(folder: Path) -> None:
     """Fills an empty data folder. Raises InputError where a file is not what it should be."""
-    for kind in ("satellite", "terminal", "cable", "instrument", "bracket", "constellation", "member"):
+    for kind in ("satellite", "terminal", "cable", "instrument", "bracket", "constellation", "member", "team"):
         for entry in _read(folder / f"{kind}s.json"):
             put_item(kind, entry)
     told = _read(folder / "firm.json")

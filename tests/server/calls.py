@@ -18,3 +18,8 @@ def change(client, number, seen=None, **facts):
         if answer.status_code != 200:
             break
     return answer
+
+
+def faults(answer):
+    """What was refused, by field."""
+    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}

@@ -11,17 +11,13 @@ from django.utils import timezone
 from rindle_core.kernel.registry import calculator, calculators
 from rindle_core.stations.entries import home_of
 from rindle_server.export_api import as_text, contents
-from tests.server.calls import change
+from tests.server.calls import change, faults
 
 JSON = {"content_type": "application/json"}
 
 
 def patch(client, number, **fields):
     return change(client, number, **fields)
-
-
-def faults(answer):
-    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
 
 
 API = Path(__file__).parents[2] / "web/src/api"

@@ -13,7 +13,7 @@ from pypdf import PdfReader
 
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_server.tiles import read_tile
-from tests.server.calls import change
+from tests.server.calls import change, faults
 
 JSON = {"content_type": "application/json"}
 PNG = b"\x89PNG\r\n\x1a\n" + bytes(20)
@@ -26,10 +26,6 @@ def upload(client, url, name, content):
 def findings(job, code="brief"):
     station = next(one for one in job["assessment"]["stations"] if one["code"] == code)
     return {one["code"]: one for one in station["findings"]}
-
-
-def faults(answer):
-    return {fault["field"]: fault["message"] for fault in answer.json()["error"]["faults"]}
 
 
 def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, settings):

@@ -77,6 +77,7 @@ SINCE = {
         "later_letter",
         "later_mount_code",
     ),
+    *("team_code", "travel_h"),
     *("approved_by", "approved_at", "approved_letter", "approval_note", "surface"),
     *(set(MountFacts.model_fields) - _FIRST_OF_MOUNT),
     *(set(CableFacts.model_fields) - _FIRST_OF_CABLE),

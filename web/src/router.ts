@@ -17,6 +17,7 @@ export const router = createRouter({
       component: () => import('@/places/stores/StoresPage.vue'),
       meta: { title: 'Stores' },
     },
+    { path: '/diary', component: () => import('@/places/DiaryPage.vue'), meta: { title: 'Diary' } },
     { path: '/people', component: () => import('@/places/PeoplePage.vue'), meta: { title: 'People' } },
     { path: '/words', component: () => import('@/places/WordsPage.vue'), meta: { title: 'Words' } },
     { path: '/sites', component: () => import('@/places/ManySites.vue'), meta: { title: 'Many sites' } },

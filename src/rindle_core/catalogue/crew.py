@@ -32,4 +32,14 @@ class Member(Model):
         return any(one.role == role and (one.expires_on is None or one.expires_on >= on) for one in self.certificates)
 
 
-__all__ = ["Certificate", "Member"]
+class Team(Model):
+    """Those who drive out together, with their vehicle: a line of the diary."""
+
+    code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_-]*$")
+    name: str = Field(min_length=1, max_length=120)
+    members: list[str] = Field(default_factory=list, max_length=20, description="Codes of people of the crew")
+    vehicle: str = Field(default="", max_length=120)
+    off_days: list[dt.date] = Field(default_factory=list, max_length=400, description="Days on which it does not work")
+
+
+__all__ = ["Certificate", "Member", "Team"]

@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.build_steps import BuildStep
-from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
@@ -421,6 +421,7 @@ class Catalogue(Model):
     fixings: list[Fixing] = Field(default_factory=list, description="Those that ship and the firm's own")
     mounts: list[MountKind] = Field(default_factory=list, description="Those that ship and the firm's own")
     members: list[Member] = Field(default_factory=list, description="The crew, and whom it hires")
+    teams: list[Team] = Field(default_factory=list, description="Those who drive out together")
     unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
 
 

@@ -5,6 +5,8 @@ MODULE_OF = {
     "aim": "stations.aim.aim",
     "bringup": "stations.bringup.bringup",
     "build": "stations.build.steps",
+    "diary": "diary.plan",
+    "learnt": "diary.learnt",
     "joints": "stations.build.joints",
     "kit_list": "stations.build.kit_list",
     "measures": "stations.build.measures",

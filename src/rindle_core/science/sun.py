@@ -57,4 +57,34 @@ def day_path(latitude_deg: float, longitude_deg: float, day: dt.date, step_minut
     return sun_directions(latitude_deg, longitude_deg, jd)
 
 
-__all__ = ["day_path", "julian_date", "sun_directions"]
+CIVIL_DEG = -6.0
+
+
+def civil_day_h(latitude_deg: float, longitude_deg: float, day: dt.date, ahead_h: float) -> tuple[float, float] | None:
+    """Begin and end of civil twilight, hours of the clock that is `ahead_h` before UTC; (0, 24) where it never gets
+    dark, None where it never gets light. Within two minutes below 60° of latitude.
+
+    The sun's centre 6° under the level. Source: Explanatory Supplement to the Astronomical Almanac, 3rd ed., 12.1.
+    """
+    start = dt.datetime(day.year, day.month, day.day, tzinfo=dt.UTC) - dt.timedelta(hours=ahead_h)
+    hours = np.arange(0, 24 * 60 + 1, 4) / 60.0
+    _, elevation = sun_directions(latitude_deg, longitude_deg, julian_date(start) + hours / 24.0)
+    light = elevation > CIVIL_DEG
+    if light.all():
+        return 0.0, 24.0
+    if not light.any():
+        return None
+    noon = int(np.argmax(elevation))
+    dark_before, dark_after = np.flatnonzero(~light[:noon]), np.flatnonzero(~light[noon:])
+    dawn = 0.0 if not dark_before.size else _crossing(hours, elevation, int(dark_before[-1]))
+    dusk = 24.0 if not dark_after.size else _crossing(hours, elevation, noon + int(dark_after[0]) - 1)
+    return dawn, dusk
+
+
+def _crossing(hours: Array, elevation: Array, at: int) -> float:
+    """Where the elevation passes the limit between two of the times, straight in between."""
+    share = (CIVIL_DEG - elevation[at]) / (elevation[at + 1] - elevation[at])
+    return float(hours[at] + share * (hours[at + 1] - hours[at]))
+
+
+__all__ = ["civil_day_h", "day_path", "julian_date", "sun_directions"]

@@ -31,7 +31,9 @@ from rindle_server.stores.shelf import catalogue
 router = Router(tags=["stores"])
 
 
-Kind = Literal["satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "fixing", "member"]
+Kind = Literal[
+    "satellite", "terminal", "cable", "instrument", "bracket", "constellation", "mount", "fixing", "member", "team"
+]
 
 
 FormKind = Literal[
@@ -44,6 +46,7 @@ FormKind = Literal[
     "mount",
     "fixing",
     "member",
+    "team",
     "rules",
     "words",
 ]

@@ -6,7 +6,7 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
-from rindle_core.catalogue.crew import Member
+from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
@@ -30,6 +30,7 @@ class StoreItem(models.Model):
         "mount": MountKind,
         "fixing": Fixing,
         "member": Member,
+        "team": Team,
     }
 
     kind = models.CharField(max_length=16, choices=[(kind, kind) for kind in KINDS])

@@ -314,6 +314,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/diary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_diary"];
+        put?: never;
+        /** Jobs over crews and days: waits, daylight, weather, slots and deliveries */
+        post: operations["calc_diary"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/earth": {
         parameters: {
             query?: never;
@@ -524,6 +542,24 @@ export interface paths {
         put?: never;
         /** Bearing to a landmark and back, and the turn from it to a wanted bearing */
         post: operations["calc_landmark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_learnt"];
+        put?: never;
+        /** How long steps take here, by person and kind, from earlier marks */
+        post: operations["calc_learnt"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1460,6 +1496,126 @@ export interface paths {
         put?: never;
         /** Printed angles against ours, and which mistake explains the difference */
         post: operations["calc_work_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description Open jobs over crews and days.
+         */
+        get: operations["rindle_server_diary_api_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The diary as a calendar file.
+         */
+        get: operations["rindle_server_diary_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary/day.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet Of Day
+         * @description The day sheet of a crew, or of all.
+         */
+        get: operations["rindle_server_diary_api_sheet_of_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Slots
+         * @description Booked slots from a calendar file, into the jobs that their titles name.
+         */
+        post: operations["rindle_server_diary_api_read_slots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Change
+         * @description Takes a change: the job's own day, crew or task.
+         */
+        post: operations["rindle_server_diary_api_take_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Change
+         * @description What a change would move; nothing is kept.
+         */
+        post: operations["rindle_server_diary_api_try_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5774,6 +5930,12 @@ export interface components {
             /** Tasks of the visit */
             tasks?: components["schemas"]["VisitTask"][];
             /**
+             * Crew in the diary
+             * @description Of the stores' teams; empty: whoever has least to do
+             * @default
+             */
+            team_code: string;
+            /**
              * Terminal
              * @description Chosen from the stores
              * @default
@@ -5786,6 +5948,11 @@ export interface components {
             terminal_id: string;
             /** Checked of a set that travels */
             travel_checks?: string[];
+            /**
+             * Drive there
+             * @description One way
+             */
+            travel_h?: number | null;
             /**
              * Cutting back costs
              * @description Of having an obstacle cut back
@@ -6077,6 +6244,11 @@ export interface components {
             /** Tasks of the visit */
             tasks?: components["schemas"]["VisitTask"][] | null;
             /**
+             * Crew in the diary
+             * @description Of the stores' teams; empty: whoever has least to do
+             */
+            team_code?: string | null;
+            /**
              * Terminal
              * @description Chosen from the stores
              */
@@ -6085,6 +6257,11 @@ export interface components {
             terminal_id?: string | null;
             /** Checked of a set that travels */
             travel_checks?: string[] | null;
+            /**
+             * Drive there
+             * @description One way
+             */
+            travel_h?: number | null;
             /**
              * Cutting back costs
              * @description Of having an obstacle cut back
@@ -8967,6 +9144,11 @@ export interface components {
             mounts?: components["schemas"]["MountKind"][];
             /** Satellites */
             satellites: components["schemas"]["Satellite"][];
+            /**
+             * Teams
+             * @description Those who drive out together
+             */
+            teams?: components["schemas"]["Team"][];
             /** Terminals */
             terminals: components["schemas"]["Terminal"][];
             /**
@@ -11192,6 +11374,23 @@ export interface components {
             what: string;
         };
         /**
+         * DayLight
+         * @description When one sees outside at a job's place, hours of the site's clock.
+         */
+        DayLight: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** From H */
+            from_h: number;
+            /** Job */
+            job: string;
+            /** To H */
+            to_h: number;
+        };
+        /**
          * DayWeather
          * @description The forecast of a day.
          */
@@ -11363,6 +11562,389 @@ export interface components {
             compass_correction_deg: number;
             /** Compass Deg */
             compass_deg: number;
+        };
+        /**
+         * DiaryBlock
+         * @description What a crew does for a job on a day.
+         */
+        DiaryBlock: {
+            /** At Height Min */
+            at_height_min: number;
+            /** Critical */
+            critical: boolean;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Job */
+            job: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Team */
+            team: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * DiaryChange
+         * @description What is tried: a job on another day or with another crew, or a task that has to set for longer.
+         */
+        DiaryChange: {
+            /** Day */
+            day?: string | null;
+            /**
+             * More H
+             * @default 0
+             */
+            more_h: number;
+            /** Number */
+            number: string;
+            /**
+             * Task
+             * @description Whose wait runs over
+             * @default
+             */
+            task: string;
+            /** Team */
+            team?: string | null;
+        };
+        /**
+         * DiaryConflict
+         * @description Something that does not go as it was agreed, and why.
+         */
+        DiaryConflict: {
+            /** Job */
+            job: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * DiaryInput
+         * @description Crews and jobs from a day on.
+         */
+        DiaryInput: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Jobs */
+            jobs?: components["schemas"]["DiaryJob"][];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Teams */
+            teams: components["schemas"]["DiaryTeam"][];
+        };
+        /**
+         * DiaryJob
+         * @description A job with its tasks. Times are of the site's clock.
+         */
+        DiaryJob: {
+            /**
+             * Ahead H
+             * @description Of its clocks before UTC
+             * @default 0
+             */
+            ahead_h: number;
+            /** Due On */
+            due_on?: {
+                [key: string]: string | null;
+            };
+            /** Forecast */
+            forecast?: components["schemas"]["DayWeather"][];
+            /**
+             * Latitude Deg
+             * @description Empty: daylight is not looked at
+             */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Not Before
+             * Format: date
+             * @description The day that was agreed: nothing of it is done earlier
+             */
+            not_before: string;
+            /** Number */
+            number: string;
+            /**
+             * People Count
+             * @description People that its heaviest step takes
+             * @default 1
+             */
+            people_count: number;
+            /** Slot At */
+            slot_at?: string | null;
+            /** Tasks */
+            tasks?: components["schemas"]["VisitTask"][];
+            /**
+             * Team
+             * @description Code of its crew; empty: whoever has least to do
+             * @default
+             */
+            team: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Travel H
+             * @description Of the drive there, once a day
+             * @default 0
+             */
+            travel_h: number;
+        };
+        /**
+         * DiaryMove
+         * @description A job whose work ends at another time than before.
+         */
+        DiaryMove: {
+            /** Job */
+            job: string;
+            /** Now At */
+            now_at: string | null;
+            /** Was At */
+            was_at: string | null;
+        };
+        /** DiaryOutcome */
+        DiaryOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["DiaryResult"];
+        };
+        /**
+         * DiaryResult
+         * @description All crews' days.
+         */
+        DiaryResult: {
+            /** Blocks */
+            blocks: components["schemas"]["DiaryBlock"][];
+            /** Conflicts */
+            conflicts: components["schemas"]["DiaryConflict"][];
+            /**
+             * Ends At
+             * @description By job when its work ends
+             */
+            ends_at: {
+                [key: string]: string;
+            };
+            /** Rows */
+            rows: components["schemas"]["DiaryRow"][];
+        };
+        /**
+         * DiaryRow
+         * @description A task with its time.
+         */
+        DiaryRow: {
+            /**
+             * At Height Min
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Because
+             * @description Why it does not begin earlier; empty: nothing keeps it
+             * @default
+             */
+            because: string;
+            /** Critical */
+            critical: boolean;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Job */
+            job: string;
+            /** Name */
+            name: string;
+            /**
+             * Set At
+             * Format: date-time
+             */
+            set_at: string;
+            /**
+             * Slack H
+             * @description How far it may slip before its job, or another's task, is later
+             */
+            slack_h: number;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Team */
+            team: string;
+        };
+        /**
+         * DiaryTeam
+         * @description A crew with its days off.
+         */
+        DiaryTeam: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Off Days */
+            off_days?: string[];
+            /**
+             * People Count
+             * @default 2
+             */
+            people_count: number;
+        };
+        /**
+         * DiaryTried
+         * @description What the change would do, before it is taken.
+         */
+        DiaryTried: {
+            /** Moves */
+            moves: components["schemas"]["DiaryMove"][];
+            result: components["schemas"]["DiaryResult"];
+        };
+        /**
+         * DiaryView
+         * @description The diary as a screen shows it.
+         */
+        DiaryView: {
+            /** Day Count */
+            day_count: number;
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            learnt: components["schemas"]["LearntResult"];
+            /**
+             * Light
+             * @description Civil twilight of each job's days
+             */
+            light?: components["schemas"]["DayLight"][];
+            result: components["schemas"]["DiaryResult"];
+            /** Teams */
+            teams: components["schemas"]["Team"][];
+            /**
+             * Without Place
+             * @description Numbers of jobs of which daylight is not known
+             */
+            without_place: string[];
         };
         /**
          * DocumentFact
@@ -20838,6 +21420,48 @@ export interface components {
             /** Name */
             name: string;
             seen: components["schemas"]["LandmarkResult"];
+        };
+        /**
+         * LearntFactor
+         * @description How much longer, or shorter, than the stores say; of whom, and with what.
+         */
+        LearntFactor: {
+            /** Factor */
+            factor: number;
+            /**
+             * Kind
+             * @description Empty: of every kind
+             */
+            kind: string;
+            /** Mark Count */
+            mark_count: number;
+            /**
+             * Person
+             * @description Empty: of everybody
+             */
+            person: string;
+        };
+        /**
+         * LearntInput
+         * @description Times of earlier jobs.
+         */
+        LearntInput: {
+            /** Times */
+            times?: components["schemas"]["StepTime"][];
+        };
+        /** LearntOutcome */
+        LearntOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LearntResult"];
+        };
+        /**
+         * LearntResult
+         * @description Every factor that rests on marks enough.
+         */
+        LearntResult: {
+            /** Factors */
+            factors: components["schemas"]["LearntFactor"][];
         };
         /**
          * Level
@@ -31161,6 +31785,22 @@ export interface components {
             points: components["schemas"]["SkylinePoint"][];
         };
         /**
+         * SlotFound
+         * @description A slot that a calendar file tells of a job, on the site's clock.
+         */
+        SlotFound: {
+            /**
+             * At
+             * Format: date-time
+             * @description Site's clock
+             */
+            at: string;
+            /** Number */
+            number: string;
+            /** Said */
+            said: string;
+        };
+        /**
          * Solid
          * @description A body as a calculator's input: the edges of its top, each east, north and up of both its ends, metres.
          */
@@ -31875,6 +32515,26 @@ export interface components {
             reason: string;
         };
         /**
+         * StepTime
+         * @description A step that took so long, from the mark before it to its own.
+         */
+        StepTime: {
+            /**
+             * Kind
+             * @description Terminal and mount, as `tarn-74/wall_arm`
+             */
+            kind: string;
+            /** Person */
+            person: string;
+            /** Took Min */
+            took_min: number;
+            /**
+             * Usual Min
+             * @description What the stores say
+             */
+            usual_min: number;
+        };
+        /**
          * StepView
          * @description A step with its state, and in words what it still waits for.
          */
@@ -32241,6 +32901,31 @@ export interface components {
              * @enum {string}
              */
             task: "ladder" | "lift" | "sealant" | "foam" | "concrete";
+        };
+        /**
+         * Team
+         * @description Those who drive out together, with their vehicle: a line of the diary.
+         */
+        Team: {
+            /** Code */
+            code: string;
+            /**
+             * Members
+             * @description Codes of people of the crew
+             */
+            members?: string[];
+            /** Name */
+            name: string;
+            /**
+             * Off Days
+             * @description Days on which it does not work
+             */
+            off_days?: string[];
+            /**
+             * Vehicle
+             * @default
+             */
+            vehicle: string;
         };
         /**
          * Telemetry
@@ -35460,6 +36145,52 @@ export interface operations {
             };
         };
     };
+    schema_diary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_diary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiaryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOutcome"];
+                };
+            };
+        };
+    };
     schema_earth: {
         parameters: {
             query?: never;
@@ -36008,6 +36739,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LandmarkOutcome"];
+                };
+            };
+        };
+    };
+    schema_learnt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_learnt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearntInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntOutcome"];
                 };
             };
         };
@@ -38400,6 +39177,155 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkOrderOutcome"];
+                };
+            };
+        };
+    };
+    rindle_server_diary_api_read: {
+        parameters: {
+            query: {
+                first_day: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryView"];
+                };
+            };
+        };
+    };
+    rindle_server_diary_api_calendar: {
+        parameters: {
+            query: {
+                first_day: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_diary_api_sheet_of_day: {
+        parameters: {
+            query: {
+                day: string;
+                team?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_diary_api_read_slots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotFound"][];
+                };
+            };
+        };
+    };
+    rindle_server_diary_api_take_change: {
+        parameters: {
+            query: {
+                first_day: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiaryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryView"];
+                };
+            };
+        };
+    };
+    rindle_server_diary_api_try_change: {
+        parameters: {
+            query: {
+                first_day: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiaryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryTried"];
                 };
             };
         };
@@ -41193,7 +42119,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "team";
             };
             cookie?: never;
         };
@@ -41241,7 +42167,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "team";
             };
             cookie?: never;
         };
@@ -41273,7 +42199,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "rules" | "words";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "team" | "rules" | "words";
             };
             cookie?: never;
         };
@@ -41297,7 +42223,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member";
+                kind: "satellite" | "terminal" | "cable" | "instrument" | "bracket" | "constellation" | "mount" | "fixing" | "member" | "team";
                 code: string;
             };
             cookie?: never;

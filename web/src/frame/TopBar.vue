@@ -59,7 +59,8 @@ async function leave(): Promise<void> {
       <span class="name">Rindle</span>
     </router-link>
     <nav aria-label="Places">
-      <router-link to="/jobs">Jobs</router-link> <router-link to="/stores">Stores</router-link>
+      <router-link to="/jobs">Jobs</router-link> <router-link to="/diary">Diary</router-link>
+      <router-link to="/stores">Stores</router-link>
       <router-link to="/words">Words</router-link> <router-link to="/people">People</router-link>
     </nav>
     <n-button

@@ -58,6 +58,8 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'Crew and risks',
       'brief.done_by',
       'brief.crew',
+      'brief.team_code',
+      'brief.travel_h',
       'brief.hazards',
       'brief.hazards_sought',
       'brief.cautions_seen',

@@ -95,6 +95,10 @@ class BriefFacts(VisitFacts):
     crew: Annotated[list[Annotated[str, Field(max_length=40)]], Entry("Who does the work")] = Field(
         default_factory=list, max_length=20, description="Codes of people of the stores' crew"
     )
+    team_code: Annotated[str, Entry("Crew in the diary")] = Field(
+        default="", max_length=40, description="Of the stores' teams; empty: whoever has least to do"
+    )
+    travel_h: Annotated[float | None, Entry("Drive there", hint="One way")] = Field(default=None, ge=0, le=12)
     releases: Annotated[list[Release], Entry("Released by somebody competent")] = Field(
         default_factory=list, max_length=40
     )

@@ -48,7 +48,7 @@ class DressInput(Model):
     elbow_mm: float | None = Field(default=None, ge=0, le=2000, description="Radius of its tightest bend")
     bulge_mm: float | None = Field(default=None, gt=0, le=200)
     low_c: float | None = Field(default=None, ge=-60, le=60, description="Lowest on the day")
-    expected_db: float | None = Field(default=None, ge=0, le=200, description="Loss that is reckoned with")
+    expected_db: float | None = Field(default=None, ge=0, description="Loss that is reckoned with")
     tests: list[CableTest] = Field(default_factory=list, max_length=40)
     rules: HouseRules = DEFAULT_RULES
 

@@ -14,6 +14,7 @@ export const KINDS = [
   { kind: 'mount', list: 'mounts', title: 'Kinds of mount', leaf: 'Mounts' },
   { kind: 'fixing', list: 'fixings', title: 'Fixings', leaf: 'Fixings' },
   { kind: 'member', list: 'members', title: 'Crew, roles and certificates', leaf: 'Crew' },
+  { kind: 'team', list: 'teams', title: 'Crews of the diary', leaf: 'Teams' },
 ] as const
 export type Kind = (typeof KINDS)[number]['kind']
 /** A copy of data that a screen may change; what a store hands out is watched and cannot be cloned otherwise. */
@@ -71,6 +72,8 @@ const NOTES: Notes = {
       .map((paper) => `${role(paper.role)} until ${paper.expires_on}`)
     return [(one.roles ?? []).map(role).join(', ') || 'no role yet', ...papers].join('; ')
   },
+  team: (one: Schemas['Team']) =>
+    [counted((one.members ?? []).length, 'person', 'people'), one.vehicle].filter(Boolean).join(', '),
 }
 /** What is told of an entry beside its name. */
 export const noteOf = (kind: Kind, one: unknown, system: System, role: (code: string) => string): string =>

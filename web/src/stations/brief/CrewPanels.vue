@@ -14,6 +14,7 @@ const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
 const brief = computed(() => job.value.facts.brief)
+const teams = computed(() => (store.catalogue?.teams ?? []).map((one) => ({ label: one.name, value: one.code })))
 const people = computed(() => (store.catalogue?.members ?? []).map((one) => ({ value: one.code, label: one.name })))
 const stopping = computed(() => (job.value.assessment.stops ?? []).filter((one) => one.there))
 const columns = computed(() =>
@@ -39,6 +40,10 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
       Nobody is in <router-link to="/stores">Stores</router-link> yet: enter the crew there, with roles and
       certificates.
     </p>
+    <div class="fields">
+      <fact at="brief.team_code" :options="teams" />
+      <fact at="brief.travel_h" />
+    </div>
     <ul v-if="job.assessment.crew?.length" class="people" aria-label="Roles and certificates">
       <li v-for="one in job.assessment.crew" :key="one.name">
         <b>{{ one.name }}</b> <span class="quiet small">{{ one.contact }}</span>

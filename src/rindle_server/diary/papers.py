@@ -1,0 +1,106 @@
+"""The diary on paper and as a calendar file; booked slots read from one."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from zoneinfo import ZoneInfo
+
+from django.conf import settings
+from django.template.loader import render_to_string
+from pydantic import Field
+
+from rindle_core.diary.entries import DiaryResult
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import Model
+from rindle_server.diary.plan import view
+from rindle_server.drawings.svg import tokens
+from rindle_server.jobs.facts import facts_of
+from rindle_server.jobs.models import Job
+from rindle_server.spa import font_url
+
+_NUMBER = re.compile(r"\b\d{4}-\d{3,}\b")
+
+
+class SlotFound(Model):
+    """A slot that a calendar file tells of a job, on the site's clock."""
+
+    number: str
+    at: dt.datetime = Field(description="Site's clock")
+    said: str
+
+
+def calendar_of(result: DiaryResult, first_day: dt.date) -> bytes:
+    """An event for each block (RFC 5545); times are of each site's own clock, written in UTC."""
+    from icalendar import Calendar, Event
+
+    sheet = Calendar()
+    sheet.add("prodid", "-//Rindle//Diary//EN")
+    sheet.add("version", "2.0")
+    zones = {
+        job.number: ZoneInfo(facts_of(job).brief.zone)
+        for job in Job.objects.filter(number__in={one.job for one in result.blocks}).prefetch_related("docs")
+    }
+    for block in result.blocks:
+        zone = zones[block.job]
+        event = Event()
+        event.add("uid", f"{block.job}-{block.day}-{block.team}@rindle")
+        event.add("dtstamp", dt.datetime.now(dt.UTC))
+        event.add("summary", f"{block.title or block.job} · {block.job} · {block.team}")
+        event.add("dtstart", block.starts_at.replace(tzinfo=zone).astimezone(dt.UTC))
+        event.add("dtend", block.ends_at.replace(tzinfo=zone).astimezone(dt.UTC))
+        tasks = [one for one in result.rows if one.job == block.job and one.starts_at.date() == block.day]
+        event.add("description", "\n".join(f"{one.starts_at:%H:%M} to {one.ends_at:%H:%M} {one.name}" for one in tasks))
+        sheet.add_component(event)
+    written: bytes = sheet.to_ical()
+    return written
+
+
+def slots_in(content: bytes) -> list[SlotFound]:
+    """Events that name a job of ours in their title: booked line-ups. Raises InputError for what is no calendar."""
+    from icalendar import Calendar
+
+    try:
+        calendar = Calendar.from_ical(content)
+    except ValueError as error:
+        raise InputError.one("file", f"is no calendar file: {str(error)[:120]}; one by RFC 5545 is accepted") from error
+    found = []
+    for event in calendar.walk("VEVENT"):
+        said, start = str(event.get("summary", "")), event.get("dtstart")
+        number = _NUMBER.search(said)
+        job = Job.objects.filter(number=number[0]).first() if number else None
+        at = start.dt if start is not None else None
+        if job is None or not isinstance(at, dt.datetime):
+            continue
+        zone = ZoneInfo(facts_of(job).brief.zone)
+        local = at.astimezone(zone).replace(tzinfo=None) if at.tzinfo else at
+        found.append(SlotFound(number=job.number, at=local, said=said[:200]))
+    return found
+
+
+def day_sheet(day: dt.date, team: str) -> bytes:
+    """One page a crew: where to be when, with whom, and what to take. Raises InputError where nothing is planned."""
+    from weasyprint import HTML
+
+    told = view(day - dt.timedelta(days=day.weekday()), 2)
+    crews = [one for one in told.teams if not team or one.code == team]
+    sheets = []
+    for crew in crews:
+        rows = [one for one in told.result.rows if one.team == crew.code and one.starts_at.date() == day]
+        jobs = []
+        for number in dict.fromkeys(one.job for one in rows):
+            facts = facts_of(Job.objects.get(number=number))
+            those = [one for one in rows if one.job == number]
+            jobs.append((number, facts.brief, those, sum(one.at_height_min for one in those)))
+        if jobs:
+            sheets.append((crew, jobs))
+    if not sheets:
+        raise InputError.one("day", f"nothing is planned on {day}: choose a day on which a crew works")
+    page = render_to_string(
+        "day_sheet.html", {"day": day, "sheets": sheets, "colours": tokens()["day"], "font_url": font_url(True)}
+    )
+    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
+    return rendered
+
+
+__all__ = ["SlotFound", "calendar_of", "day_sheet", "slots_in"]

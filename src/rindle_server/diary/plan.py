@@ -1,0 +1,225 @@
+"""The diary of the firm's open jobs: what it is laid out from, and what a change would move."""
+
+from __future__ import annotations
+
+import datetime as dt
+import itertools
+from collections.abc import Iterable, Mapping
+
+from pydantic import Field
+
+from rindle_core.catalogue.crew import Member, Team
+from rindle_core.diary.entries import DiaryInput, DiaryJob, DiaryMove, DiaryResult, DiaryTeam
+from rindle_core.diary.learnt import LearntInput, LearntResult, StepTime, learnt
+from rindle_core.diary.plan import diary, moves
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.science.sun import civil_day_h
+from rindle_core.stations.brief.brief import DeliveriesInput, deliveries
+from rindle_core.stations.brief.settled_before import usual_tasks_of
+from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import build_steps, mount_code
+from rindle_server.jobs.facts import facts_of
+from rindle_server.jobs.models import Job
+from rindle_server.stores.models import Firm
+from rindle_server.stores.shelf import shelf
+
+_NOBODY = Team(code="all", name="Everybody")
+_WEEKS_MOST = 26
+
+
+class DiaryChange(Model):
+    """What is tried: a job on another day or with another crew, or a task that has to set for longer."""
+
+    number: str = Field(max_length=20)
+    day: dt.date | None = None
+    team: str | None = Field(default=None, max_length=40)
+    task: str = Field(default="", max_length=120, description="Whose wait runs over")
+    more_h: float = Field(default=0.0, ge=0, le=400)
+
+
+class DiaryTried(Model):
+    """What the change would do, before it is taken."""
+
+    result: DiaryResult
+    moves: list[DiaryMove]
+
+
+class DayLight(Model):
+    """When one sees outside at a job's place, hours of the site's clock."""
+
+    job: str
+    day: dt.date
+    from_h: float
+    to_h: float
+
+
+class DiaryView(Model):
+    """The diary as a screen shows it."""
+
+    first_day: dt.date
+    day_count: int
+    teams: list[Team]
+    result: DiaryResult
+    learnt: LearntResult
+    light: list[DayLight] = Field(default_factory=list, description="Civil twilight of each job's days")
+    without_place: list[str] = Field(description="Numbers of jobs of which daylight is not known")
+
+
+def teams() -> list[Team]:
+    """The stores' teams; without one everybody drives out together."""
+    return shelf().all("team", Team) or [_NOBODY]
+
+
+def _kind_of(facts: JobInput) -> str:
+    return f"{facts.brief.terminal_code}/{mount_code(facts) or 'any'}"
+
+
+def times_of(facts: JobInput) -> list[StepTime]:
+    """How long each step took, from the mark before it, where the stores tell its usual time."""
+    usual = {one.code: one.usual_min for one in build_steps(facts)}
+    marks = sorted(facts.build.step_marks, key=lambda one: one.at)
+    told = []
+    for before, mark in itertools.pairwise(marks):
+        minutes = usual.get(mark.code)
+        if minutes:
+            took = (mark.at - before.at).total_seconds() / 60
+            told.append(StepTime(person=mark.by, kind=_kind_of(facts), took_min=max(0.0, took), usual_min=minutes))
+    return told
+
+
+def _scaled(tasks: Iterable[VisitTask], factor: float, day_h: float) -> list[VisitTask]:
+    """The tasks as long as they take here; none longer than a working day."""
+    return [
+        one
+        if one.finished_at
+        else one.model_copy(
+            update={
+                "work_h": round(min(day_h, max(one.work_h * factor, one.at_height_min / 60)), 2),
+            }
+        )
+        for one in tasks
+    ]
+
+
+def _job(job: Job, facts: JobInput, told: LearntResult, people: Mapping[str, str], rules: HouseRules) -> DiaryJob:
+    brief = facts.brief
+    lead = people.get(brief.crew[0], "") if brief.crew else ""
+    # What the planner entered stands; the house's usual hours are taken as long as they take here.
+    tasks = list(brief.tasks) or _scaled(usual_tasks_of(facts), told.factor(lead, _kind_of(facts)), rules.workday_h)
+    due = deliveries(DeliveriesInput(items=brief.deliveries, visit_on=brief.date)).result
+    day = DayWeather(day=brief.date, gust_mps=brief.forecast_gust_mps, low_c=brief.forecast_low_c)
+    listed = any(one.day == brief.date for one in brief.forecast)
+    place = brief.place
+    return DiaryJob(
+        number=job.number,
+        title=brief.customer,
+        team=brief.team_code,
+        not_before=brief.date,
+        people_count=max((one.people_count for one in build_steps(facts)), default=1),
+        latitude_deg=place[0] if place else None,
+        longitude_deg=place[1] if place else None,
+        ahead_h=brief.clock_ahead_h,
+        travel_h=brief.travel_h or 0.0,
+        slot_at=brief.lineup_at,
+        tasks=tasks,
+        forecast=[*brief.forecast, *([] if listed else [day])],
+        due_on={one.item: one.due_on for one in due.items},
+    )
+
+
+def _open_jobs() -> list[Job]:
+    jobs = Job.objects.filter(shelf="open").prefetch_related("docs", "documents").order_by("number")
+    return list(jobs)
+
+
+def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
+    """What the diary is laid out from: open jobs whose day lies within the weeks. Raises InputError."""
+    if not 1 <= weeks <= _WEEKS_MOST:
+        raise InputError.one("weeks", f"is {weeks}: 1 to {_WEEKS_MOST} weeks are accepted")
+    known = [(job, facts_of(job)) for job in _open_jobs()]
+    history = [time for _, facts in known for time in times_of(facts)]
+    told = learnt(LearntInput(times=history)).result
+    rules = HouseRules.model_validate(Firm.ours().rules)
+    held = shelf()
+    crews = teams()
+    codes = {one.code for one in crews}
+    people = {one.code: one.name for one in held.all("member", Member)}
+    end = first_day + dt.timedelta(weeks=weeks)
+    rows = [
+        _job(job, facts, told, people, rules)
+        for job, facts in known
+        if job.signed_off_at is None and first_day <= facts.brief.date < end
+    ]
+    given = DiaryInput(
+        first_day=first_day,
+        teams=[
+            DiaryTeam(code=one.code, name=one.name, people_count=len(one.members) or 2, off_days=one.off_days)
+            for one in crews
+        ],
+        jobs=[one if one.team in codes else one.model_copy(update={"team": ""}) for one in rows],
+        rules=rules,
+    )
+    return given, told
+
+
+def _light(given: DiaryInput, found: DiaryResult) -> list[DayLight]:
+    places = {one.number: one for one in given.jobs}
+    told = []
+    for block in found.blocks:
+        job = places[block.job]
+        if job.latitude_deg is None or job.longitude_deg is None:
+            continue
+        lit = civil_day_h(job.latitude_deg, job.longitude_deg, block.day, job.ahead_h)
+        if lit is not None:
+            told.append(DayLight(job=block.job, day=block.day, from_h=lit[0], to_h=lit[1]))
+    return told
+
+
+def view(first_day: dt.date, weeks: int) -> DiaryView:
+    """The diary from that day on."""
+    given, told = entries(first_day, weeks)
+    found = diary(given).result
+    return DiaryView(
+        first_day=first_day,
+        day_count=7 * weeks,
+        teams=teams(),
+        result=found,
+        light=_light(given, found),
+        learnt=told,
+        without_place=[one.number for one in given.jobs if one.latitude_deg is None],
+    )
+
+
+def _changed(given: DiaryInput, change: DiaryChange) -> DiaryJob:
+    """The job with the change. Raises InputError for a job or task that is not in the diary."""
+    job = next((one for one in given.jobs if one.number == change.number), None)
+    if job is None:
+        raise InputError.one("number", f"{change.number} is not in the diary of these weeks")
+    update: dict[str, object] = {}
+    if change.day is not None:
+        update["not_before"] = change.day
+    if change.team is not None:
+        update["team"] = change.team
+    if change.task:
+        if change.task not in {one.name for one in job.tasks}:
+            raise InputError.one("task", f"{change.task!r} is no task of {change.number}")
+        update["tasks"] = [
+            one.model_copy(update={"wait_h": one.wait_h + change.more_h}) if one.name == change.task else one
+            for one in job.tasks
+        ]
+    return job.model_copy(update=update)
+
+
+def tried(first_day: dt.date, weeks: int, change: DiaryChange) -> tuple[DiaryTried, DiaryJob]:
+    """What the change would move, and the job with it. Raises InputError for what is not in the diary."""
+    given, _ = entries(first_day, weeks)
+    news = _changed(given, change)
+    other = given.model_copy(update={"jobs": [news if one.number == news.number else one for one in given.jobs]})
+    before, after = diary(given).result, diary(other).result
+    return DiaryTried(result=after, moves=moves(before, after)), news
+
+
+__all__ = ["DiaryChange", "DiaryTried", "DiaryView", "entries", "teams", "times_of", "tried", "view"]

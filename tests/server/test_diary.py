@@ -1,0 +1,125 @@
+"""The diary over the API: what a change would move, taking it, calendar files, papers, loading lists."""
+
+import io
+import json
+
+import pytest
+from icalendar import Calendar
+from pypdf import PdfReader
+
+from tests.server.calls import JSON, change, faults
+
+WEEKS = "first_day=2026-11-23&weeks=4"
+
+
+def read(crew):
+    return crew.get(f"/api/diary?{WEEKS}").json()
+
+
+def text_of(answer):
+    assert answer["Content-Type"] == "application/pdf", answer.content
+    return " ".join("\n".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages).split())
+
+
+def post(crew, way, **told):
+    return crew.post(f"/api/diary/{way}?{WEEKS}", json.dumps(told), **JSON)
+
+
+def test_open_jobs_stand_on_their_days_and_signed_ones_do_not(crew):
+    told = read(crew)
+    jobs = {one["job"] for one in told["result"]["blocks"]}
+    assert {"2026-102", "2026-103", "2026-104"} <= jobs
+    assert "2026-101" not in jobs  # signed
+    assert [one["code"] for one in told["teams"]] == ["ridge", "valley"]
+    for row in told["result"]["rows"]:
+        assert row["starts_at"][:10] >= "2026-11-23"
+    assert any(0 < one["from_h"] < 6 and 18 < one["to_h"] < 24 for one in told["light"])
+
+
+def test_a_change_is_shown_before_it_is_taken_and_then_stands_in_the_job(crew):
+    before, was = read(crew), crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["date"]
+    tried = post(crew, "tried", number="2026-102", day="2026-12-02", team="valley").json()
+    assert "2026-102" in {one["job"] for one in tried["moves"]}
+    assert read(crew)["result"] == before["result"]  # nothing was kept
+    after = post(crew, "taken", number="2026-102", day="2026-12-02", team="valley").json()
+    brief = crew.get("/api/jobs/2026-102").json()["facts"]["brief"]
+    assert (brief["date"], brief["team_code"]) == ("2026-12-02", "valley")
+    blocks = [one for one in after["result"]["blocks"] if one["job"] == "2026-102"]
+    assert min(one["day"] for one in blocks) >= "2026-12-02"
+    assert {one["team"] for one in blocks} == {"valley"}
+    crew.post("/api/jobs/2026-102/undo")
+    assert crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["date"] == was
+
+
+def test_a_wait_that_runs_over_moves_what_comes_after_it(crew):
+    rows = read(crew)["result"]["rows"]
+    pole = next(one for one in rows if one["job"] == "2026-104" and one["set_at"] > one["ends_at"])
+    tried = post(crew, "tried", number="2026-104", task=pole["name"], more_h=240).json()
+    (moved,) = [one for one in tried["moves"] if one["job"] == "2026-104"]
+    assert moved["now_at"] > moved["was_at"]
+    taken = post(crew, "taken", number="2026-104", task=pole["name"], more_h=240).json()
+    assert taken["result"]["ends_at"]["2026-104"] == moved["now_at"]
+
+
+@pytest.mark.parametrize(
+    ("told", "field", "said"),
+    [
+        ({"number": "2026-999"}, "number", "is not in the diary"),
+        ({"number": "2026-103", "task": "Dance"}, "task", "is no task of"),
+        ({"number": "2026-103", "team": "west"}, "jobs", "is no crew"),
+    ],
+)
+def test_what_is_not_there_is_refused_by_its_name(crew, told, field, said):
+    assert said in faults(post(crew, "tried", **told))[field]
+
+
+def test_the_calendar_file_has_each_block_in_universal_time(crew):
+    result = read(crew)["result"]
+    calendar = Calendar.from_ical(crew.get(f"/api/diary/calendar.ics?{WEEKS}").content)
+    events = calendar.walk("VEVENT")
+    assert len(events) == len(result["blocks"])
+    one = result["blocks"][0]
+    starts = {str(event.get("uid")): event.decoded("dtstart") for event in events}
+    told = starts[f"{one['job']}-{one['day']}-{one['team']}@rindle"]
+    assert f"{told:%H:%M}" == f"{int(one['starts_at'][11:13]) - 2:02}{one['starts_at'][13:16]}"  # two hours before UTC
+
+
+def test_booked_slots_come_from_a_calendar_file(crew):
+    from django.core.files.uploadedfile import SimpleUploadedFile
+
+    sheet = (
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//desk//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20261120T080000Z\r\n"
+        "SUMMARY:Line-up 2026-104 booked\r\nDTSTART:20261130T120000Z\r\nDTEND:20261130T123000Z\r\nEND:VEVENT\r\n"
+        "BEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20261120T080000Z\r\nSUMMARY:Dentist\r\nDTSTART:20261130T120000Z\r\n"
+        "END:VEVENT\r\nEND:VCALENDAR\r\n"
+    )
+    answer = crew.post("/api/diary/slots", {"file": SimpleUploadedFile("slots.ics", sheet.encode())})
+    assert [(one["number"], one["at"][:16]) for one in answer.json()] == [("2026-104", "2026-11-30T14:00")]
+    brief = crew.get("/api/jobs/2026-104").json()["facts"]["brief"]
+    assert (brief["lineup_at"][:16], brief["lineup_booked"]) == ("2026-11-30T14:00", True)
+    bad = crew.post("/api/diary/slots", {"file": SimpleUploadedFile("a.ics", b"hello")})
+    assert "no calendar file" in faults(bad)["file"]
+
+
+def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
+    block = read(crew)["result"]["blocks"][0]
+    sheet = text_of(crew.get(f"/api/diary/day.pdf?day={block['day']}"))
+    assert block["title"] in sheet
+    assert block["starts_at"][11:16] in sheet
+    assert "nothing is planned" in faults(crew.get("/api/diary/day.pdf?day=2026-11-22"))["day"]
+    date = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["date"]
+    both = text_of(crew.get(f"/api/diary/van.pdf?day={date}"))
+    alone = text_of(crew.get("/api/jobs/2026-103/van.pdf"))
+    for word in ("Loading list", "Reflector", "Flat washer M8", "Torque wrench"):
+        assert word in both
+        assert word in alone
+
+
+def test_the_claim_sheet_asks_for_what_came_damaged(crew):
+    assert "nothing came damaged" in faults(crew.get("/api/jobs/2026-103/claim.pdf"))["damages"]
+    change(
+        crew, "2026-103", damages=[{"part": "Reflector", "what": "Dent of 30 mm", "wanted": "replaced"}], rim_gap_mm=3
+    )
+    said = text_of(crew.get("/api/jobs/2026-103/claim.pdf"))
+    for word in ("Claim for goods", "Kestrel Bend", "Dent of 30 mm", "another", "Gap of 3 mm"):
+        assert word in said
