@@ -1,9 +1,11 @@
 """The real application, started as a user starts it, and a real browser."""
 
+import contextlib
 import fcntl
 import os
 import shutil
 import signal
+import sqlite3
 import subprocess
 import sys
 import time
@@ -36,6 +38,7 @@ _STILL = """document.addEventListener('DOMContentLoaded', () => {
 })"""
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
 _WHOLE = "loaded"
+_DATABASE = "rindle.sqlite3"
 _LOAD = (
     "from rindle_server.launch import _setup; _setup(); from django.conf import settings; "
     "from rindle_server.demo import load_demo; load_demo(settings.DEMO_DIR)"
@@ -56,9 +59,9 @@ def loaded(tmp_path_factory):
     return home
 
 
-@pytest.fixture(scope="module")
-def address(loaded, tmp_path_factory):
-    """A server of the file's own, on a fresh copy of the demo."""
+@pytest.fixture(scope="session")
+def server(loaded, tmp_path_factory):
+    """The worker's own server, on a copy of the demo: its address and its data folder."""
     home = tmp_path_factory.mktemp("copy") / "home"
     shutil.copytree(loaded, home)
     port = free_port(_FIRST_PORT + _PORTS_EACH * int(os.environ.get("PYTEST_XDIST_WORKER", "gw0")[2:]))
@@ -75,9 +78,21 @@ def address(loaded, tmp_path_factory):
         process = subprocess.Popen(command, env=environment, stdout=out, stderr=subprocess.STDOUT)
     url = f"http://127.0.0.1:{port}"
     assert came_up(url, process), f"the server did not come up:\n{log.read_text()}"
-    yield url
+    yield url, home
     process.send_signal(signal.SIGINT)
     assert process.wait(timeout=60) == 0, log.read_text()
+
+
+@pytest.fixture(scope="module")
+def address(server, loaded):
+    """The server's address, with all of the demo's data as it was: no file sees what another one changed."""
+    url, home = server
+    with (
+        contextlib.closing(sqlite3.connect(loaded / _DATABASE)) as was,
+        contextlib.closing(sqlite3.connect(home / _DATABASE, timeout=60)) as now,
+    ):
+        was.backup(now)
+    return url
 
 
 def came_up(url, process):

@@ -97,17 +97,13 @@ def test_dusk_is_kept_and_the_drawings_follow(page):
 
 @pytest.mark.parametrize("width", [820, 390])
 def test_no_station_is_wider_than_its_screen(page, width):
+    """The leaves of each are measured where they are walked through for their accessibility."""
     page.set_viewport_size({"width": width, "height": 1180})
     for name in ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover"):
         page.goto(f"/jobs/2026-102/{name}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         assert page.evaluate("document.documentElement.scrollWidth") <= width, name
         expect(page.locator("nav[aria-label=Stations] [aria-current]")).to_be_in_viewport(ratio=1)
-        leaves = page.get_by_role("navigation", name="Leaves of this station").get_by_role("link")
-        for at in range(1, leaves.count() if width < 600 else 0):
-            leaves.nth(at).click()
-            expect(leaves.nth(at)).to_have_attribute("aria-current", "page")
-            assert page.evaluate("document.documentElement.scrollWidth") <= width, (name, at)
 
 
 def test_what_was_typed_in_the_last_moment_stays_with_its_own_job(page):

@@ -11,7 +11,8 @@ from rindle_core.reference import WORKED
 
 # Rules in words, texts and orders of work: there is nothing to reckon by hand that the rule does not say.
 WITHOUT = {
-    "bringup", "build", "compare", "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts", "lineup_request",
+    "bringup", "build", "compare", "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
+    "lineup_request",
     "measures",
     "mount_choice", "position_entry", "sites", "skyline_text",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",

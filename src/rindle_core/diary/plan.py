@@ -135,8 +135,13 @@ class _Diary:
                 at, because = due_h, f"{item} is due on {due}"
         return at, because
 
-    def place(self, work: _Work, task: VisitTask, free_h: float, here_on: int | None) -> tuple[float, str] | None:
-        """The earliest moment from `free_h` on at which the crew can do it, and why not earlier; None: at none."""
+    def place(
+        self, work: _Work, task: VisitTask, free_h: float, here_on: int | None, *, away: bool = False
+    ) -> tuple[float, str] | None:
+        """The earliest moment from `free_h` on at which the crew can do it, and why not earlier; None: at none.
+
+        A crew that is `away` at another job has to drive first; a day begins with the drive.
+        """
         team = next(one for one in self.given.teams if one.code == work.team)
         ready_h, why = self.ready_at(work, task)
         if ready_h == float("inf"):
@@ -155,6 +160,8 @@ class _Diary:
                 because = window
                 continue
             start = max(now_h, 24.0 * day + window[0])
+            if away and int(free_h // 24) == day:
+                start = max(start, free_h + work.job.travel_h)
             for from_h, to_h, number_of in sorted(self.booked.get(work.team, [])):
                 if start < to_h - _SAME_H and start + task.work_h > from_h + _SAME_H:
                     start, because = to_h, f"{SLOT} of {number_of} lies before"
@@ -206,7 +213,7 @@ def diary(given: DiaryInput) -> Outcome[DiaryResult]:
 
     A crew does one thing at a time. What sets is left alone, and the crew goes on elsewhere meanwhile. What counts as
     outdoor work lies within civil twilight. A day without a forecast is not known and stops nothing. A drive counts
-    once a day and job. Slack is the total float of the sequence as it is laid out.
+    at the start of a day and between two jobs. Slack is the total float of the sequence as it is laid out.
 
     Source: R. L. Graham, SIAM J. Appl. Math. 17 (1969); float by the backward pass of J. E. Kelley, Operations
     Research 9 (1961), with the crew's own sequence as an arc after J. D. Wiest, Operations Research 12 (1964).
@@ -260,7 +267,9 @@ def _lay_out(sheet: _Diary, jobs: list[_Work]) -> None:
         best: tuple[tuple[float, bool, bool, float], _Work, VisitTask, float, str] | None = None
         for work in jobs:
             for task in work.left:
-                found = sheet.place(work, task, free_h, here.get(work.job.number))
+                found = sheet.place(
+                    work, task, free_h, here.get(work.job.number), away=last is not None and work is not last
+                )
                 if found is None:
                     continue
                 start, because = found
@@ -274,7 +283,7 @@ def _lay_out(sheet: _Diary, jobs: list[_Work]) -> None:
         _, work, task, start, because = best
         end = start + task.work_h
         before = max((one for one in sheet.placed if one.team == work.team), key=lambda one: one.end_h, default=None)
-        if not because and before is not None and abs(before.end_h - start) < _SAME_H:
+        if not because and before is not None and start - before.end_h < work.job.travel_h + _SAME_H:
             because = f"the crew is at {before.task.name} ({before.job.number}) until then"
         work.set_h[task.name] = end + task.wait_h
         work.left.remove(task)

@@ -113,6 +113,13 @@ def test_what_a_longer_wait_moves_is_told_before_it_is_taken():
     assert moves(told(20), told(20)) == []
 
 
+def test_a_day_begins_with_the_drive_and_so_does_the_next_job():
+    found = laid_out(
+        one_job("1", task("Fit", 2), task("Test", 1), travel_h=0.5), one_job("2", task("Panel", 1), travel_h=1.5)
+    )
+    assert starts(found) == {("1", "Fit"): "24 08:30", ("1", "Test"): "24 10:30", ("2", "Panel"): "24 13:00"}
+
+
 def test_jobs_without_a_crew_are_shared_out_and_a_strange_crew_is_refused():
     found = laid_out(*(one_job(str(n), task("Fit", 4), team="") for n in range(4)))
     assert sorted(row.team for row in found.rows) == ["north", "north", "south", "south"]

@@ -223,4 +223,13 @@ nav a.router-link-active {
     flex-wrap: wrap;
   }
 }
+@media (max-width: 420px) {
+  nav {
+    gap: 4px;
+  }
+  .top {
+    gap: 6px;
+    padding: 0 8px;
+  }
+}
 </style>

@@ -24,6 +24,11 @@ const bar = (one: Schemas['DiaryRow']) => {
   return { left: `${start}%`, width: `${Math.max(0.6, place(hourOf(one.ends_at)) - start)}%` }
 }
 const height = (tasks: Schemas['DiaryRow'][]) => tasks.reduce((sum, one) => sum + (one.at_height_min ?? 0), 0)
+/** `4.5` as `04:30`. */
+const told = (hour: number) => {
+  const minutes = Math.round(hour * 60)
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+}
 const slack = (one: Schemas['DiaryRow']) =>
   one.critical
     ? 'nothing to spare'
@@ -73,8 +78,7 @@ const slack = (one: Schemas['DiaryRow']) =>
       </ol>
     </div>
     <p v-if="light" class="quiet small">
-      Light enough to work outside from {{ light.from_h.toFixed(1) }} h to {{ light.to_h.toFixed(1) }} h (civil
-      twilight).
+      Light enough to work outside from {{ told(light.from_h) }} to {{ told(light.to_h) }} (civil twilight).
     </p>
   </section>
 </template>
@@ -95,6 +99,9 @@ header {
   flex-wrap: wrap;
   gap: 4px 20px;
   align-items: baseline;
+}
+.crew {
+  padding: 0 8px;
 }
 .scale {
   position: relative;

@@ -2,6 +2,7 @@
 /** Open jobs over crews and days: moved with finger, mouse or keys, and what that moves is shown before it is taken. */
 import { NButton } from 'naive-ui'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import DayCalendar from '@/fields/DayCalendar.vue'
@@ -12,7 +13,8 @@ import { clock, dayAfter, dayName, daysFrom, mondayOf } from '@/places/diary'
 
 type Block = Schemas['DiaryBlock']
 type Change = Schemas['DiaryChange']
-const first = ref(mondayOf(new Date().toISOString().slice(0, 10)))
+const route = useRoute()
+const first = ref(mondayOf(String(route.query.first ?? '') || new Date().toISOString().slice(0, 10)))
 const weeks = ref(2)
 const view = shallowRef<Schemas['DiaryView'] | null>(null)
 const trouble = ref('')
@@ -187,7 +189,7 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
                 type="button"
                 class="block"
                 :class="{ critical: one.critical, held: held === one }"
-                :aria-label="`${one.title || one.job}, ${dayName(day)}, ${clock(one.starts_at)} to ${clock(one.ends_at)}, ${team.name}: arrow keys move it`"
+                :aria-label="`${clock(one.starts_at)} ${one.title || one.job}, ${dayName(day)}, until ${clock(one.ends_at)}, ${team.name}: arrow keys move it`"
                 @pointerdown="held = one"
                 @click="opened = day"
                 @keydown="key($event, one)"

@@ -94,9 +94,7 @@ defineExpose({
       <p v-for="one in pages('')" :key="one.url">
         <a :href="one.url" target="_blank">{{ one.name }}</a>
       </p>
-      <leave-part v-if="!left.length && !chosen && !store.locked" />
       <step-card
-        v-else
         :view="shown"
         :may-mark="mayMark(shown)"
         :pages="pages(shown.step.code)"
@@ -105,6 +103,7 @@ defineExpose({
       />
     </div>
   </div>
+  <leave-part v-if="!left.length && !store.locked" />
   <p class="quiet small">
     <template v-if="build.at_height_left_min"
       ><b>{{ Math.round(build.at_height_left_min) }} min</b> on ladder or roof still to come.
@@ -170,6 +169,7 @@ defineExpose({
 }
 .card {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 @media (max-width: 700px) {
