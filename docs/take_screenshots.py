@@ -17,6 +17,7 @@ VIEWS = {
     "4-mount": "/jobs/2026-102/mount/hold",
     "5-cable": "/jobs/2026-103/cable/wall",
     "6-build": "/jobs/2026-103/build",
+    "diary": "/diary?first=2026-11-23",
     "7-peak": "/jobs/2026-102/peak",
     "8-bring-up": "/jobs/2026-101/bringup",
     "9-hand-over": "/jobs/2026-101/handover",
@@ -59,8 +60,6 @@ def main(address: str) -> None:
             (FOLDER.parents[1] / "demo" / "imports" / "sites.csv").read_text("utf-8")
         )
         shoot(page, "many-sites")
-        page.goto("/jobs/2026-104/pocket.html".replace("/jobs", "/api/jobs"))
-        shoot(page, "pocket-card")
         page.goto("/api/jobs/2026-103/proposal.html")
         shoot(page, "proposal")
         page.evaluate("localStorage.setItem('rindle-light', 'dusk')")

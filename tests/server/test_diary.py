@@ -1,5 +1,6 @@
 """The diary over the API: what a change would move, taking it, calendar files, papers, loading lists."""
 
+import datetime as dt
 import io
 import json
 
@@ -123,3 +124,30 @@ def test_the_claim_sheet_asks_for_what_came_damaged(crew):
     said = text_of(crew.get("/api/jobs/2026-103/claim.pdf"))
     for word in ("Claim for goods", "Kestrel Bend", "Dent of 30 mm", "another", "Gap of 3 mm"):
         assert word in said
+
+
+def test_a_forecast_is_asked_for_where_a_service_is_there_and_moves_what_it_stops(crew, settings):
+    refused = crew.post(f"/api/diary/forecast?{WEEKS}")
+    assert refused.status_code == 503
+    assert "no forecast service" in faults(refused)["forecast"]
+    settings.BENCH_URL = "http://127.0.0.1:1"  # stand-ins run
+    assert read(crew)["forecast_service"] == "Simulated forecast, made up"
+    typed = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["forecast"]
+    told = crew.post(f"/api/diary/forecast?{WEEKS}").json()
+    rows = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["forecast"]
+    assert [one["day"] for one in rows] == sorted({one["day"] for one in rows})
+    assert {one["day"] for one in typed} <= {one["day"] for one in rows}
+    assert len(rows) >= 10
+    again = crew.post(f"/api/diary/forecast?{WEEKS}").json()
+    assert again["result"] == told["result"]  # the same place and day, the same weather
+
+
+def test_the_made_up_weather_is_of_this_world():
+    from rindle_bench.forecast import made_up_forecast
+
+    winter = made_up_forecast(-29.4, 27.8, dt.date(2026, 7, 10), 10)
+    summer = made_up_forecast(-29.4, 27.8, dt.date(2027, 1, 10), 40)
+    assert len(summer) == 10
+    assert sum(one.low_c for one in winter) < sum(one.low_c for one in summer) - 60
+    assert all(0 < one.gust_mps < 60 for one in [*winter, *summer])
+    assert not [one for one in [*winter, *summer] if one.sky in ("ice", "snow") and one.low_c >= 0]

@@ -9,8 +9,10 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 
 from rindle_core.kernel.units import System
+from rindle_server.diary.forecast import service, take_forecast
 from rindle_server.diary.papers import SlotFound, calendar_of, day_sheet, slots_in
-from rindle_server.diary.plan import DiaryChange, DiaryTried, DiaryView, tried, view
+from rindle_server.diary.plan import DiaryChange, DiaryTried, DiaryView, entries, tried, view
+from rindle_server.errors import DeviceDown
 from rindle_server.files import bytes_of
 from rindle_server.jobs import edit
 from rindle_server.jobs.load_sheets import loading_of_day
@@ -68,6 +70,17 @@ def read_slots(request: HttpRequest, file: File[UploadedFile]) -> list[SlotFound
     for one in found:
         edit.patch(edit.editable(one.number), "brief", {"lineup_at": one.at.isoformat(), "lineup_booked": True})
     return found
+
+
+@router.post("/forecast", response=DiaryView)
+def take_weather(request: HttpRequest, first_day: dt.date, weeks: int = 4) -> DiaryView:
+    """Asks the forecast service for every job of these weeks. Raises DeviceDown where there is none."""
+    source = service()
+    if source is None:
+        raise DeviceDown.one("forecast", "no forecast service is there: enter the forecast at Brief, When")
+    given, _ = entries(first_day, weeks)
+    take_forecast(source, [one.number for one in given.jobs], first_day)
+    return view(first_day, weeks)
 
 
 @router.get("/day.pdf")

@@ -21,6 +21,7 @@ from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mounting import build_steps, mount_code
+from rindle_server.diary.forecast import service
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.stores.models import Firm
@@ -65,6 +66,7 @@ class DiaryView(Model):
     result: DiaryResult
     learnt: LearntResult
     light: list[DayLight] = Field(default_factory=list, description="Civil twilight of each job's days")
+    forecast_service: str = Field(default="", description="Name of the one that is there; empty: typed by hand")
     without_place: list[str] = Field(description="Numbers of jobs of which daylight is not known")
 
 
@@ -189,6 +191,7 @@ def view(first_day: dt.date, weeks: int) -> DiaryView:
         result=found,
         light=_light(given, found),
         learnt=told,
+        forecast_service=source.name if (source := service()) else "",
         without_place=[one.number for one in given.jobs if one.latitude_deg is None],
     )
 

@@ -1562,6 +1562,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diary/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Weather
+         * @description Asks the forecast service for every job of these weeks. Raises DeviceDown where there is none.
+         */
+        post: operations["rindle_server_diary_api_take_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/diary/slots": {
         parameters: {
             query?: never;
@@ -11931,6 +11951,12 @@ export interface components {
              * Format: date
              */
             first_day: string;
+            /**
+             * Forecast Service
+             * @description Name of the one that is there; empty: typed by hand
+             * @default
+             */
+            forecast_service: string;
             learnt: components["schemas"]["LearntResult"];
             /**
              * Light
@@ -39243,6 +39269,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_diary_api_take_weather: {
+        parameters: {
+            query: {
+                first_day: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryView"];
+                };
             };
         };
     };

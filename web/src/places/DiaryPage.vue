@@ -101,6 +101,10 @@ const heading = computed(() => {
   const told = conflicts.value.length ? `, ${counted(conflicts.value.length, 'conflict')}` : ', all as agreed'
   return `${counted(jobs, 'job')} over ${counted(view.value.teams.length, 'crew')}${told}`
 })
+async function takeForecast(): Promise<void> {
+  const told = await ask(() => unwrap(client.POST('/api/diary/forecast', query())))
+  if (told) view.value = told
+}
 const slots = shallowRef<Schemas['SlotFound'][] | null>(null)
 async function readSlots(files: File[]): Promise<void> {
   const body = { file: files[0] as unknown as string }
@@ -125,6 +129,9 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         :options="['1', '2', '4'].map((one) => ({ label: one === '1' ? '1 week' : `${one} weeks`, value: one }))"
         @choose="(value) => (weeks = Number(value))"
       />
+      <n-button v-if="view?.forecast_service" :loading="busy" @click="takeForecast"
+        >Take the forecast ({{ view.forecast_service.toLowerCase() }})</n-button
+      >
       <a :href="`/api/diary/calendar.ics?first_day=${first}&weeks=${weeks}`">Calendar file</a>
       <file-pick
         label="Booked slots from a calendar file"

@@ -141,7 +141,13 @@ def joints(given: JointsInput) -> Outcome[JointsResult]:
     if strange is not None:
         raise InputError.one("marks", f"{strange!r} is not a joint of this job: {', '.join(by_key) or 'none'} accepted")
     if not given.joints:
-        return Outcome(JointsResult(joints=[], finished_count=0, loose=[]), [])
+        unknown = JOINTS(
+            Level.MIND,
+            "Stores tell no joints of this terminal and mount",
+            "What is loose, and what has to stay free, is kept by nobody.",
+            clears_by="Enter the joints in Stores: bolts, washers, torque, and until when each stays free.",
+        )
+        return Outcome(JointsResult(joints=[], finished_count=0, loose=[]), [unknown] if given.steps else [])
     titles = {one.code: one.title for one in given.steps}
     done = {one.code for one in given.done} | ({PEAK} if given.aim_locked else set())
     states = {key: _latest(given, key) for key in by_key}

@@ -87,6 +87,10 @@ def test_no_job_closes_with_a_loose_joint():
     assert levels(stand("reflector", "lift", locked=True, marks=loose))["build.joints"] is Level.HOLD
 
 
+def test_a_terminal_of_which_the_stores_tell_no_joints_is_not_called_clear():
+    assert levels(joints(JointsInput(steps=STEPS))) == {"build.joints": Level.MIND}
+
+
 def test_tightened_too_early_and_the_wrong_lock_first_are_told():
     early = stand("reflector", "lift", marks=[JointMark(code="azimuth", state="tight", at=NOON)])
     assert levels(early)["build.joint_early.azimuth"] is Level.HOLD
