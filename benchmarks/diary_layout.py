@@ -1,6 +1,6 @@
 """Fifty jobs over three crews and four weeks, laid out; as a ratio to one second.
 
-    .venv/bin/python benchmarks/diary_layout.py
+Run it as `.venv/bin/python benchmarks/diary_layout.py`.
 """
 
 import time
