@@ -131,7 +131,7 @@ def test_a_forecast_is_asked_for_where_a_service_is_there_and_moves_what_it_stop
     assert refused.status_code == 503
     assert "no forecast service" in faults(refused)["forecast"]
     settings.BENCH_URL = "http://127.0.0.1:1"  # stand-ins run
-    assert read(crew)["forecast_service"] == "Simulated forecast, made up"
+    assert read(crew)["forecast_service"] == "simulated, made up"
     typed = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["forecast"]
     told = crew.post(f"/api/diary/forecast?{WEEKS}").json()
     rows = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["forecast"]

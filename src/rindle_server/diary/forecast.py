@@ -26,7 +26,7 @@ class ForecastService(Protocol):
 class SimulatedForecast:
     """Made up, and says so."""
 
-    name = "Simulated forecast, made up"
+    name = "simulated, made up"
 
     def forecast(self, latitude_deg: float, longitude_deg: float, first_day: dt.date) -> list[DayWeather]:
         """Ten days of made-up weather."""

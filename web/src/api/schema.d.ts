@@ -32565,6 +32565,12 @@ export interface components {
          * @description A step with its state, and in words what it still waits for.
          */
         StepView: {
+            /**
+             * Entered Here
+             * @description Whether it only waits for what is entered at Build itself
+             * @default false
+             */
+            entered_here: boolean;
             mark: components["schemas"]["StepMark"] | null;
             /** Marks */
             marks?: components["schemas"]["MarkView"][];

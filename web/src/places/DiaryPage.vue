@@ -130,7 +130,7 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         @choose="(value) => (weeks = Number(value))"
       />
       <n-button v-if="view?.forecast_service" :loading="busy" @click="takeForecast"
-        >Take the forecast ({{ view.forecast_service.toLowerCase() }})</n-button
+        >Take the forecast ({{ view.forecast_service }})</n-button
       >
       <a :href="`/api/diary/calendar.ics?first_day=${first}&weeks=${weeks}`">Calendar file</a>
       <file-pick

@@ -118,7 +118,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         ready=job.picks.words.readiness,
         found=job.build.kit_found,
         layers_searched=job.build.layers_searched,
-        begun=bool(job.build.step_marks),
+        begun=bool(job.build.step_marks) or job.brief.done_by == "owner",  # an owner has no van
     )
 
 
@@ -138,9 +138,7 @@ def elsewhere(job: JobInput) -> list[MeasureElsewhere]:
         if one.of_whose == "other"
     ]
     if job.brief.permanence in ("trial", "temporary"):
-        told.append(
-            MeasureElsewhere(station="brief", what="The set-up itself is for a time", until=job.brief.return_on)
-        )
+        told.append(MeasureElsewhere(station="brief", what="The whole set-up", until=job.brief.return_on))
     return told
 
 

@@ -92,6 +92,7 @@ class StepView(Model):
     mark: StepMark | None
     not_before: dt.datetime | None = Field(default=None, description="By the clock of a wait; None: at any time")
     marks: list[MarkView] = Field(default_factory=list)
+    entered_here: bool = Field(default=False, description="Whether it only waits for what is entered at Build itself")
     may_pass: bool = Field(default=False, description="Whether somebody may do it all the same, with a reason")
     passed: StepPass | None = None
     photographed: bool = False
@@ -231,6 +232,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
                 mark=marks.get(step.code),
                 not_before=not_before if state in ("locked", "waiting") else None,
                 marks=_marks_of(step, given),
+                entered_here=state == "locked" and set(waits) <= _ENTERED_HERE,
                 may_pass=state in ("locked", "waiting") and not firm and not step.before_power,
                 passed=passes.get(step.code),
                 photographed=step.code in given.photographed,
@@ -250,7 +252,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
 
 def held_up(view: StepView) -> bool:
     """Whether something holds it that is more than an entry of this room which nobody made yet."""
-    return view.state == "locked" and not set(view.waits_for) <= _ENTERED_HERE
+    return view.state == "locked" and not view.entered_here
 
 
 def _judge(result: BuildResult, given: BuildInput) -> list[Finding]:

@@ -48,6 +48,17 @@ def test_a_held_step_says_for_what_it_waits():
     assert result.steps[2].waits_for == ["hold point “Kit”"]
 
 
+def test_what_is_entered_at_build_itself_is_to_be_done_and_no_hold():
+    kit = [BuildStep(code="kit", title="Kit", needs=["entry:kit"])]
+    told = build(BuildInput(steps=kit))
+    assert told.result.steps[0].entered_here
+    assert [one.level for one in told.findings] == [Level.UNKNOWN]
+    both = [BuildStep(code="kit", title="Kit", needs=["entry:kit", "entry:aim"])]
+    held = build(BuildInput(steps=both))
+    assert not held.result.steps[0].entered_here
+    assert [one.level for one in held.findings] == [Level.HOLD]
+
+
 def passed(code, how="early"):
     return [StepPass(code=code, how=how, reason="Rain from noon on", by="Naledi")]
 

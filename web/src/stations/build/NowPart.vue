@@ -51,6 +51,8 @@ watch(
 )
 const after = computed(() => left.value.find((one) => one !== shown.value && one !== upcoming.value)?.step ?? null)
 const SIGN = { done: IconCheck, left_out: IconMinus, ready: IconArrowRight, waiting: IconClock, locked: IconLock }
+/** What is entered at Build itself holds nobody up: it is what is to be done. */
+const stateOf = (view: View) => (view.entered_here ? 'ready' : view.state)
 const words: Record<string, string> = {
   done: 'done',
   left_out: 'left out',
@@ -83,8 +85,8 @@ defineExpose({
             }}<small v-if="view.step.hold_point && !over(view)" class="hold"> hold point</small></span
           >
           <span class="state"
-            ><component :is="SIGN[view.state]" :size="16" aria-hidden="true" /><small>{{
-              unsent.has(view.step.title) ? 'marked' : words[view.state]
+            ><component :is="SIGN[stateOf(view)]" :size="16" aria-hidden="true" /><small>{{
+              unsent.has(view.step.title) ? 'marked' : words[stateOf(view)]
             }}</small></span
           >
         </button>
