@@ -37,6 +37,13 @@ PASSED = Kind(
     source="Terminal's build steps",
     at="build.passes",
 )
+MARKS = Kind(
+    "build.marks",
+    "marks of done steps of which nobody said that they were seen",
+    against="each seen",
+    source="Terminal's build steps",
+    at="build.seen_marks",
+)
 PHOTOS = Kind(
     "build.photos",
     "what is hidden later and was not photographed",

@@ -179,7 +179,7 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
         by_code[row.code] = row.model_copy(update={"found": found.get(row.code), "amount": amount})
     rows = sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
     box = [one for one in rows if one.group in BOX]
-    there = [one for one in box if one.found is not None and one.found.state in ("there", "usable")]
+    there = [one for one in box if _is_there(one)]
     result = KitListResult(
         rows=rows,
         box_count=len(box),
@@ -188,6 +188,14 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
         mass_kg=math.fsum(one.mass_kg for one in rows),
     )
     return Outcome(result, [*_judge(box, result, given.layers_searched), *([] if given.begun else _judge_van(rows))])
+
+
+def _is_there(row: KitRow) -> bool:
+    """Found, and no fewer than the bill asks for now: a bill that grew since is counted again."""
+    told = row.found
+    if told is None or told.state not in ("there", "usable"):
+        return False
+    return told.found_count is None or told.found_count >= row.amount - 1e-6
 
 
 def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list[Finding]:

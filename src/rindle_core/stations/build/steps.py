@@ -13,7 +13,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.build.findings import NEXT, ORDER_ANGLE, PASSED, PHOTOS
+from rindle_core.stations.build.findings import MARKS, NEXT, ORDER_ANGLE, PASSED, PHOTOS
 from rindle_core.stations.build.waits import WAITING, WaitView
 from rindle_core.stations.lists import shortened
 
@@ -247,7 +247,9 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
         at_height_left_min=sum(view.step.at_height_min for view in still),
         usual_left_min=sum(view.step.usual_min or 0.0 for view in still),
     )
-    return Outcome(result, [*_judge(result, given), *_judge_passes(given, views), *_judge_photos(views)])
+    return Outcome(
+        result, [*_judge(result, given), *_judge_passes(given, views), *_judge_marks(views), *_judge_photos(views)]
+    )
 
 
 def held_up(view: StepView) -> bool:
@@ -301,15 +303,16 @@ def _meanwhile(result: BuildResult) -> str:
 def _judge_passes(given: BuildInput, views: list[StepView]) -> list[Finding]:
     found = []
     for view in views:
-        if view.passed is None:
+        if view.passed is None or (view.passed.how == "left_out" and view.state == "done"):
             continue
-        refused = view.passed.how == "left_out" and not _may_be_left_out(view.step)
+        left_out = view.passed.how == "left_out"
+        refused = not _may_be_left_out(view.step) if left_out else view.step.before_power
         found.append(
             PASSED.of(view.step.code)(
                 Level.HOLD if refused else Level.MIND,
-                f"“{view.step.title}” cannot be left out"
+                f"“{view.step.title}” cannot be {'left out' if left_out else 'done before its turn'}"
                 if refused
-                else f"“{view.step.title}”: {'left out' if view.passed.how == 'left_out' else 'done all the same'}",
+                else f"“{view.step.title}”: {'left out' if left_out else 'done all the same'}",
                 f"{view.passed.reason} ({view.passed.by}).",
                 clears_by="Take it back, and do the step."
                 if refused
@@ -317,6 +320,14 @@ def _judge_passes(given: BuildInput, views: list[StepView]) -> list[Finding]:
             )
         )
     return found
+
+
+def _judge_marks(views: list[StepView]) -> list[Finding]:
+    """A mark that was taken back after its step was done is asked for again."""
+    bare = [text for view in views if view.state == "done" for text in view.unseen()]
+    if not bare:
+        return []
+    return [MARKS.missing(f"Not seen: {shortened(bare)}", "Look at each, and tick it at its step (Build, Now).")]
 
 
 def _judge_photos(views: list[StepView]) -> list[Finding]:

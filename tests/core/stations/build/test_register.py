@@ -143,6 +143,12 @@ def test_nothing_is_called_missing_before_every_layer_was_searched():
     assert (levels(bill(worn))["build.kit"], bill(worn).result.complete) == (Level.MIND, True)
 
 
+def test_a_line_of_which_fewer_are_there_than_the_bill_asks_for_is_not_there():
+    few = [{**one, "found_count": 1} for one in all_there()]
+    assert levels(bill(few))["build.kit"] is Level.UNKNOWN
+    assert not bill(few).result.complete
+
+
 def test_the_van_is_asked_about_before_the_work_begins_and_not_after():
     assert levels(bill())["build.van"] is Level.UNKNOWN
     assert "build.van" not in levels(bill(begun=True))

@@ -80,6 +80,8 @@ def test_what_comes_before_power_and_hold_points_are_never_left_out():
         told = build(BuildInput(steps=[step], passes=passed("a", "left_out")))
         assert told.result.steps[0].state != "left_out"
         assert [one.level for one in told.findings if one.code == "build.passed.a"] == [Level.HOLD]
+    early = build(BuildInput(steps=[BuildStep(code="a", title="A", before_power=True)], passes=passed("a")))
+    assert [one.level for one in early.findings if one.code == "build.passed.a"] == [Level.HOLD]
     plain = [BuildStep(code="a", title="A"), BuildStep(code="b", title="B", needs=["step:a"])]
     left = views_of(plain, passes=passed("a", "left_out"))
     assert (left["a"].state, left["b"].state) == ("left_out", "ready")
@@ -126,6 +128,17 @@ def test_a_mark_that_nobody_saw_is_named_and_the_hand_is_told_as_this_feed_has_i
     assert views_of([step], hand_mark="letter L")["a"].unseen() == ["The feed is set: letter L"]
     assert views_of([step], seen=[{"code": "a.hand"}])["a"].unseen() == []
     assert views_of([step], seen=[{"code": "b.hand"}])["a"].unseen() == ["The feed is set"]
+
+
+def test_a_mark_that_was_taken_back_after_its_step_is_asked_for_again():
+    step = BuildStep.model_validate({"code": "a", "title": "A", "marks": [{"code": "up", "text": "Up", "cue": "up"}]})
+
+    def asked(seen):
+        found = build(BuildInput(steps=[step], marks=marks_of("a"), seen=seen)).findings
+        return [one.level for one in found if one.code == "build.marks"]
+
+    assert asked([{"code": "a.up"}]) == []
+    assert asked([]) == [Level.UNKNOWN]
 
 
 def test_what_waits_comes_behind_what_can_be_done_meanwhile():
