@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Literal
 
 import numpy as np
 
@@ -14,6 +15,7 @@ from rindle_core.science.antenna import pattern_loss_db
 _COARSE_SPREAD_BEAMWIDTHS = 0.45  # how far a careful preset leaves the beam from the top
 _TIGHTENING_BEAMWIDTHS = 0.02  # how far tightening shifts the head
 _PUSH_BEAMWIDTHS = 0.01  # what a push leaves behind when the nuts are tight; ten times that when loose
+_PUSHED_BEAMWIDTHS = 0.18  # by which a hand on the rim bends the beam while it pushes
 _FLOOR_DB = -2.0  # what the meter shows with nothing in the beam
 _SETTLED_CONSTANTS = 4.0  # time constants after which the meter is within 2 %
 
@@ -34,19 +36,23 @@ class ScrewAxis:
         self.head_turns = 0.0
         self.turning = "up"
 
-    def turn(self, turns: float) -> None:
-        """Turns the screw within its span; the head stays inside the play, from the counter up to counter + play."""
+    def turn(self, turns: float) -> bool:
+        """Turns the screw within its span; the head stays inside the play, from the counter up to counter + play.
+        False where it came to its end stop.
+        """
         span = self.screw.span_turns
-        target = min(span, max(-span, self.counter_turns + turns))
+        asked = self.counter_turns + turns
+        target = min(span, max(-span, asked))
         if target != self.counter_turns:
             self.turning = "up" if target > self.counter_turns else "down"
         self.counter_turns = target
         self.head_turns = min(max(self.head_turns, target), target + self.screw.backlash_turns)
+        return target == asked
 
     @property
     def head_deg(self) -> float:
         """Where the head stands, degrees about its own axis."""
-        return self.head_turns * self.screw.deg_per_turn
+        return self.screw.degrees(self.head_turns)
 
 
 class SimulatedAntenna:
@@ -61,6 +67,7 @@ class SimulatedAntenna:
         self.elevation_error_deg = float(drawn[0]) if given[0] is None else given[0]
         self.azimuth_error_deg = float(drawn[1]) / slope if given[1] is None else given[1]
         self.peak_level_db = _top_db(config)
+        self.pushed: Side | None = None
         self.axes: dict[Axis, ScrewAxis] = {
             "elevation": ScrewAxis(config.elevation_screw),
             "azimuth": ScrewAxis(config.azimuth_screw),
@@ -69,29 +76,81 @@ class SimulatedAntenna:
         self.shown_db = self.true_level_db()
         self.shown_at_s = 0.0
         self.moved_at_s = -1e9
+        self.at_stop: Literal["", "elevation", "azimuth"] = ""
+        self.best_db: float | None = None
+        self.locked_at_s: float | None = None
+
+    def beam_error_deg(self) -> tuple[float, float]:
+        """The beam from the satellite: of the head about the mast, and up. A leaning mast couples the two."""
+        azimuth = self.azimuth_error_deg + self.axes["azimuth"].head_deg
+        up = self.elevation_error_deg + self.axes["elevation"].head_deg
+        bent = _PUSHED_BEAMWIDTHS * self.config.beamwidth_deg
+        azimuth += {"left": bent, "right": -bent}.get(self.pushed or "", 0.0)
+        up += {"top": -bent, "bottom": bent}.get(self.pushed or "", 0.0)
+        return azimuth, up + azimuth * math.sin(math.radians(self.config.mast_lean_deg))
+
+    def _off_deg(self, azimuth_deg: float, elevation_deg: float) -> float:
+        """Angle between beam and a satellite there; along the elevation in the width of a round beam."""
+        own_azimuth, own_up = self.beam_error_deg()
+        across = (own_azimuth - azimuth_deg) * math.cos(math.radians(self.config.elevation_deg))
+        tall = self.config.elevation_beamwidth_deg or self.config.beamwidth_deg
+        return math.hypot(across, (own_up - elevation_deg) * self.config.beamwidth_deg / tall)
 
     def off_axis_deg(self) -> float:
-        """Angle between the beam and the satellite."""
-        elevation = self.elevation_error_deg + self.axes["elevation"].head_deg
-        azimuth = self.azimuth_error_deg + self.axes["azimuth"].head_deg
-        return math.hypot(elevation, azimuth * math.cos(math.radians(self.config.elevation_deg)))
+        """Angle between the beam and the wanted satellite."""
+        return self._off_deg(0.0, 0.0)
+
+    def _seen(self) -> tuple[float, str]:
+        """Level and network of the strongest satellite in the beam, without delay and noise."""
+        sky = [(0.0, 0.0, self.peak_level_db, self.config.network)]
+        sky += [(one.azimuth_deg, one.elevation_deg, one.level_db, one.network) for one in self.config.others]
+        width, taper = self.config.beamwidth_deg, self.config.edge_taper_db
+        levels = [
+            (top - float(pattern_loss_db(self._off_deg(azimuth, up), width, taper)), network)
+            for azimuth, up, top, network in sky
+        ]
+        level, network = max(levels, key=lambda one: one[0])
+        return max(_FLOOR_DB, level), network
 
     def true_level_db(self) -> float:
         """Level without delay and noise."""
-        loss = float(pattern_loss_db(self.off_axis_deg(), self.config.beamwidth_deg))
-        return max(_FLOOR_DB, self.peak_level_db - loss)
+        return self._seen()[0]
+
+    def network(self) -> str:
+        """Of what it is locked to; empty where it is not locked."""
+        return self._seen()[1] if self.locked_at_s is not None else ""
 
     def _catch_up(self, now_s: float) -> None:
         waited_s = max(0.0, now_s - self.shown_at_s)
         share = 1.0 if self.config.delay_s == 0 else 1.0 - math.exp(-waited_s / self.config.delay_s)
         self.shown_db += (self.true_level_db() - self.shown_db) * share
         self.shown_at_s = now_s
+        if self.shown_db < self.config.lock_level_db:
+            self.locked_at_s = None
+        elif self.locked_at_s is None:
+            self.locked_at_s = now_s
+        if self.locked_at_s is not None and now_s - self.locked_at_s >= self.config.lock_s:
+            self.best_db = self.shown_db if self.best_db is None else max(self.best_db, self.shown_db)
+
+    def swing(self, azimuth_deg: float, elevation_deg: float, now_s: float) -> None:
+        """Moves the whole head, clamps loose; with the nuts tight nothing moves."""
+        self._catch_up(now_s)
+        if not self.nuts_tight:
+            self.azimuth_error_deg += azimuth_deg
+            self.elevation_error_deg += elevation_deg
+            self.moved_at_s = now_s
+
+    def cover(self, pulse_count: int, now_s: float) -> None:
+        """A hand before the feed: long enough, and the stored best is forgotten."""
+        self._catch_up(now_s)
+        if pulse_count >= max(self.config.reset_pulse_count, 1):
+            self.best_db, self.locked_at_s = None, None
 
     def turn(self, axis: Axis, turns: float, now_s: float) -> None:
         """Turns a screw; with the nuts tight nothing moves."""
         self._catch_up(now_s)
         if not self.nuts_tight:
-            self.axes[axis].turn(turns)
+            self.at_stop = "" if self.axes[axis].turn(turns) else axis
             self.moved_at_s = now_s
 
     def set_nuts(self, tight: bool, now_s: float) -> None:
@@ -104,9 +163,16 @@ class SimulatedAntenna:
         self.nuts_tight = tight
         self.moved_at_s = now_s
 
-    def push(self, side: Side, now_s: float) -> None:
-        """A push leaves a small remainder behind in its own direction."""
+    def hold(self, side: Side, now_s: float) -> None:
+        """A hand pushes the rim from behind and stays: the beam bends that way."""
         self._catch_up(now_s)
+        self.pushed = side
+        self.moved_at_s = now_s
+
+    def push(self, side: Side, now_s: float) -> None:
+        """A push leaves a small remainder behind in its own direction; nobody pushes afterwards."""
+        self._catch_up(now_s)
+        self.pushed = None
         size = abs(float(self.random.normal(0.0, _PUSH_BEAMWIDTHS * self.config.beamwidth_deg))) * (
             1.0 if self.nuts_tight else 10.0
         )
@@ -120,4 +186,5 @@ class SimulatedAntenna:
         """The meter's level with noise, and whether it has settled."""
         self._catch_up(now_s)
         settled = now_s - self.moved_at_s >= _SETTLED_CONSTANTS * self.config.delay_s
-        return self.shown_db + float(self.random.normal(0.0, self.config.noise_db)), settled
+        sway = self.config.sway_db * abs(math.sin(0.9 * now_s))  # a gust comes and goes in some seconds
+        return self.shown_db - sway + float(self.random.normal(0.0, self.config.noise_db)), settled

@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from rindle_core.catalogue.models import BringUpState, Screw
+from rindle_core.catalogue.peak_words import SoundState
 from rindle_core.kernel.model import Model
 
 Axis = Literal["elevation", "azimuth"]
@@ -27,6 +28,15 @@ class Downlink(Model):
     shortfall_db: float = Field(default=0.4, ge=0, le=20, description="What a real installation never reaches")
 
 
+class OtherSatellite(Model):
+    """Another satellite in the sky of the stand-in, from the wanted one, and the network that it shows."""
+
+    azimuth_deg: float = Field(ge=-180, le=180, description="Of the head: clockwise positive")
+    elevation_deg: float = Field(ge=-90, le=90)
+    level_db: float = Field(ge=-20, le=40, description="In the middle of the beam")
+    network: str = Field(default="", max_length=60)
+
+
 class TerminalConfig(Model):
     """A terminal in its place: its beam, its screws, where it was coarsely pointed, and what it has to be told.
 
@@ -36,6 +46,8 @@ class TerminalConfig(Model):
     seed: int = Field(default=1, ge=0)
     time_scale: float = Field(default=10.0, gt=0, le=1000, description="Seconds of the terminal's time in one of ours")
     beamwidth_deg: float = Field(gt=0, le=90)
+    elevation_beamwidth_deg: float | None = Field(default=None, gt=0, le=90, description="Empty: a round dish")
+    edge_taper_db: float = Field(default=10.0, ge=0, le=30, description="Illumination of the rim under the middle's")
     elevation_deg: float = Field(ge=-5, le=90, description="Of the satellite: azimuth moves the beam by its cosine")
     elevation_screw: Screw
     azimuth_screw: Screw
@@ -43,6 +55,15 @@ class TerminalConfig(Model):
     coarse_azimuth_error_deg: float | None = Field(default=None, ge=-10, le=10)
     peak_level_db: float | None = Field(default=None, description="Es/N0 at the very top; None: from the downlink")
     downlink: Downlink | None = None
+    mast_lean_deg: float = Field(
+        default=0.0, ge=-15, le=15, description="Across the beam: azimuth turned clockwise then raises it by so much"
+    )
+    sway_db: float = Field(default=0.0, ge=0, le=6, description="Of a gust on the dish, peak")
+    network: str = Field(default="", max_length=60, description="That the wanted satellite shows")
+    others: list[OtherSatellite] = Field(default_factory=list, max_length=12)
+    lock_s: float = Field(default=2.0, ge=0, le=120, description="In the beam before it locks, terminal time")
+    drop_db: float = Field(default=0.6, gt=0, le=6, description="Under the stored best at which its sound breaks")
+    reset_pulse_count: int = Field(default=8, ge=0, le=100, description="Covered pulses that clear the stored best")
     noise_db: float = Field(default=0.08, ge=0, le=3, description="Standard deviation of a reading")
     delay_s: float = Field(default=1.5, ge=0, le=30, description="Time constant of the receiver's level, terminal time")
     lock_level_db: float = Field(default=2.0, description="Least level at which the receiver locks")
@@ -73,9 +94,23 @@ class NutsChange(Model):
 
 
 class Push(Model):
-    """Push the rim and let go."""
+    """Push the rim from behind and let go, or keep pushing."""
 
     side: Side
+    keep: bool = Field(default=False, description="The hand stays: the level is that during the push")
+
+
+class Swing(Model):
+    """Swing the head by hand, the coarse clamps loose: clockwise seen from above, and up."""
+
+    azimuth_deg: float = Field(default=0.0, ge=-180, le=180)
+    elevation_deg: float = Field(default=0.0, ge=-45, le=45)
+
+
+class CoverFeed(Model):
+    """Hold a hand before the feed for some pulses."""
+
+    pulse_count: int = Field(ge=0, le=100)
 
 
 class PowerChange(Model):
@@ -108,6 +143,12 @@ class Telemetry(Model):
     states_entered: list[StateEvent]
     now_s: float = Field(description="Terminal time since power; 0 when off")
     level_db: float = Field(description="Receive Es/N0 as its meter shows it now")
+    best_db: float | None = Field(default=None, description="Best since its memory was cleared; None: none yet")
+    sound: SoundState = Field(default="", description="What it lets one hear")
+    nearness: float = Field(default=0.0, ge=0, le=1, description="To the stored best, as its sound has it")
+    network: str = Field(default="", description="That it shows once locked; empty: not locked")
+    transmitting: bool = False
+    at_stop: Literal["", "elevation", "azimuth"] = Field(default="", description="Screw that came to its end")
     settled: bool = Field(description="Whether the meter has caught up with the last movement")
     elevation_turns: float = Field(description="Counter of the elevation screw")
     azimuth_turns: float = Field(description="Counter of the azimuth screw")

@@ -9,12 +9,21 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from rindle_bench.config import ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, TerminalConfig
+from rindle_bench.config import (
+    CoverFeed,
+    ModemEntries,
+    NutsChange,
+    PowerChange,
+    Push,
+    ScrewTurn,
+    Swing,
+    TerminalConfig,
+)
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 
-_PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|nuts|push|power|entries))?")
+_PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|swing|cover|nuts|push|power|entries))?")
 
 
 class Bench:
@@ -42,6 +51,10 @@ class Bench:
                 return terminal.nuts(parse(NutsChange, data))
             case "push":
                 return terminal.push(parse(Push, data))
+            case "swing":
+                return terminal.swing(parse(Swing, data))
+            case "cover":
+                return terminal.cover(parse(CoverFeed, data))
             case "power":
                 return terminal.power(parse(PowerChange, data))
             case _:

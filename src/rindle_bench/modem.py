@@ -43,6 +43,14 @@ class SimulatedModem:
         if entries.activation_code:
             self.activation_code = entries.activation_code
 
+    @property
+    def transmitting(self) -> bool:
+        """Whether the outdoor unit sends: from ranging on."""
+        codes = self._codes()
+        if not self.entered or "ranging" not in codes:
+            return False
+        return codes.index(self.entered[-1].code) >= codes.index("ranging")
+
     def _codes(self) -> list[str]:
         return [state.code for state in self.config.states]
 

@@ -8,8 +8,19 @@ from collections.abc import Callable
 from typing import Literal, cast
 
 from rindle_bench.antenna import SimulatedAntenna
-from rindle_bench.config import ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, Telemetry, TerminalConfig
+from rindle_bench.config import (
+    CoverFeed,
+    ModemEntries,
+    NutsChange,
+    PowerChange,
+    Push,
+    ScrewTurn,
+    Swing,
+    Telemetry,
+    TerminalConfig,
+)
 from rindle_bench.modem import SimulatedModem
+from rindle_core.stations.peak.sound import SoundInput, sound
 
 
 class SimulatedTerminal:
@@ -42,7 +53,22 @@ class SimulatedTerminal:
     def push(self, order: Push) -> Telemetry:
         """Pushes the rim and lets go."""
         with self._lock:
-            self.antenna.push(order.side, self.now_s())
+            act = self.antenna.hold if order.keep else self.antenna.push
+            act(order.side, self.now_s())
+            return self._telemetry()
+
+    def swing(self, order: Swing) -> Telemetry:
+        """Swings the head by hand."""
+        with self._lock:
+            self.antenna.swing(order.azimuth_deg, order.elevation_deg, self.now_s())
+            return self._telemetry()
+
+    def cover(self, order: CoverFeed) -> Telemetry:
+        """Covers the feed for some pulses; while it transmits nobody does, and nothing happens."""
+        with self._lock:
+            self.modem.advance(self.now_s(), self.antenna.true_level_db)
+            if not self.modem.transmitting:
+                self.antenna.cover(order.pulse_count, self.now_s())
             return self._telemetry()
 
     def power(self, order: PowerChange) -> Telemetry:
@@ -68,6 +94,17 @@ class SimulatedTerminal:
         self.modem.advance(now_s, self.antenna.true_level_db)
         level_db, settled = self.antenna.read_db(now_s)
         powered_at_s = self.modem.powered_at_s
+        since = self.antenna.locked_at_s
+        heard = sound(
+            SoundInput(
+                live_db=self.antenna.shown_db,
+                lock_level_db=self.config.lock_level_db,
+                best_db=self.antenna.best_db,
+                since_lock_s=None if since is None else max(0.0, now_s - since),
+                lock_s=max(self.config.lock_s, 0.01),
+                drop_db=self.config.drop_db,
+            )
+        ).result
         axes = self.antenna.axes
         return Telemetry(
             time_scale=self.config.time_scale,
@@ -77,6 +114,12 @@ class SimulatedTerminal:
             now_s=0.0 if powered_at_s is None else round(now_s - powered_at_s, 2),
             level_db=round(level_db, 2),
             settled=settled,
+            best_db=None if self.antenna.best_db is None else round(self.antenna.best_db, 2),
+            sound=heard.state,
+            nearness=round(heard.nearness, 3),
+            network=self.antenna.network(),
+            transmitting=self.modem.transmitting,
+            at_stop=self.antenna.at_stop,
             elevation_turns=round(axes["elevation"].counter_turns, 4),
             azimuth_turns=round(axes["azimuth"].counter_turns, 4),
             elevation_turning=cast(Literal["up", "down"], axes["elevation"].turning),

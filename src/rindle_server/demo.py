@@ -152,7 +152,7 @@ def _read_bench(job: models.Job, series: list[dict[str, Any]], go_to_top: bool) 
         if go_to_top:
             view = getattr(assessed(job).result, f"{axis}_peak")
             top = round(view.fit.top_turns, 2)
-            read(axis, one["pass_number"], top - view.fit.backlash_turns - 0.25)
+            read(axis, one["pass_number"], top - max(view.fit.backlash_turns, 0.25) - 0.25)
             read(axis, one["pass_number"], top)
     if go_to_top:
         _lock(job, antenna, now_s)
@@ -164,6 +164,8 @@ def _lock(job: models.Job, antenna: SimulatedAntenna, now_s: float) -> None:
     levels["lock_after_db"] = antenna.read_db(now_s + _SETTLE_S)[0]
     sides: tuple[Side, ...] = ("top", "bottom", "left", "right")
     for count, side in enumerate(sides, start=2):
-        antenna.push(side, now_s + count * _SETTLE_S)
-        levels[f"push_{side}_db"] = antenna.read_db(now_s + (count + 0.9) * _SETTLE_S)[0]
+        antenna.hold(side, now_s + count * _SETTLE_S)
+        levels[f"push_{side}_during_db"] = antenna.read_db(now_s + (count + 0.45) * _SETTLE_S)[0]
+        antenna.push(side, now_s + (count + 0.5) * _SETTLE_S)
+        levels[f"push_{side}_db"] = antenna.read_db(now_s + (count + 0.95) * _SETTLE_S)[0]
     edit.patch(job, "peak", {name: round(level, 2) for name, level in levels.items()})

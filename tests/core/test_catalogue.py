@@ -14,7 +14,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.model import parse
-from rindle_core.stations.peak.facts import AxisReading
+from rindle_core.stations.peak.rows import AxisReading
 
 DEMO = Path(__file__).parents[2] / "demo"
 

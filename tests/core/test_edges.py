@@ -32,7 +32,7 @@ from rindle_core.stations.brief.weather import WeatherInput, weather
 from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_core.stations.mount.mast import MountInput, mount
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
-from rindle_core.stations.peak.peaking import LockdownInput, lockdown
+from rindle_core.stations.peak.lockdown import LockdownInput, lockdown
 from rindle_core.stations.sky.low_orbit import _gap_counts
 from rindle_core.stations.sky.low_orbit_uses import Gap, UseVerdict, judge_uses, uses_of
 from rindle_core.stations.sky.obstacles import ObstacleMeasureInput, measure

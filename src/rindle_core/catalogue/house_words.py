@@ -8,6 +8,8 @@ from typing import Annotated, Any, Literal, Self, TypeVar
 
 from pydantic import Field, TypeAdapter, model_validator
 
+from rindle_core.catalogue.peak_words import Indicator, PeakFault
+from rindle_core.catalogue.phrase import Phrase
 from rindle_core.kernel.model import Model
 
 Side = Literal["shelter", "discreet", "out_of_reach", "no_path", "no_machines", "sky"]
@@ -30,14 +32,6 @@ WEATHER_KINDS: dict[WeatherKind, str] = {
     "concrete": "Concrete",
 }
 Sign = Literal["supply_on_hold", "cable_loss_on_hold", "beam_touched", "level_short", "letter_wrong"]
-
-
-class Phrase(Model):
-    """A thing that is ticked. Its code is what a job keeps, so that the words may change later."""
-
-    code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")
-    name: str = Field(min_length=1, max_length=120)
-    text: str = Field(default="", max_length=400, description="What it means for the work, or what to mind")
 
 
 class Hazard(Phrase):
@@ -199,6 +193,12 @@ class HouseWords(Model):
         Phrase, "instrument_checks"
     )
     readiness: Annotated[list[Phrase], Field(description="Ready before leaving")] = _list(Phrase, "readiness")
+    indicators: Annotated[list[Indicator], Field(description="What is heard or seen, and what it means")] = _list(
+        Indicator, "indicators"
+    )
+    peak_faults: Annotated[list[PeakFault], Field(description="Why the satellite is not found or the peak is weak")] = (
+        _list(PeakFault, "peak_faults")
+    )
     closing: Annotated[list[Phrase], Field(description="Seen to before leaving the site")] = _list(Phrase, "closing")
 
     @model_validator(mode="after")

@@ -253,6 +253,7 @@ LABELS: dict[str, str] = {
     "pour_checks": "Seen to at the pour",
     "power_w": "Power that it draws",
     "preset_elevation_deg": "Preset elevation: within",
+    "preset_skew_deg": "Preset tolerance, skew",
     "printed_tolerance_deg": "Printed angles: agree within",
     "proof": "How it is proved",
     "props_share": "Strength at which props go",

@@ -11,6 +11,7 @@ from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
+from rindle_core.catalogue.guides import PeakGuide, ScrewLink
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.catalogue.parts import Joint, Part, PartKind
@@ -212,9 +213,16 @@ class Supply(Model):
 class Screw(Model):
     """A fine screw of the head."""
 
-    deg_per_turn: float = Field(gt=0)
+    deg_per_turn: float = Field(gt=0, description="Of the head, at mid-travel")
     backlash_turns: float = Field(default=0.0, ge=0, le=5)
-    span_turns: float = Field(default=12.0, gt=0)
+    span_turns: float = Field(default=12.0, gt=0, description="From mid-travel to either end stop")
+    link: ScrewLink | None = Field(
+        default=None, description="Of a screw whose turns are not evenly so many degrees; empty: even"
+    )
+
+    def degrees(self, turns: float) -> float:
+        """Head over its mid-travel angle after so many turns from there, degrees."""
+        return turns * self.deg_per_turn if self.link is None else self.link.degrees(turns)
 
 
 class BringUpState(Model):
@@ -274,6 +282,9 @@ class Terminal(Model):
     depth_mm: float | None = Field(
         default=None, gt=0, le=10_000, description="Of a flat panel: its other side; empty: square"
     )
+    aperture_high_mm: float | None = Field(
+        default=None, ge=50, le=10_000, description="Of a dish that is not round, its height; empty: round"
+    )
     receive_ghz: float = Field(ge=1, le=50)
     transmit_ghz: float = Field(ge=1, le=100)
     transmit_w: float = Field(default=0.0, ge=0)
@@ -307,6 +318,15 @@ class Terminal(Model):
     clinometer: Clinometer
     other_faces: list[Clinometer] = Field(
         default_factory=list, description="Other places where a clinometer may be laid"
+    )
+    guides: list[PeakGuide] = Field(
+        default_factory=list, max_length=8, description="By what it is pointed, the first one as a rule"
+    )
+    feed_isolation_db: float | None = Field(
+        default=None, gt=0, le=60, description="Best isolation of the unwanted polarization that its feed gives"
+    )
+    push_where: str = Field(
+        default="", max_length=200, description="Where its rim may be pushed for a test, and how hard"
     )
     skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
     panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; None for a dish")
@@ -343,9 +363,12 @@ class Terminal(Model):
             raise ValueError(fault)
         return self
 
-    def beamwidth_deg(self) -> float:
-        """Half-power width at the receive frequency."""
-        return self.receive_beamwidth_deg or half_power_beamwidth_deg(self.aperture_mm, self.receive_ghz)
+    def beamwidth_deg(self, axis: Literal["azimuth", "elevation"] = "azimuth") -> float:
+        """Half-power width at the receive frequency along an axis; a high dish is narrower in elevation."""
+        across = self.receive_beamwidth_deg or half_power_beamwidth_deg(self.aperture_mm, self.receive_ghz)
+        if axis == "azimuth" or self.aperture_high_mm is None:
+            return across
+        return across * self.aperture_mm / self.aperture_high_mm
 
     def mass_kg(self) -> float:
         """Mass of all that goes up."""

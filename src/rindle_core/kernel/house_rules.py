@@ -61,6 +61,7 @@ class HouseRules(Model):
         description="How far the peak may lie under the link's prediction before it is doubted",
     )
     preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
+    preset_skew_deg: float = Field(default=3.0, gt=0, le=15, description="Preset tolerance of the skew")
     beam_edge_km: float = Field(
         default=30.0, ge=0, le=500, description="Distance to a beam's edge under which the second choice is said"
     )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 import scipy  # its parts come when they are first asked for: a start needs none of them
 from numpy.typing import ArrayLike
@@ -31,17 +33,42 @@ def pointing_loss_db(error_deg: ArrayLike, beamwidth_deg: float) -> Array:
     return np.asarray(12.0 * (np.asarray(error_deg, dtype=np.float64) / beamwidth_deg) ** 2)
 
 
-def pattern_loss_db(error_deg: ArrayLike, beamwidth_deg: float) -> Array:
-    """Loss of a uniformly lit round aperture off its axis, side lobes included, down to 60 dB.
+@lru_cache(maxsize=64)
+def _half_power_u(edge_taper_db: float) -> float:
+    """u = π D sin θ / λ at which the lobe is 3.01 dB down."""
+    return float(scipy.optimize.brentq(lambda u: _field(np.array([u]), edge_taper_db)[0] ** 2 - 0.5, 0.5, 4.0))
 
-    (2 J1(u)/u)² with u scaled so that the half-power width is `beamwidth_deg`. First side lobe 17.6 dB
-    down at about 1.6 widths. Source: C. A. Balanis, Antenna Theory, 4th ed., eq. 12-59.
-    """
-    half_power_u = 1.616_34  # (2 J1(u)/u)² = 1/2
-    u = np.abs(np.asarray(error_deg, dtype=np.float64)) / (beamwidth_deg / 2.0) * half_power_u
+
+def _field(u: Array, edge_taper_db: float) -> Array:
+    """Field of a round aperture lit by a parabola on a pedestal, 1 on its axis."""
+    pedestal = 10.0 ** (-edge_taper_db / 20.0)
     safe = np.where(u < 1e-6, 1e-6, u)
-    field = 2.0 * scipy.special.jv(1, safe) / safe
-    return np.asarray(-10.0 * np.log10(np.maximum(field**2, 1e-6)))
+    even = 2.0 * scipy.special.jv(1, safe) / safe
+    tapered = 8.0 * scipy.special.jv(2, safe) / safe**2
+    return np.asarray((pedestal * even + (1.0 - pedestal) / 2.0 * tapered) / (pedestal + (1.0 - pedestal) / 2.0))
+
+
+def pattern_loss_db(error_deg: ArrayLike, beamwidth_deg: float, edge_taper_db: float = 0.0) -> Array:
+    """Loss of a round aperture off its axis, side lobes included, down to 60 dB.
+
+    Illumination falls as a parabola to `edge_taper_db` under the middle's at the rim; 0 is a uniformly lit one, with
+    its first side lobe 17.6 dB down at about 1.6 widths, 10 dB the usual feed. u is scaled so that the half-power
+    width is `beamwidth_deg`. Source: C. A. Balanis, Antenna Theory, 4th ed., eq. 12-59 and section 15.4.1
+    (W. L. Stutzman, G. A. Thiele, Antenna Theory and Design, 3rd ed., table 9-2: parabolic taper on a pedestal).
+    """
+    u = np.abs(np.asarray(error_deg, dtype=np.float64)) / (beamwidth_deg / 2.0) * _half_power_u(edge_taper_db)
+    return np.asarray(-10.0 * np.log10(np.maximum(_field(u, edge_taper_db) ** 2, 1e-6)))
+
+
+def envelope_gain_dbi(off_axis_deg: ArrayLike) -> Array:
+    """Gain that an earth station's side lobes keep under, from 1° off the axis on: 29 - 25 log φ to 20°, -3.5 dBi to
+    26.3°, 32 - 25 log φ to 48°, -10 dBi beyond.
+
+    Source: Rec. ITU-R S.580-6, recommends 1, joined to Rec. ITU-R S.465-6.
+    """
+    off = np.maximum(np.asarray(off_axis_deg, dtype=np.float64), 1.0)
+    near, far = 29.0 - 25.0 * np.log10(off), 32.0 - 25.0 * np.log10(off)
+    return np.asarray(np.select([off <= 20.0, off <= 26.3, off <= 48.0], [near, -3.5, far], -10.0))
 
 
 def rough_surface_loss_db(rms_mm: float, frequency_ghz: float) -> float:
@@ -63,6 +90,7 @@ def scan_loss_db(steered_deg: float) -> float:
 
 
 __all__ = [
+    "envelope_gain_dbi",
     "half_power_beamwidth_deg",
     "pattern_loss_db",
     "pointing_loss_db",

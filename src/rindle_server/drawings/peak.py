@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.peak.peaking import PeakReading, PeakResult, PeakView
+from rindle_core.stations.peak.rows import MARKS
 from rindle_server.drawings.svg import NARROW, Drawing, Point, arrow, circle, ink, line, path, sheet, words
 
 _H, _T, _B = 330.0, 22.0, 276.0
@@ -93,12 +94,22 @@ def _way(to: Callable[[float, float], Point], fit: PeakResult, last: PeakReading
     return [arrow((start, y), (goal, y), "rust", 2.5, 10)]
 
 
+def _level_of(one: PeakReading, fit: PeakResult | None) -> float:
+    """Its own level, or where the fitted lobe has a place that was only heard."""
+    if one.level_db is not None:
+        return one.level_db
+    if fit is None or not fit.curve:
+        return 0.0
+    return min(fit.curve, key=lambda point: abs(point.turns - one.turns)).level_db
+
+
 def peak_trace(view: PeakView, readings: list[PeakReading], *, narrow: bool = False) -> Drawing:
     """Readings as triangles pointing the way the screw was turned; the last one filled."""
     box = _SMALL if narrow else _WIDE
     fit = view.fit
     turns = [r.turns for r in readings] + ([fit.top_turns, readings[-1].turns - fit.back_turns] if fit else [])
-    levels = [r.level_db for r in readings] + ([fit.top_level_db] if fit else [])
+    shown_db = [_level_of(one, fit) for one in readings]
+    levels = shown_db + ([fit.top_level_db] if fit else [])
     low, high = min(turns) - 0.4, max(turns) + 0.4
     floor, ceiling = min(levels) - 1.2, max(levels) + 1.2
 
@@ -111,14 +122,20 @@ def peak_trace(view: PeakView, readings: list[PeakReading], *, narrow: bool = Fa
         parts += _fitted(to, fit, floor, (low, high), box)
         parts += _way(to, fit, readings[-1], floor)
     for number, reading in enumerate(readings):
-        x, y = to(reading.turns, reading.level_db)
+        x, y = to(reading.turns, shown_db[number])
         way = 6 if reading.turning == "up" else -6
         filled = ink("ink") if number == len(readings) - 1 else ink("sheet")
         parts.append(path([(x - way, y - 6), (x + way, y), (x - way, y + 6)], "ink", 1.8, fill=filled, close=True))
-    last = to(readings[-1].turns, readings[-1].level_db)
+        if reading.mark:
+            word = "fell" if reading.mark == "fell" else "back"
+            parts.append(words((x, y + 22), word, 13, "rust", weight=600))
+    last = to(readings[-1].turns, shown_db[-1])
     parts += [circle(last, 11, "ink", 1.2), words((last[0], last[1] + 27), "here", 14, "ink", weight=600)]
     rows = [
-        (f"{r.turns:.2f} turns, turning {r.turning}".replace("-", "−"), format_quantity(r.level_db, "db"))
+        (
+            f"{r.turns:.2f} turns, turning {r.turning}".replace("-", "−"),
+            MARKS[r.mark] if r.level_db is None else format_quantity(r.level_db, "db"),
+        )
         for r in readings
     ]
     if fit:

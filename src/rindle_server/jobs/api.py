@@ -18,7 +18,7 @@ from rindle_core.kernel.units import System
 from rindle_core.stations.brief.order_text import read_work_order
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.names import NAMES
-from rindle_core.stations.peak.facts import AxisReading
+from rindle_core.stations.peak.rows import AxisReading
 from rindle_server.accounts.api import person_of
 from rindle_server.drawings import Look
 from rindle_server.errors import NotThere

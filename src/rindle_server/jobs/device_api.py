@@ -7,6 +7,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
+from rindle_server.errors import Conflict
 from rindle_server.jobs import edit
 from rindle_server.jobs.api_models import JobOut, job_out
 from rindle_server.jobs.devices import TerminalLink, link_for, settled
@@ -21,6 +22,7 @@ class DeviceOut(Schema):
 
     telemetry: Telemetry
     job: JobOut
+    note: str = Field(default="", description="What did not go as asked: an end stop, a hand that was not before it")
 
 
 class ReadOrder(Schema):
@@ -29,6 +31,20 @@ class ReadOrder(Schema):
     axis: Axis
     turns: float = Field(default=0.0, ge=-20, le=20)
     pass_number: int = Field(default=1, ge=1, le=20)
+
+
+class SwingOrder(Schema):
+    """Degrees of the head: clockwise seen from above, and up."""
+
+    azimuth_deg: float = Field(default=0.0, ge=-180, le=180)
+    elevation_deg: float = Field(default=0.0, ge=-45, le=45)
+
+
+class CoverOrder(Schema):
+    """Before which axis, and for how many pulses."""
+
+    axis: Axis
+    pulse_count: int = Field(ge=0, le=100)
 
 
 class NutsOrder(Schema):
@@ -55,11 +71,17 @@ def _reach(number: str) -> tuple[Job, TerminalLink]:
     return job, link_for(number, found.facts, found.result)
 
 
-def _answer(job: Job, told: Telemetry) -> DeviceOut:
+def _refuse_tight(link: TerminalLink) -> None:
+    """Raises Conflict while the nuts are tight: turning would move nothing."""
+    if link.telemetry().nuts_tight:
+        raise Conflict.one("nuts", "The nuts are tight: loosen them first. That takes the proof of the lock away.")
+
+
+def _answer(job: Job, told: Telemetry, note: str = "") -> DeviceOut:
     """Keeps the states and the level that were told."""
     states = [event.model_dump() for event in told.states_entered]
     edit.note_device(job, states, told.now_s, told.level_db)
-    return DeviceOut(telemetry=told, job=job_out(job))
+    return DeviceOut(telemetry=told, job=job_out(job), note=note)
 
 
 @router.post("/{number}/device/poll", response=DeviceOut)
@@ -69,11 +91,38 @@ def poll(request: HttpRequest, number: str) -> DeviceOut:
     return _answer(job, link.telemetry())
 
 
+@router.post("/{number}/device/live", response=Telemetry)
+def live(request: HttpRequest, number: str) -> Telemetry:
+    """The level as it is at this moment; nothing is kept. Asked some times a second while somebody turns."""
+    found = assessed(edit.find(number))
+    return link_for(number, found.facts, found.result).telemetry()
+
+
+@router.post("/{number}/device/swing", response=DeviceOut)
+def swing(request: HttpRequest, number: str, order: SwingOrder) -> DeviceOut:
+    """Swings the head by hand, clamps loose. Raises Conflict while the nuts are tight."""
+    job, link = _reach(number)
+    _refuse_tight(link)
+    return _answer(job, link.swing(order.azimuth_deg, order.elevation_deg))
+
+
+@router.post("/{number}/device/cover", response=DeviceOut)
+def cover(request: HttpRequest, number: str, order: CoverOrder) -> DeviceOut:
+    """Covers the feed, so that the stored best is forgotten, and keeps it. Raises Conflict while it transmits."""
+    job, link = _reach(number)
+    if link.telemetry().transmitting:
+        raise Conflict.one("cover", "It transmits: nobody's hand goes before the feed. Switch it off first.")
+    told = link.cover(order.pulse_count)
+    edit.add_cover(job, order.axis, order.pulse_count)
+    return _answer(job, told)
+
+
 @router.post("/{number}/device/read", response=DeviceOut)
 def read(request: HttpRequest, number: str, order: ReadOrder) -> DeviceOut:
     """Turns, waits, and keeps a reading of level against the screw's counter."""
     job, link = _reach(number)
     if order.turns:
+        _refuse_tight(link)
         checked = ScrewTurn(axis=order.axis, turns=order.turns)
         link.turn(checked.axis, checked.turns)
     told = settled(link)
@@ -90,7 +139,7 @@ def read(request: HttpRequest, number: str, order: ReadOrder) -> DeviceOut:
         "turning": turning,
     }
     edit.add_reading(job, entry)
-    return _answer(job, told)
+    return _answer(job, told, f"The {told.at_stop} screw is at its end stop." if order.turns and told.at_stop else "")
 
 
 @router.post("/{number}/device/nuts", response=DeviceOut)
@@ -102,16 +151,22 @@ def nuts(request: HttpRequest, number: str, order: NutsOrder) -> DeviceOut:
     after = settled(link)
     if order.tight:
         edit.patch(job, "peak", {"lock_before_db": before.level_db, "lock_after_db": after.level_db})
+    else:
+        edit.take_lock_back(job)
     return _answer(job, after)
 
 
 @router.post("/{number}/device/push", response=DeviceOut)
 def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
-    """Pushes the rim, lets go, and keeps the level that comes back."""
+    """Pushes the rim, lets go, and keeps the level during the push and the one that comes back."""
     job, link = _reach(number)
+    link.push(order.side, keep=True)
+    during = settled(link)
     link.push(order.side)
     told = settled(link)
-    edit.patch(job, "peak", {f"push_{order.side}_db": told.level_db})
+    edit.patch(
+        job, "peak", {f"push_{order.side}_during_db": during.level_db, f"push_{order.side}_db": told.level_db}
+    )
     return _answer(job, told)
 
 

@@ -11,6 +11,7 @@ from django.conf import settings
 
 from rindle_bench.config import (
     Axis,
+    CoverFeed,
     Downlink,
     ModemEntries,
     NutsChange,
@@ -18,6 +19,7 @@ from rindle_bench.config import (
     Push,
     ScrewTurn,
     Side,
+    Swing,
     Telemetry,
     TerminalConfig,
 )
@@ -43,12 +45,20 @@ class TerminalLink(Protocol):
         """Turns a fine screw."""
         ...
 
+    def swing(self, azimuth_deg: float, elevation_deg: float) -> Telemetry:
+        """Swings the whole head by hand."""
+        ...
+
+    def cover(self, pulse_count: int) -> Telemetry:
+        """Covers the feed for so many pulses, so that a stored best is forgotten."""
+        ...
+
     def nuts(self, tight: bool) -> Telemetry:
         """Tightens or loosens the nuts."""
         ...
 
-    def push(self, side: Side) -> Telemetry:
-        """Pushes the rim and lets go."""
+    def push(self, side: Side, keep: bool = False) -> Telemetry:
+        """Pushes the rim from behind and lets go, or keeps pushing."""
         ...
 
     def power(self, on: bool) -> Telemetry:
@@ -97,13 +107,21 @@ class SimulatedTerminalLink:
         """Turns a fine screw."""
         return self._ask("POST", "/screw", ScrewTurn(axis=axis, turns=turns))
 
+    def swing(self, azimuth_deg: float, elevation_deg: float) -> Telemetry:
+        """Swings the whole head by hand."""
+        return self._ask("POST", "/swing", Swing(azimuth_deg=azimuth_deg, elevation_deg=elevation_deg))
+
+    def cover(self, pulse_count: int) -> Telemetry:
+        """Covers the feed for so many pulses, so that a stored best is forgotten."""
+        return self._ask("POST", "/cover", CoverFeed(pulse_count=pulse_count))
+
     def nuts(self, tight: bool) -> Telemetry:
         """Tightens or loosens the nuts."""
         return self._ask("POST", "/nuts", NutsChange(tight=tight))
 
-    def push(self, side: Side) -> Telemetry:
-        """Pushes the rim and lets go."""
-        return self._ask("POST", "/push", Push(side=side))
+    def push(self, side: Side, keep: bool = False) -> Telemetry:
+        """Pushes the rim from behind and lets go, or keeps pushing."""
+        return self._ask("POST", "/push", Push(side=side, keep=keep))
 
     def power(self, on: bool) -> Telemetry:
         """Switches the modem."""
@@ -129,10 +147,16 @@ def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalC
             "device",
             "The terminal can be reached once place, terminal and satellite are chosen and a beam covers the site.",
         )
+    guide = result.pointing.guide if result.pointing else None
     return TerminalConfig(
         seed=seed,
         time_scale=settings.BENCH_TIME_SCALE,
         beamwidth_deg=facts.picks.terminal.beamwidth_deg(),
+        elevation_beamwidth_deg=facts.picks.terminal.beamwidth_deg("elevation"),
+        network=facts.picks.satellite.network_id,
+        lock_s=guide.lock_s if guide else 2.0,
+        drop_db=guide.drop_db if guide else 0.6,
+        reset_pulse_count=guide.reset_pulse_count if guide else 0,
         elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
         elevation_screw=facts.picks.terminal.elevation_screw,
         azimuth_screw=facts.picks.terminal.azimuth_screw,

@@ -11,7 +11,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from rindle_core.job import JobInput
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.places import PlaceInput, parse_place
@@ -19,7 +19,8 @@ from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import still_soft
 from rindle_core.stations.bringup.may_power import power_waits_for
 from rindle_core.stations.entries import home_of
-from rindle_core.stations.peak.facts import AxisReading
+from rindle_core.stations.peak.lockdown import lock_taken_back
+from rindle_core.stations.peak.rows import AxisReading
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import journal, models
 from rindle_server.jobs.facts import CHOSEN
@@ -145,9 +146,30 @@ def refuse_power(facts: JobInput) -> None:
 
 @whole
 def add_reading(draft: Draft, entry: dict[str, Any]) -> None:
-    """Adds a peaking reading at the end."""
-    read = parse(AxisReading, entry, "reading").model_dump(mode="json")
-    draft.put("peak", readings=[*_dumped(draft.facts.peak.readings), read])
+    """Adds a peaking reading at the end, with what it is worth. One at another place than the last of its axis means
+    that the nuts were loosened: the proof of the lock goes.
+    """
+    read = parse(AxisReading, entry, "reading")
+    pointing = assess(draft.facts).result.pointing
+    if pointing is not None and not read.stage:
+        read = read.model_copy(update={"stage": pointing.stage})
+    last = next((one for one in reversed(draft.facts.peak.readings) if one.axis == read.axis), None)
+    locked = draft.facts.peak.lock_after_db is not None
+    back = lock_taken_back(draft.facts.peak) if locked and (last is None or last.turns != read.turns) else {}
+    draft.put("peak", readings=[*_dumped(draft.facts.peak.readings), read.model_dump(mode="json")], **back)
+
+
+@whole
+def take_lock_back(draft: Draft) -> None:
+    """The nuts were loosened again: what was proved of the lock is proved no longer, and it is counted."""
+    draft.put("peak", **lock_taken_back(draft.facts.peak))
+
+
+@whole
+def add_cover(draft: Draft, axis: str, pulse_count: int) -> None:
+    """The stored best was cleared before an axis."""
+    covers = [*_dumped(draft.facts.peak.covers), {"axis": axis, "pulse_count": pulse_count}]
+    draft.put("peak", covers=covers)
 
 
 @whole
@@ -187,6 +209,7 @@ def understood(place_text: str) -> str:
 
 __all__ = [
     "Write",
+    "add_cover",
     "add_reading",
     "create",
     "editable",
@@ -199,6 +222,7 @@ __all__ = [
     "patch_any",
     "refuse_power",
     "remove_reading",
+    "take_lock_back",
     "understood",
     "void",
     "whole",

@@ -19,6 +19,7 @@ from rindle_core.science.site_clock import told_at
 from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
+from rindle_core.stations.peak.rows import MARKS, AxisReading
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.errors import Conflict
@@ -271,6 +272,11 @@ def _service_rows(result: JobAssessment) -> list[dict[str, str]]:
     ]
 
 
+def heard_or_read(one: AxisReading) -> str:
+    """The level of a reading, or what was heard there."""
+    return MARKS[one.mark] if one.level_db is None else format_quantity(one.level_db, "db")
+
+
 def _push_rows(facts: JobInput) -> list[tuple[str, str]]:
     held = facts.peak
     told = (
@@ -321,8 +327,7 @@ def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
         "stations": stations,
         "service": _service_rows(found.result),
         "readings": [
-            (r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, format_quantity(r.level_db, "db"))
-            for r in found.facts.peak.readings
+            (r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, heard_or_read(r)) for r in found.facts.peak.readings
         ],
         "version": found.version,
         "firm": firm,

@@ -818,6 +818,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/peak_faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_peak_faults"];
+        put?: never;
+        /** Why the satellite is not found or the peak is weak, likeliest first */
+        post: operations["calc_peak_faults"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/place": {
         parameters: {
             query?: never;
@@ -944,6 +962,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/preset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_preset"];
+        put?: never;
+        /** Figures set before the sweep against their tolerances, in the order of school */
+        post: operations["calc_preset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/reach": {
         parameters: {
             query?: never;
@@ -1010,6 +1046,24 @@ export interface paths {
         put?: never;
         /** A reflector's warp from two crossed strings, and its loss */
         post: operations["calc_rim_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/screw_turns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_screw_turns"];
+        put?: never;
+        /** Degrees a turn learnt from readings, and turns that remain */
+        post: operations["calc_screw_turns"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1088,6 +1142,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/skew_null": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_skew_null"];
+        put?: never;
+        /** Skew at which the unwanted polarization is least, and its isolation */
+        post: operations["calc_skew_null"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/sky": {
         parameters: {
             query?: never;
@@ -1154,6 +1226,24 @@ export interface paths {
         put?: never;
         /** A skyline typed in lines, or as CSV or JSON, read into points */
         post: operations["calc_skyline_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sound": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sound"];
+        put?: never;
+        /** What a guide lets one hear now, from live level, lock and stored best */
+        post: operations["calc_sound"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1244,6 +1334,24 @@ export interface paths {
         put?: never;
         /** Dates and minutes when the sun stands behind the satellite */
         post: operations["calc_sun_outage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sweep_plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sweep_plan"];
+        put?: never;
+        /** Pace, sector and rows of the coarse search, and what is covered */
+        post: operations["calc_sweep_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1951,6 +2059,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/device/cover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cover
+         * @description Covers the feed, so that the stored best is forgotten, and keeps it. Raises Conflict while it transmits.
+         */
+        post: operations["rindle_server_jobs_device_api_cover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/device/entries": {
         parameters: {
             query?: never;
@@ -1965,6 +2093,26 @@ export interface paths {
          * @description Sends the job's beam letter and activation code to the modem.
          */
         post: operations["rindle_server_jobs_device_api_entries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Live
+         * @description The level as it is at this moment; nothing is kept. Asked some times a second while somebody turns.
+         */
+        post: operations["rindle_server_jobs_device_api_live"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2065,6 +2213,26 @@ export interface paths {
          * @description Turns, waits, and keeps a reading of level against the screw's counter.
          */
         post: operations["rindle_server_jobs_device_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/swing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swing
+         * @description Swings the head by hand, clamps loose. Raises Conflict while the nuts are tight.
+         */
+        post: operations["rindle_server_jobs_device_api_swing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3919,6 +4087,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -4269,6 +4438,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -4552,6 +4722,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -4748,12 +4919,25 @@ export interface components {
              */
             id: string;
             /** Level */
-            level_db: number;
+            level_db?: number | null;
+            /**
+             * By ear
+             * @default
+             * @enum {string}
+             */
+            mark: "" | "fell" | "back";
             /**
              * Pass
              * @default 1
              */
             pass_number: number;
+            /**
+             * Worth
+             * @description How far the aim was when it was taken
+             * @default
+             * @enum {string}
+             */
+            stage: "" | "preset" | "locked" | "peaked" | "network";
             /**
              * Turned
              * @default up
@@ -4877,6 +5061,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -5159,6 +5344,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -5313,6 +5499,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -6463,6 +6650,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -6963,6 +7151,416 @@ export interface components {
              *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
              *       "indoor": [
              *         {
              *           "code": "mains",
@@ -7128,6 +7726,300 @@ export interface components {
              *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
              *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
              *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
              *         }
              *       ],
              *       "pour_checks": [
@@ -8556,6 +9448,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -9606,6 +10499,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -10097,6 +10991,416 @@ export interface components {
              *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
              *       "indoor": [
              *         {
              *           "code": "mains",
@@ -10262,6 +11566,300 @@ export interface components {
              *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
              *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
              *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
              *         }
              *       ],
              *       "pour_checks": [
@@ -11121,6 +12719,41 @@ export interface components {
             overlap_money: number;
         };
         /**
+         * Cover
+         * @description The guide's stored best was cleared before an axis.
+         */
+        Cover: {
+            /**
+             * Before
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Pulses covered
+             * @default 0
+             */
+            pulse_count: number;
+        };
+        /**
+         * CoverOrder
+         * @description Before which axis, and for how many pulses.
+         */
+        CoverOrder: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /** Pulse Count */
+            pulse_count: number;
+        };
+        /**
          * CuringInput
          * @description When it was poured, the temperatures since, and now. All moments are by the site's clock.
          */
@@ -11205,6 +12838,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -11554,6 +13188,12 @@ export interface components {
          */
         DeviceOut: {
             job: components["schemas"]["JobOut"];
+            /**
+             * Note
+             * @description What did not go as asked: an end stop, a hand that was not before it
+             * @default
+             */
+            note: string;
             telemetry: components["schemas"]["Telemetry"];
         };
         /**
@@ -11728,6 +13368,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -12209,6 +13850,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -12372,6 +14014,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -12604,6 +14247,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -12866,6 +14510,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -13154,6 +14799,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -13388,6 +15034,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -13528,6 +15175,32 @@ export interface components {
             top_px: number;
             /** Width Px */
             width_px: number;
+        };
+        /**
+         * FreeJoint
+         * @description A joint of the head that has to be free for a move, and those of the lock in their turn.
+         */
+        FreeJoint: {
+            /**
+             * Axis
+             * @description The move that it is free for; None: neither axis
+             */
+            axis: ("elevation" | "azimuth") | null;
+            /** Count */
+            count: number;
+            /** Key */
+            key: string;
+            /** Lock Number */
+            lock_number: number | null;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @description As the register of joints at Build has it
+             */
+            state: string;
+            /** Tighten */
+            tighten: string;
         };
         /**
          * GapCount
@@ -14140,6 +15813,12 @@ export interface components {
              */
             preset_elevation_deg: number;
             /**
+             * Preset Skew Deg
+             * @description Preset tolerance of the skew
+             * @default 3
+             */
+            preset_skew_deg: number;
+            /**
              * Printed Tolerance Deg
              * @description Difference up to which an angle printed on the work order and the computed one are the same
              * @default 0.6
@@ -14404,6 +16083,11 @@ export interface components {
              */
             hazards?: components["schemas"]["Hazard"][];
             /**
+             * Indicators
+             * @description What is heard or seen, and what it means
+             */
+            indicators?: components["schemas"]["Indicator"][];
+            /**
              * Indoor
              * @description Asked of the indoor unit's place
              */
@@ -14428,6 +16112,11 @@ export interface components {
              * @description What becomes of the old line
              */
             old_lines?: components["schemas"]["OldLine"][];
+            /**
+             * Peak Faults
+             * @description Why the satellite is not found or the peak is weak
+             */
+            peak_faults?: components["schemas"]["PeakFault"][];
             /**
              * Pour Checks
              * @description Seen to when concrete is poured
@@ -14526,6 +16215,67 @@ export interface components {
              * @description Largest angle from the mean direction: what a fixed dish must bear
              */
             widest_deg: number;
+        };
+        /**
+         * Indicator
+         * @description What a terminal, a meter or a thing lets one hear, see or feel: what it means, what not, and what to do next.
+         *
+         *     A sound is pulses of `on_s` with gaps of `off_s`, its pitch from `pitch_hz` to `pitch_end_hz`; our own twin of it.
+         */
+        Indicator: {
+            /** Code */
+            code: string;
+            /**
+             * Families
+             * @description Family letters; empty: all
+             */
+            families?: string[];
+            /** Name */
+            name: string;
+            /**
+             * Not Means
+             * @description What it does not mean
+             * @default
+             */
+            not_means: string;
+            /**
+             * Off S
+             * @description 0: one long sound
+             */
+            off_s?: number | null;
+            /** On S */
+            on_s?: number | null;
+            /**
+             * Pitch End Hz
+             * @description Empty: steady
+             */
+            pitch_end_hz?: number | null;
+            /** Pitch Hz */
+            pitch_hz?: number | null;
+            /**
+             * Sense
+             * @enum {string}
+             */
+            sense: "sound" | "light" | "screen" | "touch";
+            /**
+             * State
+             * @description Of a guide that sounds: when it is heard
+             * @default
+             * @enum {string}
+             */
+            state: "" | "silent" | "searching" | "detected" | "locked" | "below" | "near" | "best";
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Then
+             * @description What to do next
+             * @default
+             */
+            then: string;
         };
         /**
          * Instrument
@@ -14702,6 +16452,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -14853,6 +16604,7 @@ export interface components {
             order: components["schemas"]["WorkOrderResult"] | null;
             panel_aim?: components["schemas"]["PanelAim"] | null;
             plumb: components["schemas"]["PlumbResult"] | null;
+            pointing?: components["schemas"]["Pointing"] | null;
             /**
              * Position Mounts
              * @description What each candidate stands on
@@ -15109,17 +16861,48 @@ export interface components {
             mount: components["schemas"]["MountFacts"];
             /**
              * @default {
+             *       "aid_fitted": "",
+             *       "aid_off": "",
+             *       "arrow_deg": null,
              *       "attitudes": [],
+             *       "azimuth_mid_turns": null,
+             *       "clamp_kept": "",
              *       "clinometer_at_peak_deg": null,
              *       "compass_at_peak_deg": null,
+             *       "covers": [],
+             *       "desk_isolation_db": null,
+             *       "desk_least_db": null,
+             *       "elevation_mid_turns": null,
+             *       "guide": "",
              *       "lock_after_db": null,
              *       "lock_before_db": null,
+             *       "lock_steps": [],
+             *       "loosened_count": 0,
+             *       "panel_moved_at": null,
+             *       "preset_compass_deg": null,
+             *       "preset_skew_deg": null,
              *       "push_bottom_db": null,
+             *       "push_bottom_during_db": null,
              *       "push_left_db": null,
+             *       "push_left_during_db": null,
              *       "push_right_db": null,
+             *       "push_right_during_db": null,
              *       "push_top_db": null,
+             *       "push_top_during_db": null,
              *       "readings": [],
-             *       "retest_db": null
+             *       "retest_db": null,
+             *       "scale_zero_deg": null,
+             *       "screw_checks": [],
+             *       "seen_carrier": "",
+             *       "seen_network": "",
+             *       "skew_readings": [],
+             *       "skew_set_deg": null,
+             *       "speed_after_mbps": null,
+             *       "speed_before_mbps": null,
+             *       "sweeps": [],
+             *       "symptom": "",
+             *       "transmit_off": "",
+             *       "witness_text": ""
              *     }
              */
             peak: components["schemas"]["PeakFacts"];
@@ -19209,6 +20992,7 @@ export interface components {
              *         "places_apart_m": 200,
              *         "plumb_deg": 0.3,
              *         "preset_elevation_deg": 1,
+             *         "preset_skew_deg": 3,
              *         "printed_tolerance_deg": 0.6,
              *         "props_share": 0.25,
              *         "radiation_limit_w_per_m2": 10,
@@ -19699,6 +21483,416 @@ export interface components {
              *             "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *           }
              *         ],
+             *         "indicators": [
+             *           {
+             *             "code": "searching",
+             *             "families": [],
+             *             "name": "Slow single pulses",
+             *             "not_means": "Neither a fault nor a sign that the aim is near.",
+             *             "off_s": 1.1,
+             *             "on_s": 0.12,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": 620,
+             *             "sense": "sound",
+             *             "state": "searching",
+             *             "text": "It has power, is in install mode and searches.",
+             *             "then": "Check the preset elevation, then sweep slowly."
+             *           },
+             *           {
+             *             "code": "silent",
+             *             "families": [],
+             *             "name": "No sound at all",
+             *             "not_means": "It does not mean far from the satellite.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "sound",
+             *             "state": "silent",
+             *             "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *             "then": "Go to cable, power and settings first."
+             *           },
+             *           {
+             *             "code": "detected",
+             *             "families": [],
+             *             "name": "Wavering call, up and down",
+             *             "not_means": "Not locked yet.",
+             *             "off_s": 0.02,
+             *             "on_s": 0.55,
+             *             "pitch_end_hz": 980,
+             *             "pitch_hz": 520,
+             *             "sense": "sound",
+             *             "state": "detected",
+             *             "text": "A carrier is detected; it tries to lock.",
+             *             "then": "Stop moving, hands off, wait."
+             *           },
+             *           {
+             *             "code": "locked",
+             *             "families": [],
+             *             "name": "One clear tone of about two seconds",
+             *             "not_means": "Neither peaked, nor proof of the right satellite.",
+             *             "off_s": 0.4,
+             *             "on_s": 2,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": 1040,
+             *             "sense": "sound",
+             *             "state": "locked",
+             *             "text": "The receiver has locked.",
+             *             "then": "Tighten the clamp while it is heard."
+             *           },
+             *           {
+             *             "code": "below",
+             *             "families": [],
+             *             "name": "Broken low tone, gaps growing",
+             *             "not_means": "Not a lost lock.",
+             *             "off_s": 0.42,
+             *             "on_s": 0.18,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": 700,
+             *             "sense": "sound",
+             *             "state": "below",
+             *             "text": "The level is under the best that is remembered.",
+             *             "then": "Turn back the other way."
+             *           },
+             *           {
+             *             "code": "near",
+             *             "families": [],
+             *             "name": "Quicker and higher",
+             *             "not_means": "Not yet the best.",
+             *             "off_s": 0.12,
+             *             "on_s": 0.14,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": 880,
+             *             "sense": "sound",
+             *             "state": "near",
+             *             "text": "It comes near the remembered best.",
+             *             "then": "Smaller steps."
+             *           },
+             *           {
+             *             "code": "best",
+             *             "families": [],
+             *             "name": "One long high tone",
+             *             "not_means": "The first time it is not the top: only as good as so far.",
+             *             "off_s": 0,
+             *             "on_s": 3,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": 1180,
+             *             "sense": "sound",
+             *             "state": "best",
+             *             "text": "The level equals the best so far.",
+             *             "then": "Go on until it falls, come back, and let it fall on the other side."
+             *           },
+             *           {
+             *             "code": "second_return",
+             *             "families": [],
+             *             "name": "Long tone again after the second fall",
+             *             "not_means": "The other axis is not peaked by it.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "sound",
+             *             "state": "",
+             *             "text": "Near the top of this axis.",
+             *             "then": "Lock this axis or change to the other."
+             *           },
+             *           {
+             *             "code": "falls_tightening",
+             *             "families": [],
+             *             "name": "Tone falls while tightening",
+             *             "not_means": "Not a worse link.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "sound",
+             *             "state": "",
+             *             "text": "Tightening moved the antenna.",
+             *             "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *           },
+             *           {
+             *             "code": "back_after_push",
+             *             "families": [],
+             *             "name": "Tone comes back after a push",
+             *             "not_means": "",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "sound",
+             *             "state": "",
+             *             "text": "The aim is centred and the joint is firm.",
+             *             "then": "Write it down and accept."
+             *           },
+             *           {
+             *             "code": "meter_change",
+             *             "families": [
+             *               "F"
+             *             ],
+             *             "name": "A meter’s tone changes",
+             *             "not_means": "Not the top.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "sound",
+             *             "state": "",
+             *             "text": "It has locked.",
+             *             "then": "Watch live and best figure."
+             *           },
+             *           {
+             *             "code": "live_best",
+             *             "families": [],
+             *             "name": "Live figure beside the best",
+             *             "not_means": "The best may be old, or from a side lobe.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "How far the aim is from the best pass.",
+             *             "then": "Bring live up to best."
+             *           },
+             *           {
+             *             "code": "quality",
+             *             "families": [],
+             *             "name": "Receive quality on the modem’s page",
+             *             "not_means": "Not valid before the coarse aim is locked.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "A steady measure.",
+             *             "then": "Chart it, and compare with the least for this place."
+             *           },
+             *           {
+             *             "code": "stage_boxes",
+             *             "families": [],
+             *             "name": "Stages of pointing, the last one ticked",
+             *             "not_means": "The tick proves no top.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "Where the terminal’s own program is.",
+             *             "then": "Both falls and the push test are wanted."
+             *           },
+             *           {
+             *             "code": "snr_bar",
+             *             "families": [],
+             *             "name": "Bar with signal over noise",
+             *             "not_means": "Not that it is accepted.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "How strong beside before.",
+             *             "then": "Write the figure down."
+             *           },
+             *           {
+             *             "code": "boot_light",
+             *             "families": [],
+             *             "name": "Second light of the modem flashes",
+             *             "not_means": "It is not on the network.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "light",
+             *             "state": "",
+             *             "text": "It has booted.",
+             *             "then": "Open its own page."
+             *           },
+             *           {
+             *             "code": "amber_modem",
+             *             "families": [],
+             *             "name": "Modem amber, the rest green",
+             *             "not_means": "Not a fault.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "Usual at this stage.",
+             *             "then": "Go on."
+             *           },
+             *           {
+             *             "code": "lan_blink",
+             *             "families": [],
+             *             "name": "Network light blinks, then all steady",
+             *             "not_means": "Not activated yet.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "light",
+             *             "state": "",
+             *             "text": "Last stage of entry, then online.",
+             *             "then": "Write the radio figures down, enter the code."
+             *           },
+             *           {
+             *             "code": "receive_light",
+             *             "families": [],
+             *             "name": "Receive light",
+             *             "not_means": "Not yet ranged.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "light",
+             *             "state": "",
+             *             "text": "Aim is done, the way down works.",
+             *             "then": "Next page."
+             *           },
+             *           {
+             *             "code": "system_light",
+             *             "families": [],
+             *             "name": "System light after activation",
+             *             "not_means": "",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "light",
+             *             "state": "",
+             *             "text": "It is set up.",
+             *             "then": "Open the status page once more and write it down."
+             *           },
+             *           {
+             *             "code": "router_steady",
+             *             "families": [
+             *               "G",
+             *               "H"
+             *             ],
+             *             "name": "Router’s light from flashing to steady",
+             *             "not_means": "Its alignment may not have settled.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "light",
+             *             "state": "",
+             *             "text": "The panel is linked.",
+             *             "then": "Wait, then read the alignment."
+             *           },
+             *           {
+             *             "code": "dome_full",
+             *             "families": [
+             *               "G",
+             *               "H"
+             *             ],
+             *             "name": "Scan of the sky at 100 percent",
+             *             "not_means": "No trial over time.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "The dome is scanned.",
+             *             "then": "Read its verdict; think of a trial."
+             *           },
+             *           {
+             *             "code": "in_box",
+             *             "families": [
+             *               "H"
+             *             ],
+             *             "name": "Marker inside its box",
+             *             "not_means": "No promise of speed.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "The attitude is within tolerance.",
+             *             "then": "Lock the knobs, look again, measure."
+             *           },
+             *           {
+             *             "code": "update_pending",
+             *             "families": [
+             *               "G",
+             *               "H"
+             *             ],
+             *             "name": "Update waits",
+             *             "not_means": "",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "The program will start anew.",
+             *             "then": "Let it, wait, then judge."
+             *           },
+             *           {
+             *             "code": "outage_class",
+             *             "families": [
+             *               "G",
+             *               "H"
+             *             ],
+             *             "name": "Kind of an outage on the statistics page",
+             *             "not_means": "Not always a fault at this place.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "screen",
+             *             "state": "",
+             *             "text": "Obstruction, no satellite, or planned.",
+             *             "then": "Hold the sector against the skyline."
+             *           },
+             *           {
+             *             "code": "knock",
+             *             "families": [],
+             *             "name": "Hollow or full knock on a roof",
+             *             "not_means": "No proof.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "touch",
+             *             "state": "",
+             *             "text": "Full is likely timber.",
+             *             "then": "A second sign, then a pilot hole."
+             *           },
+             *           {
+             *             "code": "squeeze",
+             *             "families": [],
+             *             "name": "Sealant comes out all round",
+             *             "not_means": "",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "touch",
+             *             "state": "",
+             *             "text": "The joint is full.",
+             *             "then": "A picture."
+             *           },
+             *           {
+             *             "code": "rattle",
+             *             "families": [],
+             *             "name": "A clipped joint rattles",
+             *             "not_means": "Not always unsafe.",
+             *             "off_s": null,
+             *             "on_s": null,
+             *             "pitch_end_hz": null,
+             *             "pitch_hz": null,
+             *             "sense": "touch",
+             *             "state": "",
+             *             "text": "It has play.",
+             *             "then": "Shim it."
+             *           }
+             *         ],
              *         "indoor": [
              *           {
              *             "code": "mains",
@@ -19864,6 +22058,300 @@ export interface components {
              *             "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
              *             "text": "Weights by speed; critical hosts stay on the line that suits them.",
              *             "two_lines": true
+             *           }
+             *         ],
+             *         "peak_faults": [
+             *           {
+             *             "code": "elevation_preset",
+             *             "name": "The elevation is not preset, or read on another face",
+             *             "shows": [
+             *               "not_found"
+             *             ],
+             *             "signs": [
+             *               "preset_missing",
+             *               "preset_off"
+             *             ],
+             *             "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *             "weight_number": 3,
+             *             "weight_with_sign_number": 9
+             *           },
+             *           {
+             *             "code": "frame_offset",
+             *             "name": "The frame’s offset was left out or added twice",
+             *             "shows": [
+             *               "not_found",
+             *               "weak"
+             *             ],
+             *             "signs": [
+             *               "frame_offset"
+             *             ],
+             *             "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "declination",
+             *             "name": "The compass was read without its declination, or near steel",
+             *             "shows": [
+             *               "not_found"
+             *             ],
+             *             "signs": [],
+             *             "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *             "weight_number": 2,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "too_fast",
+             *             "name": "The sweep was too fast for the receiver",
+             *             "shows": [
+             *               "not_found",
+             *               "lost",
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "too_fast"
+             *             ],
+             *             "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *             "weight_number": 2,
+             *             "weight_with_sign_number": 8
+             *           },
+             *           {
+             *             "code": "install_mode",
+             *             "name": "Not in install mode, so that it does not sound",
+             *             "shows": [
+             *               "not_found",
+             *               "never"
+             *             ],
+             *             "signs": [],
+             *             "text": "Open the modem’s page: does it say that it is pointing?",
+             *             "weight_number": 2,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "wrong_code",
+             *             "name": "Wrong beam letter, code or settings",
+             *             "shows": [
+             *               "not_found",
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "letter_missing"
+             *             ],
+             *             "text": "Read the letter on the modem and compare it with Aim.",
+             *             "weight_number": 1.5,
+             *             "weight_with_sign_number": 5
+             *           },
+             *           {
+             *             "code": "cable_swap",
+             *             "name": "Cables swapped at modem or dish",
+             *             "shows": [
+             *               "not_found"
+             *             ],
+             *             "signs": [],
+             *             "text": "Follow each by its label from plug to plug.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "connector_short",
+             *             "name": "Short or break in a connector",
+             *             "shows": [
+             *               "not_found",
+             *               "lost"
+             *             ],
+             *             "signs": [
+             *               "supply_on_hold",
+             *               "cable_on_hold"
+             *             ],
+             *             "text": "Measure the loop and the voltage at the dish end.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 6
+             *           },
+             *           {
+             *             "code": "nuts_slip",
+             *             "name": "A clamp slips after the lock",
+             *             "shows": [
+             *               "lost"
+             *             ],
+             *             "signs": [
+             *               "clamp_slipped"
+             *             ],
+             *             "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *             "weight_number": 3,
+             *             "weight_with_sign_number": 9
+             *           },
+             *           {
+             *             "code": "wind_hands",
+             *             "name": "Wind or a hand on the dish",
+             *             "shows": [
+             *               "lost",
+             *               "weak"
+             *             ],
+             *             "signs": [],
+             *             "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "not_cleared",
+             *             "name": "The stored best was not cleared and is out of reach",
+             *             "shows": [
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "not_cleared"
+             *             ],
+             *             "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *             "weight_number": 3,
+             *             "weight_with_sign_number": 8
+             *           },
+             *           {
+             *             "code": "passed_quickly",
+             *             "name": "The top was passed too quickly",
+             *             "shows": [
+             *               "never",
+             *               "always"
+             *             ],
+             *             "signs": [],
+             *             "text": "Quarter turns, and wait after each until it is settled.",
+             *             "weight_number": 2,
+             *             "weight_with_sign_number": 2
+             *           },
+             *           {
+             *             "code": "end_of_travel",
+             *             "name": "The screw is at the end of its travel",
+             *             "shows": [
+             *               "never",
+             *               "lost"
+             *             ],
+             *             "signs": [
+             *               "end_stop"
+             *             ],
+             *             "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *             "weight_number": 1.5,
+             *             "weight_with_sign_number": 9
+             *           },
+             *           {
+             *             "code": "best_low",
+             *             "name": "The best was stored far off the top, so that all is as good",
+             *             "shows": [
+             *               "always"
+             *             ],
+             *             "signs": [
+             *               "one_sided"
+             *             ],
+             *             "text": "Clear the stored best and sweep once over the whole lobe.",
+             *             "weight_number": 3,
+             *             "weight_with_sign_number": 5
+             *           },
+             *           {
+             *             "code": "neighbour",
+             *             "name": "It is another satellite",
+             *             "shows": [
+             *               "other",
+             *               "weak",
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "other_network"
+             *             ],
+             *             "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *             "weight_number": 1.5,
+             *             "weight_with_sign_number": 20
+             *           },
+             *           {
+             *             "code": "side_lobe",
+             *             "name": "It is a side lobe",
+             *             "shows": [
+             *               "weak",
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "side_lobe",
+             *               "short_by_far"
+             *             ],
+             *             "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 8
+             *           },
+             *           {
+             *             "code": "other_axis",
+             *             "name": "The other axis is off",
+             *             "shows": [
+             *               "weak"
+             *             ],
+             *             "signs": [
+             *               "one_sided"
+             *             ],
+             *             "text": "Peak the other axis and come back to this one.",
+             *             "weight_number": 2,
+             *             "weight_with_sign_number": 5
+             *           },
+             *           {
+             *             "code": "skew_off",
+             *             "name": "The skew is off",
+             *             "shows": [
+             *               "weak",
+             *               "not_found"
+             *             ],
+             *             "signs": [
+             *               "skew_missing"
+             *             ],
+             *             "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *             "weight_number": 0.7,
+             *             "weight_with_sign_number": 4
+             *           },
+             *           {
+             *             "code": "in_the_way",
+             *             "name": "A tree, an eave or a rope stands in the beam",
+             *             "shows": [
+             *               "weak",
+             *               "lost",
+             *               "not_found"
+             *             ],
+             *             "signs": [
+             *               "beam_touched"
+             *             ],
+             *             "text": "Look along the arm past the rim; compare with Sky.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 8
+             *           },
+             *           {
+             *             "code": "wet_connector",
+             *             "name": "Water or a bad crimp in a connector",
+             *             "shows": [
+             *               "weak",
+             *               "lost"
+             *             ],
+             *             "signs": [
+             *               "cable_on_hold"
+             *             ],
+             *             "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *             "weight_number": 1.2,
+             *             "weight_with_sign_number": 5
+             *           },
+             *           {
+             *             "code": "rain",
+             *             "name": "Rain or wet snow",
+             *             "shows": [
+             *               "weak",
+             *               "lost"
+             *             ],
+             *             "signs": [],
+             *             "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "reflector",
+             *             "name": "The reflector is warped, or the feed is not in its place",
+             *             "shows": [
+             *               "weak"
+             *             ],
+             *             "signs": [],
+             *             "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *             "weight_number": 0.7,
+             *             "weight_with_sign_number": 0.7
              *           }
              *         ],
              *         "pour_checks": [
@@ -21633,6 +24121,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -21700,6 +24189,28 @@ export interface components {
             split: boolean;
             /** Together Kg */
             together_kg: number;
+        };
+        /**
+         * Likely
+         * @description A cause with its share of all that may show this way.
+         */
+        Likely: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Share
+             * @description Weight over the sum of the weights: an order, no measured chance
+             */
+            share: number;
+            /**
+             * Signs
+             * @description What of this job speaks for it
+             */
+            signs: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            /** Test */
+            test: string;
         };
         /**
          * LineupInput
@@ -21808,6 +24319,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -22001,6 +24513,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -22144,20 +24657,54 @@ export interface components {
             verdict?: components["schemas"]["Level"] | null;
         };
         /**
+         * LockStep
+         * @description The level once a joint of the lock was tightened.
+         */
+        LockStep: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Nuts */
+            joint: string;
+            /** Level */
+            level_db: number;
+        };
+        /**
          * LockdownInput
-         * @description Levels before and after the nuts are tightened, and after a push on each side of the rim.
+         * @description Levels before and after the nuts are tightened; while the rim is pushed at each side from behind, and after it.
+         *
+         *     Left and right as seen from behind the dish.
          */
         LockdownInput: {
             /** After Db */
             after_db?: number | null;
+            /**
+             * Beamwidth Deg
+             * @description To say how far the aim is off
+             */
+            beamwidth_deg?: number | null;
             /** Before Db */
             before_db?: number | null;
             /** Bottom Db */
             bottom_db?: number | null;
+            /** Bottom During Db */
+            bottom_during_db?: number | null;
+            /**
+             * Elevation Beamwidth Deg
+             * @description Empty: as the other
+             */
+            elevation_beamwidth_deg?: number | null;
             /** Left Db */
             left_db?: number | null;
+            /** Left During Db */
+            left_during_db?: number | null;
             /** Right Db */
             right_db?: number | null;
+            /** Right During Db */
+            right_during_db?: number | null;
             /**
              * @default {
              *       "aim_share": 0.7,
@@ -22225,6 +24772,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -22267,6 +24815,8 @@ export interface components {
             rules: components["schemas"]["HouseRules"];
             /** Top Db */
             top_db?: number | null;
+            /** Top During Db */
+            top_during_db?: number | null;
         };
         /** LockdownOutcome */
         LockdownOutcome: {
@@ -22279,8 +24829,22 @@ export interface components {
          * @description Losses in dB, positive where the level fell; None where not read.
          */
         LockdownResult: {
+            /**
+             * Azimuth Off Deg
+             * @description By what it should go clockwise, seen from above
+             */
+            azimuth_off_deg?: number | null;
             /** Complete */
             complete: boolean;
+            /** During Loss Db */
+            during_loss_db?: {
+                [key: string]: number | null;
+            };
+            /**
+             * Elevation Off Deg
+             * @description By what the beam should go up for the top, from the two pushes; None: not known
+             */
+            elevation_off_deg?: number | null;
             /** Push Loss Db */
             push_loss_db: {
                 [key: string]: number | null;
@@ -22485,6 +25049,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -23014,6 +25579,416 @@ export interface components {
              *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
              *       "indoor": [
              *         {
              *           "code": "mains",
@@ -23179,6 +26154,300 @@ export interface components {
              *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
              *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
              *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
              *         }
              *       ],
              *       "pour_checks": [
@@ -24080,6 +27349,2069 @@ export interface components {
             most_mm: number;
         };
         /**
+         * MeansInput
+         * @description What goes wrong, and what of this job is a sign of something.
+         */
+        MeansInput: {
+            /** Signs */
+            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            /**
+             * Symptom
+             * @enum {string}
+             */
+            symptom: "" | "not_found" | "lost" | "always" | "never" | "other" | "weak";
+            /**
+             * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "overhead": true,
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "overhead": false,
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "overhead": false,
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "overhead": false,
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "overhead": false,
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
+             *         }
+             *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
+             *         }
+             *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": [
+             *             "no_path"
+             *           ]
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /**
+         * MeansResult
+         * @description Causes, likeliest first; empty without a symptom.
+         */
+        MeansResult: {
+            /** Causes */
+            causes: components["schemas"]["Likely"][];
+        };
+        /**
          * Measure
          * @description Something that is meant to go again.
          */
@@ -24888,6 +30220,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -25867,11 +31200,39 @@ export interface components {
         };
         /**
          * PeakFacts
-         * @description The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         * @description Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak.
          */
         PeakFacts: {
+            /**
+             * Receiving aid fitted
+             * @default
+             * @enum {string}
+             */
+            aid_fitted: "" | "yes" | "no";
+            /**
+             * Receiving aid off again
+             * @default
+             * @enum {string}
+             */
+            aid_off: "" | "yes" | "no";
+            /**
+             * Offset arrow after the coarse azimuth
+             * @description Up positive; adds to the elevation
+             */
+            arrow_deg?: number | null;
             /** Attitudes by day */
             attitudes?: components["schemas"]["Attitude"][];
+            /**
+             * Azimuth screw from its middle
+             * @description Clockwise positive; 0 is the middle
+             */
+            azimuth_mid_turns?: number | null;
+            /**
+             * Tone or lock kept while the clamps were tightened
+             * @default
+             * @enum {string}
+             */
+            clamp_kept: "" | "yes" | "no";
             /** Clinometer on the peak */
             clinometer_at_peak_deg?: number | null;
             /**
@@ -25879,6 +31240,22 @@ export interface components {
              * @description What the compass showed on the peak
              */
             compass_at_peak_deg?: number | null;
+            /** Stored best cleared */
+            covers?: components["schemas"]["Cover"][];
+            /** Isolation that the desk read */
+            desk_isolation_db?: number | null;
+            /** Least that the desk asks for */
+            desk_least_db?: number | null;
+            /**
+             * Elevation screw from its middle
+             * @description Up positive; 0 is the middle
+             */
+            elevation_mid_turns?: number | null;
+            /**
+             * Pointed by
+             * @default
+             */
+            guide: ("sound" | "meter" | "page" | "analyser") | "";
             /**
              * After tightening
              * @description After the nuts were tightened
@@ -25889,17 +31266,42 @@ export interface components {
              * @description Before the nuts were tightened
              */
             lock_before_db?: number | null;
+            /** After each nut */
+            lock_steps?: components["schemas"]["LockStep"][];
+            /**
+             * Loosened again
+             * @description How often the lock was taken back
+             * @default 0
+             */
+            loosened_count: number;
+            /** Last moved or updated */
+            panel_moved_at?: string | null;
+            /** Compass shows */
+            preset_compass_deg?: number | null;
+            /**
+             * Skew plate shows
+             * @description Clockwise from behind
+             */
+            preset_skew_deg?: number | null;
             /** After a push, bottom */
             push_bottom_db?: number | null;
+            /** During, bottom */
+            push_bottom_during_db?: number | null;
             /** After a push, left */
             push_left_db?: number | null;
+            /** During, left */
+            push_left_during_db?: number | null;
             /** After a push, right */
             push_right_db?: number | null;
+            /** During, right */
+            push_right_during_db?: number | null;
             /**
              * After a push, top
              * @description After a push on the rim
              */
             push_top_db?: number | null;
+            /** During, top */
+            push_top_during_db?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][];
             /**
@@ -25907,14 +31309,81 @@ export interface components {
              * @description Level of the main link once the spare feeds were fitted
              */
             retest_db?: number | null;
+            /**
+             * Its scale shows with the head level
+             * @description The scale’s own zero error
+             */
+            scale_zero_deg?: number | null;
+            /** Shown at a count of turns */
+            screw_checks?: components["schemas"]["ScrewCheck"][];
+            /**
+             * Reference carrier seen
+             * @default
+             * @enum {string}
+             */
+            seen_carrier: "" | "yes" | "no";
+            /**
+             * Network that it shows
+             * @description As the modem’s page or the meter names it
+             * @default
+             */
+            seen_network: string;
+            /** Skew readings */
+            skew_readings?: components["schemas"]["SkewReading"][];
+            /**
+             * Skew as it is locked
+             * @description Clockwise from behind
+             */
+            skew_set_deg?: number | null;
+            /** Speed after aligning */
+            speed_after_mbps?: number | null;
+            /** Speed before aligning */
+            speed_before_mbps?: number | null;
+            /** Sweeps */
+            sweeps?: components["schemas"]["Sweep"][];
+            /**
+             * What goes wrong
+             * @default
+             * @enum {string}
+             */
+            symptom: "" | "not_found" | "lost" | "always" | "never" | "other" | "weak";
+            /**
+             * Transmitter off
+             * @description Seen, before a hand covers it
+             * @default
+             * @enum {string}
+             */
+            transmit_off: "" | "yes" | "no";
+            /**
+             * Witness marks
+             * @description Where paint marks show the locked place, for a later visit
+             * @default
+             */
+            witness_text: string;
         };
         /**
          * PeakFactsPatch
-         * @description Changes of: The readings, what held when it was locked and pushed, and what the instruments showed on the peak.
+         * @description Changes of: Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak.
          */
         PeakFactsPatch: {
+            /** Receiving aid fitted */
+            aid_fitted?: ("" | "no" | "yes") | null;
+            /** Receiving aid off again */
+            aid_off?: ("" | "no" | "yes") | null;
+            /**
+             * Offset arrow after the coarse azimuth
+             * @description Up positive; adds to the elevation
+             */
+            arrow_deg?: number | null;
             /** Attitudes by day */
             attitudes?: components["schemas"]["Attitude"][] | null;
+            /**
+             * Azimuth screw from its middle
+             * @description Clockwise positive; 0 is the middle
+             */
+            azimuth_mid_turns?: number | null;
+            /** Tone or lock kept while the clamps were tightened */
+            clamp_kept?: ("" | "no" | "yes") | null;
             /** Clinometer on the peak */
             clinometer_at_peak_deg?: number | null;
             /**
@@ -25922,6 +31391,19 @@ export interface components {
              * @description What the compass showed on the peak
              */
             compass_at_peak_deg?: number | null;
+            /** Stored best cleared */
+            covers?: components["schemas"]["Cover"][] | null;
+            /** Isolation that the desk read */
+            desk_isolation_db?: number | null;
+            /** Least that the desk asks for */
+            desk_least_db?: number | null;
+            /**
+             * Elevation screw from its middle
+             * @description Up positive; 0 is the middle
+             */
+            elevation_mid_turns?: number | null;
+            /** Pointed by */
+            guide?: ("sound" | "meter" | "page" | "analyser") | "" | null;
             /**
              * After tightening
              * @description After the nuts were tightened
@@ -25932,17 +31414,41 @@ export interface components {
              * @description Before the nuts were tightened
              */
             lock_before_db?: number | null;
+            /** After each nut */
+            lock_steps?: components["schemas"]["LockStep"][] | null;
+            /**
+             * Loosened again
+             * @description How often the lock was taken back
+             */
+            loosened_count?: number | null;
+            /** Last moved or updated */
+            panel_moved_at?: string | null;
+            /** Compass shows */
+            preset_compass_deg?: number | null;
+            /**
+             * Skew plate shows
+             * @description Clockwise from behind
+             */
+            preset_skew_deg?: number | null;
             /** After a push, bottom */
             push_bottom_db?: number | null;
+            /** During, bottom */
+            push_bottom_during_db?: number | null;
             /** After a push, left */
             push_left_db?: number | null;
+            /** During, left */
+            push_left_during_db?: number | null;
             /** After a push, right */
             push_right_db?: number | null;
+            /** During, right */
+            push_right_during_db?: number | null;
             /**
              * After a push, top
              * @description After a push on the rim
              */
             push_top_db?: number | null;
+            /** During, top */
+            push_top_during_db?: number | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][] | null;
             /**
@@ -25950,10 +31456,140 @@ export interface components {
              * @description Level of the main link once the spare feeds were fitted
              */
             retest_db?: number | null;
+            /**
+             * Its scale shows with the head level
+             * @description The scale’s own zero error
+             */
+            scale_zero_deg?: number | null;
+            /** Shown at a count of turns */
+            screw_checks?: components["schemas"]["ScrewCheck"][] | null;
+            /** Reference carrier seen */
+            seen_carrier?: ("" | "no" | "yes") | null;
+            /**
+             * Network that it shows
+             * @description As the modem’s page or the meter names it
+             */
+            seen_network?: string | null;
+            /** Skew readings */
+            skew_readings?: components["schemas"]["SkewReading"][] | null;
+            /**
+             * Skew as it is locked
+             * @description Clockwise from behind
+             */
+            skew_set_deg?: number | null;
+            /** Speed after aligning */
+            speed_after_mbps?: number | null;
+            /** Speed before aligning */
+            speed_before_mbps?: number | null;
+            /** Sweeps */
+            sweeps?: components["schemas"]["Sweep"][] | null;
+            /** What goes wrong */
+            symptom?: ("" | "not_found" | "lost" | "always" | "never" | "other" | "weak") | null;
+            /**
+             * Transmitter off
+             * @description Seen, before a hand covers it
+             */
+            transmit_off?: ("" | "no" | "yes") | null;
+            /**
+             * Witness marks
+             * @description Where paint marks show the locked place, for a later visit
+             */
+            witness_text?: string | null;
+        };
+        /**
+         * PeakFault
+         * @description Why pointing goes wrong in a way: `text` is the test that tells.
+         */
+        PeakFault: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Shows
+             * @description What goes wrong by it
+             */
+            shows: ("" | "not_found" | "lost" | "always" | "never" | "other" | "weak")[];
+            /**
+             * Signs
+             * @description What of this job speaks for it
+             */
+            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Weight Number
+             * @description How likely beside the others
+             * @default 1
+             */
+            weight_number: number;
+            /**
+             * Weight With Sign Number
+             * @description How likely once a sign is there
+             * @default 1
+             */
+            weight_with_sign_number: number;
+        };
+        /** PeakFaultsOutcome */
+        PeakFaultsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MeansResult"];
+        };
+        /**
+         * PeakGuide
+         * @description What tells that the beam comes nearer, and how it behaves.
+         */
+        PeakGuide: {
+            /**
+             * Drop Db
+             * @description Fall at which its sound or bar visibly drops
+             * @default 0.8
+             */
+            drop_db: number;
+            /**
+             * Expects
+             * @description What is expected to be seen or heard, and set before
+             * @default
+             */
+            expects: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sound" | "meter" | "page" | "analyser";
+            /**
+             * Lock S
+             * @description Seconds in the beam that it needs before it tells
+             */
+            lock_s: number;
+            /**
+             * Reset
+             * @description How the best is forgotten
+             * @default
+             * @enum {string}
+             */
+            reset: "" | "cover" | "key" | "power";
+            /**
+             * Reset Pulse Count
+             * @description Pulses for which the feed stays covered
+             * @default 0
+             */
+            reset_pulse_count: number;
+            /**
+             * With Best
+             * @description Compares with the best since it was reset, not with a fixed scale
+             * @default false
+             */
+            with_best: boolean;
         };
         /**
          * PeakInput
-         * @description Readings of one axis, oldest first.
+         * @description Readings of one axis, oldest first. Turns are counted from where the screw stood at the first preset.
          */
         PeakInput: {
             /**
@@ -25969,6 +31605,18 @@ export interface components {
              * @default 0
              */
             elevation_deg: number;
+            /**
+             * From Middle Turns
+             * @description Where the screw stands from its mid-travel when its count is 0
+             * @default 0
+             */
+            from_middle_turns: number;
+            /**
+             * Other Axis Proved
+             * @description Whether the other axis is peaked: before, a level says nothing against the link
+             * @default true
+             */
+            other_axis_proved: boolean;
             /**
              * Predicted Level Db
              * @description What the link promises at the peak in clear sky
@@ -26043,6 +31691,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -26093,11 +31742,20 @@ export interface components {
         };
         /**
          * PeakReading
-         * @description The screw's counter and the level there. `turning` is the way the screw was turned to get there.
+         * @description The screw's counter and the level there, or the place where the sound fell or came back.
+         *
+         *     `turning` is the way the screw was turned to get there.
          */
         PeakReading: {
             /** Level Db */
-            level_db: number;
+            level_db?: number | null;
+            /**
+             * Mark
+             * @description By ear, without a figure: fell, or back at its best again
+             * @default
+             * @enum {string}
+             */
+            mark: "" | "fell" | "back";
             /**
              * Turning
              * @default up
@@ -26122,7 +31780,15 @@ export interface components {
              * @description First turn down by this; 0 where none is needed
              */
             back_turns: number;
-            /** Backlash Turns */
+            /**
+             * Backlash Sd Turns
+             * @default 0
+             */
+            backlash_sd_turns: number;
+            /**
+             * Backlash Turns
+             * @description Play of the head as learnt from the readings
+             */
             backlash_turns: number;
             /**
              * Bracketed
@@ -26131,6 +31797,13 @@ export interface components {
             bracketed: boolean;
             /** Curve */
             curve: components["schemas"]["CurvePoint"][];
+            /**
+             * End Stop
+             * @description End of the screw before the top
+             * @default
+             * @enum {string}
+             */
+            end_stop: "" | "up" | "down";
             /** Fitted Beamwidth Deg */
             fitted_beamwidth_deg: number;
             /**
@@ -26139,18 +31812,44 @@ export interface components {
              */
             forward_turns: number;
             /**
+             * Left Out
+             * @description Numbers from 0 of readings that do not belong
+             */
+            left_out?: number[];
+            /**
+             * Lobe
+             * @description By position, width and shape; main where nothing speaks against
+             * @default unknown
+             * @enum {string}
+             */
+            lobe: "main" | "side" | "doubtful" | "unknown";
+            /**
              * Loss Now Db
              * @description What the present position costs by the fit
              */
             loss_now_db: number;
             /**
              * Residual Db
-             * @description Root mean square distance of the fitted readings from the curve
+             * @description Scatter of the readings about the curve, one standard deviation
              */
             residual_db: number;
+            /**
+             * Side Chance
+             * @description That it is a side lobe; None: not weighed
+             */
+            side_chance?: number | null;
+            /**
+             * Step Turns
+             * @description Largest next turn that cannot jump the top
+             * @default 0.125
+             */
+            step_turns: number;
             /** Top Level Db */
             top_level_db: number;
-            /** Top Sd Turns */
+            /**
+             * Top Sd Turns
+             * @description Half of the 95 % bound
+             */
             top_sd_turns: number;
             /** Top Turns */
             top_turns: number;
@@ -26171,6 +31870,12 @@ export interface components {
              */
             best_level_db: number | null;
             fit: components["schemas"]["PeakResult"] | null;
+            /**
+             * Proved
+             * @description Fell on both sides, is sure, is the main lobe, and the head stands on it
+             * @default false
+             */
+            proved: boolean;
             /** Reading Count */
             reading_count: number;
             /**
@@ -26517,6 +32222,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -27010,6 +32716,416 @@ export interface components {
              *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
              *         }
              *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
              *       "indoor": [
              *         {
              *           "code": "mains",
@@ -27175,6 +33291,300 @@ export interface components {
              *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
              *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
              *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
              *         }
              *       ],
              *       "pour_checks": [
@@ -28502,6 +34912,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -28608,6 +35019,47 @@ export interface components {
              * @description Clockwise positive from behind
              */
             skew_error_deg: number;
+        };
+        /**
+         * Pointing
+         * @description A dish on its way to the top: what is set before, how it is searched, what comes next.
+         */
+        Pointing: {
+            azimuth_turns?: components["schemas"]["TurnsResult"] | null;
+            elevation_turns?: components["schemas"]["TurnsResult"] | null;
+            guide: components["schemas"]["PeakGuide"] | null;
+            /** Joints */
+            joints: components["schemas"]["FreeJoint"][];
+            /**
+             * May Cover
+             * @description A hand may be before the feed: the transmitter is off
+             */
+            may_cover: boolean;
+            /**
+             * Means
+             * @description What the trouble may come from, likeliest first
+             */
+            means: components["schemas"]["Likely"][];
+            /**
+             * Next Axis
+             * @enum {string}
+             */
+            next_axis: "elevation" | "azimuth";
+            /**
+             * Peaked
+             * @description Both axes proved, and the last pass gained no more
+             */
+            peaked: boolean;
+            preset: components["schemas"]["PresetResult"];
+            /** @description None: nothing is turned for the skew */
+            skew: components["schemas"]["SkewResult"] | null;
+            /**
+             * Stage
+             * @description What a reading that is taken now is worth
+             * @enum {string}
+             */
+            stage: "" | "preset" | "locked" | "peaked" | "network";
+            sweep: components["schemas"]["SweepResult"];
         };
         /**
          * PositionChange
@@ -29054,6 +35506,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -29165,6 +35618,93 @@ export interface components {
         PowerOrder: {
             /** On */
             on: boolean;
+        };
+        /**
+         * PresetInput
+         * @description Figures in any order; they are judged in the order of school.
+         */
+        PresetInput: {
+            /**
+             * Arrow Deg
+             * @description Offset arrow after the coarse azimuth
+             */
+            arrow_deg?: number | null;
+            /**
+             * Elevation Deg
+             * @description Of the beam, as planned
+             * @default 0
+             */
+            elevation_deg: number;
+            /** Items */
+            items: components["schemas"]["PresetItem"][];
+            /**
+             * Scale Zero Deg
+             * @description What the scale shows with the head level
+             * @default 0
+             */
+            scale_zero_deg: number;
+        };
+        /**
+         * PresetItem
+         * @description A figure to set: what the instrument has to show, what it shows, and how near is near enough.
+         */
+        PresetItem: {
+            /** Instrument */
+            instrument: string;
+            /** Shown Deg */
+            shown_deg?: number | null;
+            /** Tolerance Deg */
+            tolerance_deg: number;
+            /** Wanted Deg */
+            wanted_deg: number;
+            /** What */
+            what: string;
+        };
+        /** PresetOutcome */
+        PresetOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PresetResult"];
+        };
+        /**
+         * PresetResult
+         * @description What to set next; None once all is right. The new elevation is the plan's with the offset arrow added.
+         */
+        PresetResult: {
+            /** New Elevation Deg */
+            new_elevation_deg: number | null;
+            /** Next What */
+            next_what: string | null;
+            /**
+             * Ready
+             * @description Elevation and skew are right: a sweep can hit
+             */
+            ready: boolean;
+            /** Rows */
+            rows: components["schemas"]["PresetRow"][];
+        };
+        /**
+         * PresetRow
+         * @description A figure as it stands. `off_deg` is shown less wanted.
+         */
+        PresetRow: {
+            /** Instrument */
+            instrument: string;
+            /** Off Deg */
+            off_deg: number | null;
+            /**
+             * Ok
+             * @description None: not read yet
+             */
+            ok: boolean | null;
+            /** Shown Deg */
+            shown_deg: number | null;
+            /** Tolerance Deg */
+            tolerance_deg: number;
+            /** Wanted Deg */
+            wanted_deg: number;
+            /** What */
+            what: string;
         };
         /**
          * PreviewEvent
@@ -29485,6 +36025,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -29647,6 +36188,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -29829,13 +36371,78 @@ export interface components {
              * @default 0
              */
             backlash_turns: number;
-            /** Deg Per Turn */
+            /**
+             * Deg Per Turn
+             * @description Of the head, at mid-travel
+             */
             deg_per_turn: number;
+            /** @description Of a screw whose turns are not evenly so many degrees; empty: even */
+            link?: components["schemas"]["ScrewLink"] | null;
             /**
              * Span Turns
+             * @description From mid-travel to either end stop
              * @default 12
              */
             span_turns: number;
+        };
+        /**
+         * ScrewCheck
+         * @description What an instrument or scale showed at a count of a fine screw, so that degrees a turn are learnt.
+         */
+        ScrewCheck: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Shown */
+            shown_deg: number;
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * ScrewLink
+         * @description A screw as the third side of a triangle: between a pivot's arm and a fixed point. Turns are from its middle.
+         */
+        ScrewLink: {
+            /**
+             * Arm Mm
+             * @description Pivot to the screw's end on the head
+             */
+            arm_mm: number;
+            /**
+             * Base Mm
+             * @description Pivot to the screw's end on the mount
+             */
+            base_mm: number;
+            /**
+             * Longer Raises
+             * @description Whether a longer screw raises the beam
+             * @default true
+             */
+            longer_raises: boolean;
+            /**
+             * Middle Mm
+             * @description Between the two ends at mid-travel
+             */
+            middle_mm: number;
+            /**
+             * Pitch Mm
+             * @description Along the thread in a turn
+             */
+            pitch_mm: number;
+        };
+        /** ScrewTurnsOutcome */
+        ScrewTurnsOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TurnsResult"];
         };
         /**
          * Sector
@@ -30217,6 +36824,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -30541,6 +37149,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -30735,6 +37344,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -30925,6 +37535,194 @@ export interface components {
             row_count: number;
             /** Sites */
             sites: components["schemas"]["SiteFigures"][];
+        };
+        /**
+         * SkewInput
+         * @description Readings at several settings of the skew, where it is locked, and what the operations desk said.
+         */
+        SkewInput: {
+            /** Desk Db */
+            desk_db?: number | null;
+            /** Desk Least Db */
+            desk_least_db?: number | null;
+            /** Feed Isolation Db */
+            feed_isolation_db?: number | null;
+            /**
+             * Planned Deg
+             * @description Aim's figure
+             */
+            planned_deg?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["SkewReading"][];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Set Deg */
+            set_deg?: number | null;
+        };
+        /** SkewNullOutcome */
+        SkewNullOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SkewResult"];
+        };
+        /**
+         * SkewReading
+         * @description The unwanted and the wanted polarization at a setting of the skew.
+         */
+        SkewReading: {
+            /**
+             * Skew plate
+             * @description Clockwise from behind
+             */
+            angle_deg: number;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Unwanted */
+            unwanted_db: number;
+            /** Wanted */
+            wanted_db?: number | null;
+        };
+        /**
+         * SkewResult
+         * @description The null; None while there are too few readings.
+         */
+        SkewResult: {
+            /** From Plan Deg */
+            from_plan_deg: number | null;
+            /**
+             * Isolation Db
+             * @description At the setting, with the feed's own floor; by the desk if it read
+             */
+            isolation_db: number | null;
+            /** Null Deg */
+            null_deg: number | null;
+            /** Null Sd Deg */
+            null_sd_deg: number | null;
+            /**
+             * Proved
+             * @description Rose on both sides of the null, and the skew is set on it
+             */
+            proved: boolean;
+            /**
+             * Turn Deg
+             * @description From where it is set to the null, clockwise positive from behind
+             */
+            turn_deg: number | null;
+            /**
+             * Wanted Loss Db
+             * @description What the wanted polarization loses there: hardly anything
+             */
+            wanted_loss_db: number | null;
         };
         /**
          * SkyAssessment
@@ -31307,6 +38105,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -31627,6 +38426,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -31855,6 +38655,2104 @@ export interface components {
             name: string;
         };
         /**
+         * SoundInput
+         * @description The receiver as it is.
+         */
+        SoundInput: {
+            /**
+             * Best Db
+             * @description Since the memory was cleared; None: none
+             */
+            best_db?: number | null;
+            /**
+             * Drop Db
+             * @default 0.6
+             */
+            drop_db: number;
+            /** Live Db */
+            live_db: number;
+            /** Lock Level Db */
+            lock_level_db: number;
+            /**
+             * Lock S
+             * @default 2
+             */
+            lock_s: number;
+            /**
+             * Since Lock S
+             * @description Since it locked; None: not locked
+             */
+            since_lock_s?: number | null;
+            /**
+             * Sounding
+             * @description It has power and is in install mode
+             * @default true
+             */
+            sounding: boolean;
+            /**
+             * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "overhead": true,
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "overhead": false,
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "overhead": false,
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "overhead": false,
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "overhead": false,
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
+             *         }
+             *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
+             *         }
+             *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": [
+             *             "no_path"
+             *           ]
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /** SoundOutcome */
+        SoundOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SoundResult"];
+        };
+        /**
+         * SoundResult
+         * @description Its state, the pattern, and from 0 (a drop under the best, or more) to 1 (as good as the best).
+         */
+        SoundResult: {
+            indicator: components["schemas"]["Indicator"] | null;
+            /** Nearness */
+            nearness: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "" | "silent" | "searching" | "detected" | "locked" | "below" | "near" | "best";
+        };
+        /**
          * SpareFeedInput
          * @description A second feed beside the main one for a satellite near by.
          */
@@ -31958,6 +40856,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -32173,6 +41072,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -32317,6 +41217,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -32727,6 +41628,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -32907,6 +41809,161 @@ export interface components {
             supply_v: number;
         };
         /**
+         * Sweep
+         * @description A slow swing of the head, and whether anything was heard or seen on it.
+         */
+        Sweep: {
+            /**
+             * At elevation
+             * @description Of the beam
+             */
+            elevation_deg: number;
+            /** From, true */
+            from_deg: number;
+            /**
+             * Heard or seen
+             * @default nothing
+             * @enum {string}
+             */
+            heard: "nothing" | "call" | "lock";
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * To, true
+             * @description Clockwise
+             */
+            to_deg: number;
+            /** Took */
+            took_s?: number | null;
+        };
+        /**
+         * SweepInput
+         * @description What is looked for, how well the instruments know the way, and what was swept. Bearings true.
+         */
+        SweepInput: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Beamwidth Deg */
+            beamwidth_deg: number;
+            /**
+             * Clinometer Sd Deg
+             * @default 0.3
+             */
+            clinometer_sd_deg: number;
+            /**
+             * Compass Sd Deg
+             * @default 2
+             */
+            compass_sd_deg: number;
+            /**
+             * Elevation Beamwidth Deg
+             * @description Empty: as the other
+             */
+            elevation_beamwidth_deg?: number | null;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /**
+             * Lock S
+             * @default 2
+             */
+            lock_s: number;
+            /** Swept */
+            swept?: components["schemas"]["Sweep"][];
+        };
+        /** SweepPlanOutcome */
+        SweepPlanOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SweepResult"];
+        };
+        /**
+         * SweepResult
+         * @description Pace and plan. Rows in the order in which they are swept.
+         */
+        SweepResult: {
+            /** Covered Share */
+            covered_share: number;
+            /**
+             * Next Row
+             * @description Number from 0 of the row to sweep now; None: all are covered
+             */
+            next_row: number | null;
+            /**
+             * Pace Deg Per S
+             * @description Of the head about the mast: not to be exceeded
+             */
+            pace_deg_per_s: number;
+            /**
+             * Row S
+             * @description What one row takes at this pace
+             */
+            row_s: number;
+            /**
+             * Row Step Deg
+             * @description Of the elevation, between two sweeps
+             */
+            row_step_deg: number;
+            /** Rows */
+            rows: components["schemas"]["SweepRow"][];
+            /**
+             * Sector Deg
+             * @description Of the head, to each side of the compass's figure
+             */
+            sector_deg: number;
+            /**
+             * Step Deg
+             * @description Of the head, where it is turned in steps with a wait in each
+             */
+            step_deg: number;
+            /** Step Wait S */
+            step_wait_s: number;
+        };
+        /**
+         * SweepRow
+         * @description A row of the plan: the beam at this elevation, over this sector.
+         */
+        SweepRow: {
+            /** Covered Share */
+            covered_share: number;
+            /** Elevation Deg */
+            elevation_deg: number;
+            /** From Deg */
+            from_deg: number;
+            /** To Deg */
+            to_deg: number;
+            /**
+             * Too Fast
+             * @description It was swept, but faster than the receiver locks
+             * @default false
+             */
+            too_fast: boolean;
+        };
+        /**
+         * SwingOrder
+         * @description Degrees of the head: clockwise seen from above, and up.
+         */
+        SwingOrder: {
+            /**
+             * Azimuth Deg
+             * @default 0
+             */
+            azimuth_deg: number;
+            /**
+             * Elevation Deg
+             * @default 0
+             */
+            elevation_deg: number;
+        };
+        /**
          * Target
          * @description A direction that is shown.
          */
@@ -32967,6 +42024,13 @@ export interface components {
             /** Activation Code Entered */
             activation_code_entered: boolean;
             /**
+             * At Stop
+             * @description Screw that came to its end
+             * @default
+             * @enum {string}
+             */
+            at_stop: "" | "elevation" | "azimuth";
+            /**
              * Azimuth Turning
              * @enum {string}
              */
@@ -32978,6 +42042,11 @@ export interface components {
             azimuth_turns: number;
             /** Beam Letter */
             beam_letter: string;
+            /**
+             * Best Db
+             * @description Best since its memory was cleared; None: none yet
+             */
+            best_db?: number | null;
             /**
              * Elevation Turning
              * @enum {string}
@@ -32993,6 +42062,18 @@ export interface components {
              * @description Receive Es/N0 as its meter shows it now
              */
             level_db: number;
+            /**
+             * Nearness
+             * @description To the stored best, as its sound has it
+             * @default 0
+             */
+            nearness: number;
+            /**
+             * Network
+             * @description That it shows once locked; empty: not locked
+             * @default
+             */
+            network: string;
             /**
              * Now S
              * @description Terminal time since power; 0 when off
@@ -33012,6 +42093,13 @@ export interface components {
              * @default true
              */
             simulated: boolean;
+            /**
+             * Sound
+             * @description What it lets one hear
+             * @default
+             * @enum {string}
+             */
+            sound: "" | "silent" | "searching" | "detected" | "locked" | "below" | "near" | "best";
             /** State */
             state: string;
             /** States Entered */
@@ -33022,6 +42110,11 @@ export interface components {
              * @default 1
              */
             time_scale: number;
+            /**
+             * Transmitting
+             * @default false
+             */
+            transmitting: boolean;
         };
         /**
          * Term
@@ -33043,6 +42136,11 @@ export interface components {
          * @description A terminal of the catalogue.
          */
         Terminal: {
+            /**
+             * Aperture High Mm
+             * @description Of a dish that is not round, its height; empty: round
+             */
+            aperture_high_mm?: number | null;
             /** Aperture Mm */
             aperture_mm: number;
             /**
@@ -33078,10 +42176,20 @@ export interface components {
              */
             family: "A" | "B" | "C" | "D" | "E" | "F" | "G" | "H";
             /**
+             * Feed Isolation Db
+             * @description Best isolation of the unwanted polarization that its feed gives
+             */
+            feed_isolation_db?: number | null;
+            /**
              * Focal Length Mm
              * @description Of the reflector, for spare feeds
              */
             focal_length_mm?: number | null;
+            /**
+             * Guides
+             * @description By what it is pointed, the first one as a rule
+             */
+            guides?: components["schemas"]["PeakGuide"][];
             /**
              * Hand Marks
              * @description How each hand is set at this feed: collar letter, feed piece, code
@@ -33147,6 +42255,12 @@ export interface components {
              *     }
              */
             position_format: components["schemas"]["PositionFormat"];
+            /**
+             * Push Where
+             * @description Where its rim may be pushed for a test, and how hard
+             * @default
+             */
+            push_where: string;
             /**
              * Receive Beamwidth Deg
              * @description Maker's figure, else 70 λ/D
@@ -33546,6 +42660,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -33811,6 +42926,68 @@ export interface components {
             predicted_percent: number | null;
         };
         /**
+         * TurnsInput
+         * @description What an instrument or scale showed at counts of one screw, and what it has to show.
+         */
+        TurnsInput: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "elevation" | "azimuth";
+            /** Catalogue Deg Per Turn */
+            catalogue_deg_per_turn: number;
+            /** Checks */
+            checks: components["schemas"]["ScrewCheck"][];
+            /**
+             * From Middle Turns
+             * @default 0
+             */
+            from_middle_turns: number;
+            /**
+             * Play Turns
+             * @default 0
+             */
+            play_turns: number;
+            /**
+             * Reading Sd Deg
+             * @default 0.2
+             */
+            reading_sd_deg: number;
+            /**
+             * Span Turns
+             * @default 12
+             */
+            span_turns: number;
+            /** Wanted Deg */
+            wanted_deg?: number | null;
+        };
+        /**
+         * TurnsResult
+         * @description Degrees a turn as learnt; None with fewer than two counts.
+         */
+        TurnsResult: {
+            /** Deg Per Turn */
+            deg_per_turn: number | null;
+            /**
+             * Reaches
+             * @description Whether the screw gets there before its stop; None: not known
+             */
+            reaches: boolean | null;
+            /**
+             * Remaining Turns
+             * @description From the last count to the wanted figure, up positive
+             */
+            remaining_turns: number | null;
+            /** Sd Deg Per Turn */
+            sd_deg_per_turn: number | null;
+            /**
+             * To Stop Turns
+             * @description From the last count to the nearer end stop
+             */
+            to_stop_turns: number;
+        };
+        /**
          * UnreadEntry
          * @description An entry that this version cannot read, and why.
          */
@@ -33973,6 +43150,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -34339,6 +43517,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -34855,6 +44034,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -35087,6 +44267,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -35230,6 +44411,7 @@ export interface components {
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
              *       "printed_tolerance_deg": 0.6,
              *       "props_share": 0.25,
              *       "radiation_limit_w_per_m2": 10,
@@ -37465,6 +46647,52 @@ export interface operations {
             };
         };
     };
+    schema_peak_faults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_peak_faults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeansInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeakFaultsOutcome"];
+                };
+            };
+        };
+    };
     schema_place: {
         parameters: {
             query?: never;
@@ -37787,6 +47015,52 @@ export interface operations {
             };
         };
     };
+    schema_preset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_preset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PresetInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresetOutcome"];
+                };
+            };
+        };
+    };
     schema_reach: {
         parameters: {
             query?: never;
@@ -37967,6 +47241,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RimCheckOutcome"];
+                };
+            };
+        };
+    };
+    schema_screw_turns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_screw_turns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScrewTurnsOutcome"];
                 };
             };
         };
@@ -38155,6 +47475,52 @@ export interface operations {
             };
         };
     };
+    schema_skew_null: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_skew_null: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkewInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkewNullOutcome"];
+                };
+            };
+        };
+    };
     schema_sky: {
         parameters: {
             query?: never;
@@ -38335,6 +47701,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SkylineTextOutcome"];
+                };
+            };
+        };
+    };
+    schema_sound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoundInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundOutcome"];
                 };
             };
         };
@@ -38565,6 +47977,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SunOutageOutcome"];
+                };
+            };
+        };
+    };
+    schema_sweep_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sweep_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepPlanOutcome"];
                 };
             };
         };
@@ -39790,6 +49248,32 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_device_api_cover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_device_api_entries: {
         parameters: {
             query?: never;
@@ -39808,6 +49292,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Telemetry"];
                 };
             };
         };
@@ -39924,6 +49430,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ReadOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_swing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwingOrder"];
             };
         };
         responses: {

@@ -1,19 +1,37 @@
-"""Peak put together: both axes, whether another pass is worth it, and what held."""
+"""Peak put together: preset and search, both axes, whether another pass is worth it, skew, and what held."""
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import Finding
+from rindle_core.catalogue.models import Terminal
+from rindle_core.catalogue.parts import JOINT_STATES
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
+from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.peak.findings import AIM, ATTITUDE, RETEST
+from rindle_core.stations.peak.coarse import (
+    guide_of,
+    has_signal,
+    judge_aid,
+    judge_coarse,
+    judge_identity,
+    judge_screws,
+    preset_of,
+    sweep_of,
+)
+from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, RETEST
+from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownResult, lockdown
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
-from rindle_core.stations.peak.part import PeakPart
-from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass
-from rindle_core.stations.peak.peaking import LockdownInput, LockdownResult, lockdown
+from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
+from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass, turns_in_time, turns_learnt
+from rindle_core.stations.peak.peaking import Axis
+from rindle_core.stations.peak.skew import SkewInput, SkewResult, skew_null
+from rindle_core.stations.peak.trouble import Views, judge_memory, judge_minimum, means_of
 from rindle_core.stations.station import Context
+
+_MOMENTS = ("", "_during")
 
 
 def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult] | None:
@@ -34,15 +52,16 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
 
 
 def _lockdown(job: JobInput) -> Outcome[LockdownResult]:
-    held = job.peak
+    held, terminal = job.peak, job.picks.terminal
+    dish = terminal is not None and terminal.panel is None
+    pushes = {f"{side}{during}_db": getattr(held, f"push_{side}{during}_db") for side in SIDES for during in _MOMENTS}
     return lockdown(
         LockdownInput(
             before_db=held.lock_before_db,
             after_db=held.lock_after_db,
-            top_db=held.push_top_db,
-            bottom_db=held.push_bottom_db,
-            left_db=held.push_left_db,
-            right_db=held.push_right_db,
+            **pushes,
+            beamwidth_deg=terminal.beamwidth_deg() if terminal and dish else None,
+            elevation_beamwidth_deg=terminal.beamwidth_deg("elevation") if terminal and dish else None,
             rules=job.picks.rules,
         )
     )
@@ -97,29 +116,162 @@ def _judge_seen(aimed: AimResult) -> list[Finding]:
     ]
 
 
+def _judge_speed(job: JobInput) -> list[Finding]:
+    """Speed before and after aligning, as a pair."""
+    before, after = job.peak.speed_before_mbps, job.peak.speed_after_mbps
+    if before is None or after is None:
+        return []
+    better = after >= before
+    return [
+        PAIR(
+            Level.CLEAR if better else Level.MIND,
+            "Aligning brought speed" if better else "It is slower than before aligning",
+            "A panel that looks aside steers further and loses gain; the hour of the day changes speed too.",
+            figure=after,
+            limit=before,
+            bound="usual",
+            clears_by="" if better else "Look whether it has settled, then measure both once more at the same hour.",
+        )
+    ]
+
+
+_AXIS_OF_SPOT: dict[str, Axis] = {"elevation": "elevation", "clamp": "azimuth"}
+
+
+def _free_joints(context: Context) -> list[FreeJoint]:
+    """The joints that a move wants free and those of the lock, as the register has them."""
+    built = context.result(BuildPart).joints
+    rows = [one for one in (built.joints if built else []) if one.joint.lock_number or one.joint.free_until]
+    return [
+        FreeJoint(
+            key=one.code,
+            name=one.joint.name,
+            count=one.joint.count,
+            axis=_AXIS_OF_SPOT.get(one.joint.spot),
+            lock_number=one.joint.lock_number,
+            state=JOINT_STATES[one.state],
+            tighten=one.joint.tighten,
+        )
+        for one in sorted(rows, key=lambda one: one.joint.lock_number or 99)
+    ]
+
+
+def _views(job: JobInput, aim: AimPart) -> tuple[Views, list[Finding]]:
+    """Both axes, each judged against the link only once the other one is proved."""
+    plain = {axis: peak_of(job, axis, aim.aim, aim.predicted_level_db, last_pass(job, axis)) for axis in AXES}
+    proved = {axis: bool(one and one.result.fit and one.result.fit.bracketed) for axis, one in plain.items()}
+    order = turns_in_time(job)
+    judged = order[-1].axis if order else None
+    views: Views = {}
+    findings: list[Finding] = []
+    for axis, one in plain.items():
+        other = AXES[1 - AXES.index(axis)]
+        if one is not None and axis == judged and proved[other]:
+            one = peak_of(job, axis, aim.aim, aim.predicted_level_db, last_pass(job, axis), other_proved=True)
+        views[axis] = one.result if one else None
+        findings += one.findings if one else []
+    return views, findings
+
+
+def _next_axis(views: Views) -> Axis:
+    """Azimuth first, then elevation, then azimuth again: the axis whose top is not proved yet."""
+    for axis in ("azimuth", "elevation"):
+        view = views[axis]
+        if view is None or not view.proved:
+            return axis
+    return "azimuth"
+
+
 def assess(context: Context) -> Outcome[PeakPart]:
-    """The newest pass of each axis, or a panel's attitude."""
+    """Preset, search, the newest pass of each axis, skew and lock of a dish; or a panel's attitude."""
     job, aim = context.job, context.result(AimPart)
-    elevation, azimuth = (peak_of(job, axis, aim.aim, aim.predicted_level_db, last_pass(job, axis)) for axis in AXES)
     locked, attitude = _lockdown(job), attitude_of(job, aim.panel_aim)
-    gain_db, again = second_pass(job, aim.aim, [one.result if one else None for one in (elevation, azimuth)])
-    part = PeakPart(
+    views, axes = _views(job, aim)
+    gain_db, again = second_pass(job, aim.aim, views)
+    base = PeakPart(
         attitude=attitude.result if attitude else None,
-        elevation_peak=elevation.result if elevation else None,
-        azimuth_peak=azimuth.result if azimuth else None,
+        elevation_peak=views["elevation"],
+        azimuth_peak=views["azimuth"],
         second_pass_gain_db=gain_db,
         lockdown=locked.result,
     )
     if aim.panel_aim is not None:
-        return Outcome(part, _panel(aim.panel_aim, attitude))
-    if job.picks.terminal is None or aim.aim is None:
+        return Outcome(base, [*_panel(aim.panel_aim, attitude), *_judge_speed(job)])
+    terminal = job.picks.terminal
+    if terminal is None or aim.aim is None:
         unknown = AIM.missing(
             "What is peaked, and towards what, is not known",
             "Choose terminal and satellite at Brief and enter the place; what was read stays.",
         )
-        return Outcome(part, [unknown])
-    axes = [one for found in (elevation, azimuth) if found for one in found.findings]
-    return Outcome(part, [*_judge_seen(aim.aim), *axes, *again, *locked.findings, *_judge_retest(job)])
+        return Outcome(base, [unknown])
+    set_before = preset_of(job, terminal, aim, aim.aim)
+    sweep = sweep_of(job, terminal, aim.aim, set_before.result.new_elevation_deg)
+    turns = {
+        "elevation": turns_learnt(job, "elevation", set_before.result.rows[0].wanted_deg),
+        "azimuth": turns_learnt(job, "azimuth", None),
+    }
+    means, likely = means_of(context, terminal, views, set_before.result, sweep)
+    online = (
+        bool(job.bringup.states_entered) and job.bringup.states_entered[-1].code == terminal.bringup_states[-1].code
+    )
+    proved = all(view is not None and view.proved for view in views.values())
+    peaked = proved and all(one.level is Level.CLEAR for one in again) and bool(again)
+    null = _skew(job, terminal, aim.aim) if terminal.polarization == "linear" and terminal.panel is None else None
+    # What comes before the fine stage is proved by a peak on both axes; until then it holds the next step up.
+    before = (
+        []
+        if proved
+        else [
+            *set_before.findings,
+            *(one for told in turns.values() if told for one in told.findings),
+            *judge_screws(job, terminal),
+            *judge_coarse(job),
+        ]
+    )
+    pointing = Pointing(
+        guide=guide_of(job),
+        preset=set_before.result,
+        sweep=sweep,
+        elevation_turns=turns["elevation"].result if turns["elevation"] else None,
+        azimuth_turns=turns["azimuth"].result if turns["azimuth"] else None,
+        next_axis=_next_axis(views),
+        stage="network" if online else "peaked" if peaked else "locked" if has_signal(job) else "preset",
+        peaked=peaked,
+        means=means,
+        may_cover=job.peak.transmit_off == "yes" and not online,
+        skew=null.result if null else None,
+        joints=_free_joints(context),
+    )
+    part = base.model_copy(update={"pointing": pointing})
+    findings = [
+        *_judge_seen(aim.aim),
+        *before,
+        *judge_aid(job),
+        *judge_identity(job, online=online),
+        *axes,
+        *judge_memory(job, views),
+        *judge_minimum(job, aim.beam.least_es_n0_db if aim.beam else None, views),
+        *likely,
+        *again,
+        *(null.findings if null else []),
+        *locked.findings,
+        *_judge_retest(job),
+    ]
+    return Outcome(part, findings)
+
+
+def _skew(job: JobInput, terminal: Terminal, aimed: AimResult) -> Outcome[SkewResult]:
+    return skew_null(
+        SkewInput(
+            readings=job.peak.skew_readings,
+            set_deg=job.peak.skew_set_deg,
+            planned_deg=aimed.skew_deg,
+            feed_isolation_db=terminal.feed_isolation_db,
+            desk_db=job.peak.desk_isolation_db,
+            desk_least_db=job.peak.desk_least_db,
+            rules=job.picks.rules,
+        )
+    )
 
 
 __all__ = ["assess"]

@@ -2,62 +2,103 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from typing import Annotated
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
+from rindle_core.catalogue.guides import GUIDE_KINDS, GuideKind
+from rindle_core.catalogue.peak_words import SYMPTOMS, Symptom
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts, Row
-from rindle_core.stations.peak.peaking import Axis, Turning
+from rindle_core.kernel.model import Facts
+from rindle_core.stations.peak.rows import Attitude, AxisReading, Cover, LockStep, ScrewCheck, SkewReading, Sweep
+
+YesNo = Literal["", "yes", "no"]
+_YES_NO = {"": "not yet", "yes": "yes", "no": "no"}
+_DURING = "While the rim is pushed from behind"
 
 
-class AxisReading(Row):
-    """A peaking reading with its axis and its pass (1 for the first time round)."""
-
-    axis: Annotated[Axis, Entry("Axis", choices={"elevation": "Elevation", "azimuth": "Azimuth"})]
-    pass_number: Annotated[int, Entry("Pass")] = Field(default=1, ge=1, le=20)
-    turns: Annotated[float, Entry("Turns")] = Field(ge=-200, le=200)
-    level_db: Annotated[float, Entry("Level")] = Field(ge=-60, le=60)
-    turning: Annotated[Turning, Entry("Turned", choices={"up": "up", "down": "down"})] = "up"
-
-
-class Attitude(Row):
-    """How a panel stood on a day, so that drift is seen."""
-
-    on: Annotated[dt.date, Entry("Day")]
-    azimuth_deg: Annotated[float, Entry("Bearing, true")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
-    tilt_deg: Annotated[float, Entry("Tilt from the zenith")] = Field(ge=0, le=90, description="From the zenith")
-    note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
+def _level(description: str = "") -> Any:
+    return Field(default=None, ge=-60, le=60, description=description)
 
 
 class PeakFacts(Facts):
-    """The readings, what held when it was locked and pushed, and what the instruments showed on the peak."""
+    """Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak."""
 
+    preset_skew_deg: Annotated[float | None, Entry("Skew plate shows", hint="Clockwise from behind")] = Field(
+        default=None, ge=-180, le=180
+    )
+    preset_compass_deg: Annotated[float | None, Entry("Compass shows")] = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG
+    )
+    scale_zero_deg: Annotated[
+        float | None, Entry("Its scale shows with the head level", hint="The scale’s own zero error")
+    ] = Field(default=None, ge=-45, le=45)
+    arrow_deg: Annotated[
+        float | None, Entry("Offset arrow after the coarse azimuth", hint="Up positive; adds to the elevation")
+    ] = Field(default=None, ge=-20, le=20)
+    elevation_mid_turns: Annotated[
+        float | None, Entry("Elevation screw from its middle", hint="Up positive; 0 is the middle")
+    ] = Field(default=None, ge=-100, le=100)
+    azimuth_mid_turns: Annotated[
+        float | None, Entry("Azimuth screw from its middle", hint="Clockwise positive; 0 is the middle")
+    ] = Field(default=None, ge=-100, le=100)
+    screw_checks: Annotated[list[ScrewCheck], Entry("Shown at a count of turns")] = Field(
+        default_factory=list, max_length=60
+    )
+
+    guide: Annotated[GuideKind | Literal[""], Entry("Pointed by", choices={"": "as a rule", **GUIDE_KINDS})] = ""
+    sweeps: Annotated[list[Sweep], Entry("Sweeps")] = Field(default_factory=list, max_length=100)
+    symptom: Annotated[Symptom, Entry("What goes wrong", choices=SYMPTOMS)] = ""
+    clamp_kept: Annotated[YesNo, Entry("Tone or lock kept while the clamps were tightened", choices=_YES_NO)] = ""
+    aid_fitted: Annotated[YesNo, Entry("Receiving aid fitted", choices=_YES_NO)] = ""
+    aid_off: Annotated[YesNo, Entry("Receiving aid off again", choices=_YES_NO)] = ""
+    seen_network: Annotated[str, Entry("Network that it shows", hint="As the modem’s page or the meter names it")] = (
+        Field(default="", max_length=60)
+    )
+    seen_carrier: Annotated[YesNo, Entry("Reference carrier seen", choices=_YES_NO)] = ""
+
+    transmit_off: Annotated[YesNo, Entry("Transmitter off", hint="Seen, before a hand covers it", choices=_YES_NO)] = ""
+    covers: Annotated[list[Cover], Entry("Stored best cleared")] = Field(default_factory=list, max_length=40)
     readings: Annotated[list[AxisReading], Entry("Readings")] = Field(default_factory=list)
-    lock_before_db: Annotated[float | None, Entry("Before tightening")] = Field(
-        default=None, ge=-60, le=60, description="Before the nuts were tightened"
+    skew_readings: Annotated[list[SkewReading], Entry("Skew readings")] = Field(default_factory=list, max_length=60)
+    skew_set_deg: Annotated[float | None, Entry("Skew as it is locked", hint="Clockwise from behind")] = Field(
+        default=None, ge=-180, le=180
     )
-    lock_after_db: Annotated[float | None, Entry("After tightening")] = Field(
-        default=None, ge=-60, le=60, description="After the nuts were tightened"
+    desk_isolation_db: Annotated[float | None, Entry("Isolation that the desk read")] = Field(default=None, ge=0, le=80)
+    desk_least_db: Annotated[float | None, Entry("Least that the desk asks for")] = Field(default=None, ge=0, le=80)
+
+    lock_before_db: Annotated[float | None, Entry("Before tightening")] = _level("Before the nuts were tightened")
+    lock_after_db: Annotated[float | None, Entry("After tightening")] = _level("After the nuts were tightened")
+    lock_steps: Annotated[list[LockStep], Entry("After each nut")] = Field(default_factory=list, max_length=40)
+    loosened_count: Annotated[int, Entry("Loosened again")] = Field(
+        default=0, ge=0, le=99, description="How often the lock was taken back"
     )
-    push_top_db: Annotated[float | None, Entry("After a push, top")] = Field(
-        default=None, ge=-60, le=60, description="After a push on the rim"
+    push_top_db: Annotated[float | None, Entry("After a push, top")] = _level("After a push on the rim")
+    push_bottom_db: Annotated[float | None, Entry("After a push, bottom")] = _level()
+    push_left_db: Annotated[float | None, Entry("After a push, left")] = _level()
+    push_right_db: Annotated[float | None, Entry("After a push, right")] = _level()
+    push_top_during_db: Annotated[float | None, Entry("During, top", hint=_DURING)] = _level()
+    push_bottom_during_db: Annotated[float | None, Entry("During, bottom", hint=_DURING)] = _level()
+    push_left_during_db: Annotated[float | None, Entry("During, left", hint=_DURING)] = _level()
+    push_right_during_db: Annotated[float | None, Entry("During, right", hint=_DURING)] = _level()
+    retest_db: Annotated[float | None, Entry("Main link after the spare feeds", hint="Measured again")] = _level(
+        "Level of the main link once the spare feeds were fitted"
     )
-    push_bottom_db: Annotated[float | None, Entry("After a push, bottom")] = Field(default=None, ge=-60, le=60)
-    push_left_db: Annotated[float | None, Entry("After a push, left")] = Field(default=None, ge=-60, le=60)
-    push_right_db: Annotated[float | None, Entry("After a push, right")] = Field(default=None, ge=-60, le=60)
-    retest_db: Annotated[float | None, Entry("Main link after the spare feeds", hint="Measured again")] = Field(
-        default=None, ge=-60, le=60, description="Level of the main link once the spare feeds were fitted"
-    )
+    witness_text: Annotated[
+        str, Entry("Witness marks", hint="Where paint marks show the locked place, for a later visit")
+    ] = Field(default="", max_length=200)
     compass_at_peak_deg: Annotated[float | None, Entry("Compass on the peak")] = Field(
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="What the compass showed on the peak"
     )
     clinometer_at_peak_deg: Annotated[float | None, Entry("Clinometer on the peak")] = Field(
         default=None, ge=-90, le=180
     )
+
     attitudes: Annotated[list[Attitude], Entry("Attitudes by day")] = Field(default_factory=list, max_length=200)
+    panel_moved_at: Annotated[AwareDatetime | None, Entry("Last moved or updated")] = None
+    speed_before_mbps: Annotated[float | None, Entry("Speed before aligning")] = Field(default=None, ge=0, le=100_000)
+    speed_after_mbps: Annotated[float | None, Entry("Speed after aligning")] = Field(default=None, ge=0, le=100_000)
 
 
-__all__ = ["Attitude", "AxisReading", "PeakFacts"]
+__all__ = ["PeakFacts"]

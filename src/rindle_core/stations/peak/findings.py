@@ -17,6 +17,66 @@ ATTITUDE = Kind(
     source="Angle between wanted and measured boresight",
     at="peak.attitudes",
 )
+PAIR = Kind(
+    "peak.panel_speed",
+    "speed after aligning beside the speed before",
+    unit="mbps",
+    source="Two measurements",
+    at="peak.speed_after_mbps",
+)
+PRESET = Kind(
+    "peak.preset.{}",
+    "what an instrument shows before the sweep, against the figure to set",
+    against="the instrument's tolerance",
+    unit="deg",
+    source="Order of school: elevation, skew, azimuth last",
+    at="peak.preset_elevation_deg",
+)
+TRAVEL = Kind(
+    "peak.travel.{}",
+    "turns that a fine screw has left to its nearer end stop",
+    against="turns of a beamwidth to each side",
+    unit="turns",
+    source="The screw's own span",
+    at="peak.elevation_mid_turns",
+)
+FOUND = Kind(
+    "peak.found",
+    "whether the satellite was found and locked",
+    at="peak.sweeps",
+)
+CLAMPED = Kind(
+    "peak.clamped",
+    "whether the lock was kept while the coarse clamps were tightened",
+    source="Precondition of fine pointing",
+    at="peak.clamp_kept",
+)
+AID = Kind(
+    "peak.aid",
+    "whether the receiving aid is off again",
+    source="Precondition of fitting the transceiver",
+    at="peak.aid_off",
+)
+IDENTITY = Kind(
+    "peak.identity",
+    "whether it is the right satellite: network or reference carrier",
+    source="The satellite's entry in the stores",
+    at="peak.seen_network",
+)
+MEANS = Kind(
+    "peak.means",
+    "what a level under the promise may mean, likeliest first",
+    source="Bayes' rule over this job's figures",
+    at="peak.readings",
+)
+MINIMUM = Kind(
+    "peak.minimum",
+    "level at the top over the least that the operator asks for here",
+    against="the beam's least quality",
+    unit="db",
+    source="The beam's entry in the stores",
+    at="peak.readings",
+)
 SECOND_PASS = Kind(
     "peak.second_pass",
     "gain of the last pass",
@@ -25,15 +85,48 @@ SECOND_PASS = Kind(
     source="House rule: second pass",
     at="peak.readings",
 )
+MEMORY = Kind(
+    "peak.memory.{}",
+    "whether the guide's stored best was cleared before an axis",
+    source="The guide's entry in the stores",
+    at="peak.covers",
+)
 ONE_SIDE = Kind(
     "peak.{}.one_side",
     "whether the top was passed",
     source="House rule: fall on both sides",
     at="peak.readings",
 )
+END_STOP = Kind(
+    "peak.{}.end_stop",
+    "whether the screw reaches the top",
+    source="The screw's own span",
+    at="peak.elevation_mid_turns",
+)
+OUTLIER = Kind(
+    "peak.{}.left_out",
+    "readings that do not belong to the lobe",
+    source="Externally studentised residuals, Bonferroni at 0.2 %",
+    at="peak.readings",
+)
+WIDTH = Kind(
+    "peak.{}.width",
+    "width of the fitted lobe",
+    against="the dish's beamwidth",
+    unit="deg",
+    source="Fit of the main lobe",
+    at="peak.readings",
+)
+LOBE = Kind(
+    "peak.{}.lobe",
+    "chance that the readings are those of a side lobe",
+    against="0.97",
+    source="Likelihood of main lobe and side lobes over position, width and shape",
+    at="peak.readings",
+)
 LEVEL = Kind(
     "peak.{}.level",
-    "fitted top under the link's prediction; 12 to 25 dB under looks like a side lobe",
+    "fitted top under the link's prediction, once the other axis is peaked",
     against="house rule `level_shortfall_db`",
     unit="db",
     source="Beam's clear-sky Es/N0",
@@ -47,8 +140,8 @@ FEW = Kind(
 )
 CERTAINTY = Kind(
     "peak.{}.certainty",
-    "two standard deviations of the fitted top",
-    against="a tenth of the beamwidth",
+    "95 % bound of the fitted top",
+    against="house rule `peak_certain_share` of the beamwidth",
     unit="deg",
     source="Fit of the main lobe",
     at="peak.readings",
@@ -58,8 +151,16 @@ NOW = Kind(
     "what the present position costs",
     against="0.1 dB",
     unit="db",
-    source="12 (θ/θ3)²",
+    source="Main lobe of the fit",
     at="peak.readings",
+)
+NULL = Kind(
+    "peak.skew",
+    "isolation of the unwanted polarization at the skew that is set",
+    against="the desk's limit",
+    unit="db",
+    source="-20 log10 |sin ψ| with the feed's floor",
+    at="peak.skew_readings",
 )
 HOLD = Kind(
     "peak.hold.{}",
@@ -68,6 +169,14 @@ HOLD = Kind(
     unit="db",
     source="House rule: level held",
     at="peak.lock_after_db",
+)
+PUSHED = Kind(
+    "peak.pushed.{}",
+    "what a push gains while it lasts",
+    against="half of house rule `hold_db`",
+    unit="db",
+    source="Two opposite pushes and the lobe's parabola",
+    at="peak.push_top_during_db",
 )
 RETEST = Kind(
     "peak.retest",

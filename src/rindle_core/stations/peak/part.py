@@ -2,19 +2,58 @@
 
 from __future__ import annotations
 
+from pydantic import Field
+
+from rindle_core.catalogue.guides import PeakGuide
 from rindle_core.kernel.model import Model
+from rindle_core.stations.peak.lockdown import LockdownResult
+from rindle_core.stations.peak.means import Likely
 from rindle_core.stations.peak.panel_attitude import AttitudeResult
-from rindle_core.stations.peak.peaking import LockdownResult, PeakView
+from rindle_core.stations.peak.peaking import Axis, PeakView
+from rindle_core.stations.peak.preset import PresetResult, TurnsResult
+from rindle_core.stations.peak.rows import Stage
+from rindle_core.stations.peak.skew import SkewResult
+from rindle_core.stations.peak.sweep import SweepResult
+
+
+class FreeJoint(Model):
+    """A joint of the head that has to be free for a move, and those of the lock in their turn."""
+
+    key: str
+    name: str
+    count: int
+    axis: Axis | None = Field(description="The move that it is free for; None: neither axis")
+    lock_number: int | None
+    state: str = Field(description="As the register of joints at Build has it")
+    tighten: str
+
+
+class Pointing(Model):
+    """A dish on its way to the top: what is set before, how it is searched, what comes next."""
+
+    guide: PeakGuide | None
+    preset: PresetResult
+    sweep: SweepResult
+    elevation_turns: TurnsResult | None = None
+    azimuth_turns: TurnsResult | None = None
+    next_axis: Axis
+    stage: Stage = Field(description="What a reading that is taken now is worth")
+    peaked: bool = Field(description="Both axes proved, and the last pass gained no more")
+    means: list[Likely] = Field(description="What the trouble may come from, likeliest first")
+    may_cover: bool = Field(description="A hand may be before the feed: the transmitter is off")
+    skew: SkewResult | None = Field(description="None: nothing is turned for the skew")
+    joints: list[FreeJoint]
 
 
 class PeakPart(Model):
-    """What Peak comes to; None where an entry is missing."""
+    """What Peak comes to; None where an entry is missing, and in records of older versions."""
 
     attitude: AttitudeResult | None = None
     elevation_peak: PeakView | None
     azimuth_peak: PeakView | None
     second_pass_gain_db: float | None
     lockdown: LockdownResult
+    pointing: Pointing | None = None
 
 
-__all__ = ["PeakPart"]
+__all__ = ["FreeJoint", "PeakPart", "Pointing"]

@@ -16,6 +16,11 @@ STATION = Station(
     result=PeakPart,
     assess=assess,
     headline=headline,
-    looks_at=("aim.spare_satellites",),
-    reads=("aim",),
+    looks_at=(
+        "aim.spare_satellites",
+        "aim.preset_measured_deg",
+        "bringup.states_entered",
+        "bringup.beam_letter",
+    ),
+    reads=("aim", "sky", "cable", "build"),
 )

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from rindle_bench.antenna import ScrewAxis
 from rindle_core.catalogue.models import Screw
 from rindle_core.science.antenna import pattern_loss_db
-from rindle_core.stations.peak.peaking import LockdownInput, PeakInput, PeakReading, lockdown, peak
+from rindle_core.stations.peak.lockdown import LockdownInput, lockdown, off_by_pushes_deg
+from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 
 SCREW = Screw(deg_per_turn=0.42, backlash_turns=0.2)
 WIDTH = 1.42
@@ -18,7 +19,7 @@ WIDTH = 1.42
 
 def lobe(top, at, level=13.0, noise=None, slope=1.0, width=WIDTH):
     off = (np.asarray(at) - top) * SCREW.deg_per_turn * slope
-    return level - 12 * (off / width) ** 2 + (0 if noise is None else noise)
+    return level - pattern_loss_db(off, width, 10.0) + (0 if noise is None else noise)
 
 
 def readings(top, at, **more):
@@ -93,14 +94,13 @@ def test_a_top_that_was_not_passed_is_to_be_minded():
 
 def test_a_side_lobe_is_held():
     beside = 1.63 * WIDTH / SCREW.deg_per_turn
-    at = np.arange(-1.5, 1.51, 0.5)
-    levels = 13.0 - pattern_loss_db((beside + at) * SCREW.deg_per_turn, WIDTH)
+    at = np.linspace(-1.2, 1.2, 11)
+    levels = 28.0 - pattern_loss_db((beside + at) * SCREW.deg_per_turn, WIDTH)
     found = [PeakReading(turns=float(t), level_db=float(y)) for t, y in zip(at, levels, strict=True)]
-    outcome = view(found, predicted_level_db=13.4)
-    assert (
-        next(f for f in outcome.findings if f.code == "peak.elevation.level").message == "This looks like a side lobe"
-    )
-    assert codes(outcome)["peak.elevation.level"] == "hold"
+    outcome = view(found, predicted_level_db=28.4)
+    assert outcome.result.fit.lobe == "side"
+    assert codes(outcome)["peak.elevation.lobe"] == "hold"
+    assert not outcome.result.proved
 
 
 def test_one_reading_is_too_few_and_no_error():
