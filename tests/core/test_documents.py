@@ -50,6 +50,7 @@ UNITS = (
     "w",
     "a",
     "ohm",
+    "hz",
     "mhz",
     "ghz",
     "mbps",

@@ -78,7 +78,9 @@ def test_ticked_lists_name_a_list_of_the_houses_words():
     named = {told.words for told in ENTRIES.values() if told.words}
     assert named == set(HouseWords.model_fields) - {
         "causes",
+        "indicators",
         "instrument_checks",
+        "peak_faults",
         "readiness",
         "roles",
         "usual_tasks",

@@ -343,15 +343,16 @@ def test_a_second_pass_is_held_against_the_fitted_top_of_the_first():
 @pytest.mark.parametrize(
     ("levels", "proved"),
     [
-        ([9.0, 11.0, 12.0, 11.0, 9.0], True),
-        ([9.0, 11.0, 12.0, 11.9, 11.6], False),  # never a decibel down on the far side
+        ([5.9, 10.4, 12.0, 10.4, 5.9], True),
+        ([5.9, 10.4, 12.0, 11.9, 11.6], False),  # never a decibel down on the far side
         ([12.0, 11.9], False),
         ([11.7, 12.0, 12.1, 11.9, 11.8], False),  # flat: noise, not a lobe
     ],
 )
 def test_a_top_is_proved_by_a_fall_on_both_sides(levels, proved):
-    readings = [{"axis": "elevation", "turns": 0.5 * at, "level_db": level} for at, level in enumerate(levels)]
-    both = readings + [{**one, "axis": "azimuth"} for one in readings]
+    readings = [{"axis": "elevation", "turns": 1.25 * at, "level_db": level} for at, level in enumerate(levels)]
+    slope = math.cos(math.radians(55.6))  # a turn of the azimuth moves the beam by the cosine only
+    both = readings + [{**one, "axis": "azimuth", "turns": one["turns"] / slope} for one in readings]
     found = assess(JobInput.model_validate({**golden.read("half-way")["facts"], "readings": both})).result
     station = next(one for one in found.stations if one.code == "peak")
     assert found.elevation_peak.fit.bracketed is proved

@@ -14,7 +14,7 @@ WITHOUT = {
     "bringup", "build", "compare", "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
     "lineup_request",
     "measures",
-    "mount_choice", "position_entry", "sites", "skyline_text",
+    "mount_choice", "peak_faults", "position_entry", "sites", "skyline_text", "sound",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",
     "ways_out", "weather", "work_order",
 }  # fmt: skip

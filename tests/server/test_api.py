@@ -199,7 +199,7 @@ def test_a_terminal_that_is_down_is_said_and_work_goes_on_by_hand(crew, settings
     reading = {"axis": "azimuth", "turns": 0.5, "level_db": 11.2, "turning": "up"}
     assert (
         len(crew.post("/api/jobs/2026-102/readings", json.dumps(reading), **JSON).json()["facts"]["peak"]["readings"])
-        == 5
+        == 7
     )
 
 

@@ -4,6 +4,7 @@ They are data of the stores: no code knows them, and a job with one goes from th
 """
 
 import json
+import math
 
 import pytest
 
@@ -24,12 +25,14 @@ ENTRIES = {
 }
 
 
-def lobe(axis, width_turns):
-    """Readings over a main lobe: a parabola in decibels, read turning up."""
-    turns = [width_turns * step / 4 for step in range(-4, 4)]
-    levels = [11.0 - 3.0 * (one / width_turns) ** 2 for one in turns]
-    readings = [{"axis": axis, "turns": t, "level_db": round(level, 3)} for t, level in zip(turns, levels, strict=True)]
-    return [*readings, {"axis": axis, "turns": 0.0, "level_db": 11.0}]
+def lobe(axis, terminal, elevation_deg, number=1):
+    """Readings over this dish's main lobe: a parabola in decibels, read turning up, then at the top."""
+    slope = math.cos(math.radians(elevation_deg)) if axis == "azimuth" else 1.0
+    half_turns = terminal.beamwidth_deg(axis) / 2.0 / getattr(terminal, f"{axis}_screw").deg_per_turn / slope
+    turns = [half_turns * step / 4 for step in range(-4, 5)]
+    told = [(one, 11.0 - 3.0 * (one / half_turns) ** 2) for one in turns]
+    told += [(-half_turns, 8.0), (0.0, 11.0)]
+    return [{"axis": axis, "pass_number": number, "turns": t, "level_db": round(level, 3)} for t, level in told]
 
 
 # A pedestal on a slab, and a cable through a wall that was looked at: what the steps wait for.
@@ -114,10 +117,15 @@ def test_a_job_of_a_new_family_goes_to_the_signature(crew, code):
         modem_entries=ENTRIES[code],
     )
     assert steps_done(crew, number) == []
+    up = crew.get(f"/api/jobs/{number}").json()["assessment"]["aim"]["elevation_apparent_deg"]
     change(
         crew,
         number,
-        readings=[*lobe("elevation", 2.0), *lobe("azimuth", 2.0)],
+        readings=[
+            *lobe("azimuth", terminal, up),
+            *lobe("elevation", terminal, up),
+            *lobe("azimuth", terminal, up, number=2),
+        ],
         lock_before_db=11.0,
         lock_after_db=11.0,
         **{f"push_{side}_db": 11.0 for side in ("top", "bottom", "left", "right")},

@@ -14,6 +14,7 @@ import pytest
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.peak.facts import PeakFacts
 from tests import golden
 
 HERE = Path(__file__).parent
@@ -82,6 +83,7 @@ SINCE = {
     *(set(MountFacts.model_fields) - _FIRST_OF_MOUNT),
     *(set(CableFacts.model_fields) - _FIRST_OF_CABLE),
     *(set(BuildFacts.model_fields) - {"step_marks"}),
+    *(set(PeakFacts.model_fields) - {"readings", "lock_before_db"}),
 }
 SINCE_OF_A_POSITION = ("surface", "mount_code", "machines", "path_crossed")
 
@@ -100,6 +102,7 @@ NEW = {
     "takes",
     "approved",
     "in_stock_count",
+    *("guides", "push_where", "feed_isolation_db"),
     *("plug_mm", "bulge_mm", "most_pull_n", "strip_mm", "pin_mm", "sealed", "lengths_m", "first_up", "needs_earth"),
     *("label_read", "cue", "layer_number", "joints"),
 }
@@ -110,6 +113,11 @@ def before(entry):
     if isinstance(entry, dict):
         return {name: before(value) for name, value in entry.items() if name not in NEW}
     return [before(one) for one in entry] if isinstance(entry, list) else entry
+
+
+def without_peak(facts):
+    """The demo's dishes were peaked anew since: other readings on other passes."""
+    return {name: value for name, value in facts.items() if name not in PeakFacts.model_fields}
 
 
 @pytest.mark.parametrize("number", [f"2026-10{last}" for last in range(1, 7)])
@@ -123,6 +131,8 @@ def test_every_value_is_found_again(moved, number):
         was["step_marks"] = [one for one in was["step_marks"] if not one["code"].startswith("m_")]
         for mark in [*was["step_marks"], *now["step_marks"]]:  # which moves the demo's minutes
             mark.pop("at")
+    assert bool(was.get("readings")) == bool(now.get("readings"))
+    was, now = without_peak(was), without_peak(now)
     for told in (was, now):  # the steps were written anew, and parts say what they are
         if "terminal" in told:
             told["terminal"] = {name: value for name, value in told["terminal"].items() if name != "build_steps"}

@@ -160,6 +160,21 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ),
         ("Port", "A socket with a name; which wave it takes depends on how the feed is turned.", ""),
         ("Position", "Where on the site: a candidate by its letter. On the map it is called the place.", ""),
+        (
+            "Analyser",
+            "A meter that draws the carriers of a band side by side, each at its strength.",
+            "A spectrum analyser.",
+        ),
+        (
+            "Null",
+            "The setting at which the unwanted polarization is weakest.",
+            "It is far sharper than the top of the wanted one.",
+        ),
+        (
+            "Witness mark",
+            "Paint across a joint that shows later whether it has moved.",
+            "",
+        ),
         ("Preset", "Elevation and skew set at the figures before anything is searched.", ""),
         ("Reflector", "The dish itself, without feed and electronics.", ""),
         ("Refraction", "The air bends the path: a low satellite seems a little higher than it stands.", ""),

@@ -69,6 +69,7 @@ _WORDING: dict[str, _Wording] = {
     "wh": _same(" Wh", 0),
     "w_per_m2": _same(" W/m²", 1),
     "nt": _same(" nT", 0),
+    "hz": _same(" Hz", 0),
     "mhz": _same(" MHz", 0),
     "h": _same(" h", 1),
     "c": _Wording(_Side(1.0, " °C", 0), _Side(1.8, " °F", 0, 32.0)),

@@ -13,14 +13,14 @@ from rindle_core.science.antenna import pattern_loss_db
 _EDGE_TAPERS_DB = np.array([0.0, 4.0, 8.0, 12.0])  # of feeds that are met; it is not known which
 _ALONG = np.arange(-2.4, 2.41, 0.1)  # of the true top from the one that was found, beamwidths
 _ACROSS = np.arange(0.0, 2.41, 0.15)  # of the beam from the satellite on the other axis, beamwidths
-_WIDTH_RATIOS = np.array([0.92, 1.0, 1.08])
+_WIDTH_RATIOS = np.array([0.88, 1.0, 1.12])
 _NULL_WIDTHS = 1.2  # between main lobe and first side lobe
 _SIDE_CHANCE = 0.1  # that somebody starts beside the main lobe, before any reading
 _SHAPE_DB = 0.25  # by which a real reflector's pattern differs from the ideal one
 _COARSE_WIDTHS, _FINE_WIDTHS = 0.05, 0.01  # by which a place in the pattern is known, between tried places and at last
 _KEPT, _ZOOMS = 8, 4  # places that are looked at closely, and how often the step is more than halved
 _LEVEL_DB = 4.0  # how well the link's prediction is trusted; rain may take 20 dB and does not decide
-_WIDTH_SD = 0.08
+_WIDTH_SD = 0.12
 
 
 @lru_cache(maxsize=8)

@@ -305,6 +305,14 @@ def add_reading(request: HttpRequest, number: str, entry: AxisReading) -> HttpRe
     return sent(request, job)
 
 
+@router.delete("/{number}/lock", response=JobOut)
+def take_lock_back(request: HttpRequest, number: str) -> HttpResponse:
+    """The nuts were loosened again: the proof of the lock is taken away, and it is counted."""
+    job = edit.editable(number)
+    edit.take_lock_back(job)
+    return sent(request, job)
+
+
 @router.delete("/{number}/readings/{reading_id}", response=JobOut)
 def delete_reading(request: HttpRequest, number: str, reading_id: str) -> HttpResponse:
     """Takes a reading back."""

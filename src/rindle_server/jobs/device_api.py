@@ -164,9 +164,7 @@ def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
     during = settled(link)
     link.push(order.side)
     told = settled(link)
-    edit.patch(
-        job, "peak", {f"push_{order.side}_during_db": during.level_db, f"push_{order.side}_db": told.level_db}
-    )
+    edit.patch(job, "peak", {f"push_{order.side}_during_db": during.level_db, f"push_{order.side}_db": told.level_db})
     return _answer(job, told)
 
 

@@ -2190,7 +2190,7 @@ export interface paths {
         put?: never;
         /**
          * Push
-         * @description Pushes the rim, lets go, and keeps the level that comes back.
+         * @description Pushes the rim, lets go, and keeps the level during the push and the one that comes back.
          */
         post: operations["rindle_server_jobs_device_api_push"];
         delete?: never;
@@ -2380,6 +2380,26 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Lock Back
+         * @description The nuts were loosened again: the proof of the lock is taken away, and it is counted.
+         */
+        delete: operations["rindle_server_jobs_api_take_lock_back"];
         options?: never;
         head?: never;
         patch?: never;
@@ -15194,11 +15214,6 @@ export interface components {
             lock_number: number | null;
             /** Name */
             name: string;
-            /**
-             * State
-             * @description As the register of joints at Build has it
-             */
-            state: string;
             /** Tighten */
             tighten: string;
         };
@@ -31812,10 +31827,10 @@ export interface components {
              */
             forward_turns: number;
             /**
-             * Left Out
+             * Left Out Numbers
              * @description Numbers from 0 of readings that do not belong
              */
-            left_out?: number[];
+            left_out_numbers?: number[];
             /**
              * Lobe
              * @description By position, width and shape; main where nothing speaks against
@@ -31834,10 +31849,10 @@ export interface components {
              */
             residual_db: number;
             /**
-             * Side Chance
+             * Side Lobe Share
              * @description That it is a side lobe; None: not weighed
              */
-            side_chance?: number | null;
+            side_lobe_share?: number | null;
             /**
              * Step Turns
              * @description Largest next turn that cannot jump the top
@@ -49689,6 +49704,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_api_take_lock_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
         };
     };

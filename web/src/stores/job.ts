@@ -48,6 +48,11 @@ type WholeList =
   | 'tests'
   | 'damages'
   | 'measures'
+  | 'sweeps'
+  | 'screw_checks'
+  | 'covers'
+  | 'skew_readings'
+  | 'lock_steps'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 
@@ -91,6 +96,7 @@ export const useJob = defineStore('job', () => {
   const drawings = ref<Schemas['DrawingOut'][]>([])
   const telemetry = ref<Schemas['Telemetry'] | null>(null)
   const deviceTrouble = ref('')
+  const deviceNote = ref('')
   const faults = ref<Record<string, string>>({})
   const saving = ref(0)
   const savedAt = ref<Date | null>(null)
@@ -524,6 +530,7 @@ export const useJob = defineStore('job', () => {
       const told = await ask()
       if (number.value !== asked) return false
       telemetry.value = told.telemetry
+      deviceNote.value = told.note ?? ''
       if (!job.value || told.job.updated_at >= job.value.updated_at) job.value = told.job
       deviceTrouble.value = ''
       await drawAnew()
@@ -543,6 +550,27 @@ export const useJob = defineStore('job', () => {
     device(() => unwrap(client.POST('/api/jobs/{number}/device/push', { ...path.value, body: { side } })))
   const power = (on: boolean) =>
     device(() => unwrap(client.POST('/api/jobs/{number}/device/power', { ...path.value, body: { on } })))
+  /** The level as it is now; the job stays as it is. */
+  async function live(): Promise<void> {
+    const asked = number.value
+    try {
+      const told = await unwrap(client.POST('/api/jobs/{number}/device/live', path.value))
+      if (number.value !== asked) return
+      telemetry.value = told
+      deviceTrouble.value = ''
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      deviceTrouble.value = error.message
+    }
+  }
+  const swing = (azimuth_deg: number, elevation_deg = 0) =>
+    device(() =>
+      unwrap(client.POST('/api/jobs/{number}/device/swing', { ...path.value, body: { azimuth_deg, elevation_deg } })),
+    )
+  const cover = (body: Schemas['CoverOrder']) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/cover', { ...path.value, body })))
+  const loosenedAgain = () =>
+    change(() => unwrap(client.DELETE('/api/jobs/{number}/lock', path.value)), ['peak.lock_after_db'])
   const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
 
   return {
@@ -603,5 +631,10 @@ export const useJob = defineStore('job', () => {
     push,
     power,
     tell,
+    live,
+    swing,
+    cover,
+    loosenedAgain,
+    deviceNote,
   }
 })

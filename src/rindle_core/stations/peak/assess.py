@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
-from rindle_core.catalogue.parts import JOINT_STATES
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
-from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import (
     guide_of,
@@ -104,10 +102,8 @@ def _judge_retest(job: JobInput) -> list[Finding]:
     ]
 
 
-def _judge_seen(aimed: AimResult) -> list[Finding]:
+def _judge_seen() -> list[Finding]:
     """Readings towards a satellite under the horizon are of something else, or belong to another place."""
-    if aimed.visible:
-        return []
     return [
         AIM.missing(
             "What was peaked is not this satellite",
@@ -138,21 +134,19 @@ def _judge_speed(job: JobInput) -> list[Finding]:
 _AXIS_OF_SPOT: dict[str, Axis] = {"elevation": "elevation", "clamp": "azimuth"}
 
 
-def _free_joints(context: Context) -> list[FreeJoint]:
-    """The joints that a move wants free and those of the lock, as the register has them."""
-    built = context.result(BuildPart).joints
-    rows = [one for one in (built.joints if built else []) if one.joint.lock_number or one.joint.free_until]
+def _free_joints(terminal: Terminal) -> list[FreeJoint]:
+    """The joints that a move wants free and those of the lock; how they stand says the register at Build."""
+    rows = [one for one in terminal.joints if one.lock_number or one.free_until]
     return [
         FreeJoint(
-            key=one.code,
-            name=one.joint.name,
-            count=one.joint.count,
-            axis=_AXIS_OF_SPOT.get(one.joint.spot),
-            lock_number=one.joint.lock_number,
-            state=JOINT_STATES[one.state],
-            tighten=one.joint.tighten,
+            key=one.key,
+            name=one.name,
+            count=one.count,
+            axis=_AXIS_OF_SPOT.get(one.spot),
+            lock_number=one.lock_number,
+            tighten=one.tighten,
         )
-        for one in sorted(rows, key=lambda one: one.joint.lock_number or 99)
+        for one in sorted(rows, key=lambda one: one.lock_number or 99)
     ]
 
 
@@ -173,9 +167,10 @@ def _views(job: JobInput, aim: AimPart) -> tuple[Views, list[Finding]]:
     return views, findings
 
 
-def _next_axis(views: Views) -> Axis:
-    """Azimuth first, then elevation, then azimuth again: the axis whose top is not proved yet."""
-    for axis in ("azimuth", "elevation"):
+def _next_axis(job: JobInput, views: Views) -> Axis:
+    """The axis in hand until its top is proved; azimuth first, then elevation, then azimuth again."""
+    in_hand = job.peak.readings[-1].axis if job.peak.readings else "azimuth"
+    for axis in (in_hand, "azimuth", "elevation"):
         view = views[axis]
         if view is None or not view.proved:
             return axis
@@ -204,6 +199,8 @@ def assess(context: Context) -> Outcome[PeakPart]:
             "Choose terminal and satellite at Brief and enter the place; what was read stays.",
         )
         return Outcome(base, [unknown])
+    if not aim.aim.visible:
+        return Outcome(base, _judge_seen())
     set_before = preset_of(job, terminal, aim, aim.aim)
     sweep = sweep_of(job, terminal, aim.aim, set_before.result.new_elevation_deg)
     turns = {
@@ -234,17 +231,16 @@ def assess(context: Context) -> Outcome[PeakPart]:
         sweep=sweep,
         elevation_turns=turns["elevation"].result if turns["elevation"] else None,
         azimuth_turns=turns["azimuth"].result if turns["azimuth"] else None,
-        next_axis=_next_axis(views),
+        next_axis=_next_axis(job, views),
         stage="network" if online else "peaked" if peaked else "locked" if has_signal(job) else "preset",
         peaked=peaked,
         means=means,
         may_cover=job.peak.transmit_off == "yes" and not online,
         skew=null.result if null else None,
-        joints=_free_joints(context),
+        joints=_free_joints(terminal),
     )
     part = base.model_copy(update={"pointing": pointing})
     findings = [
-        *_judge_seen(aim.aim),
         *before,
         *judge_aid(job),
         *judge_identity(job, online=online),

@@ -30,7 +30,7 @@ PRESET = Kind(
     against="the instrument's tolerance",
     unit="deg",
     source="Order of school: elevation, skew, azimuth last",
-    at="peak.preset_elevation_deg",
+    at="aim.preset_measured_deg",
 )
 TRAVEL = Kind(
     "peak.travel.{}",
@@ -66,7 +66,7 @@ IDENTITY = Kind(
 MEANS = Kind(
     "peak.means",
     "what a level under the promise may mean, likeliest first",
-    source="Bayes' rule over this job's figures",
+    source="House weights, raised by this job's figures",
     at="peak.readings",
 )
 MINIMUM = Kind(
@@ -106,7 +106,7 @@ END_STOP = Kind(
 OUTLIER = Kind(
     "peak.{}.left_out",
     "readings that do not belong to the lobe",
-    source="Externally studentised residuals, Bonferroni at 0.2 %",
+    source="How far it lies off the curve, against the scatter of the others",
     at="peak.readings",
 )
 WIDTH = Kind(
@@ -121,7 +121,7 @@ LOBE = Kind(
     "peak.{}.lobe",
     "chance that the readings are those of a side lobe",
     against="0.97",
-    source="Likelihood of main lobe and side lobes over position, width and shape",
+    source="How well main lobe and side lobes explain the readings: position, width, shape",
     at="peak.readings",
 )
 LEVEL = Kind(
@@ -159,7 +159,7 @@ NULL = Kind(
     "isolation of the unwanted polarization at the skew that is set",
     against="the desk's limit",
     unit="db",
-    source="-20 log10 |sin ψ| with the feed's floor",
+    source="Wanted over unwanted power at that angle, with the feed's own leak",
     at="peak.skew_readings",
 )
 HOLD = Kind(
@@ -175,7 +175,7 @@ PUSHED = Kind(
     "what a push gains while it lasts",
     against="half of house rule `hold_db`",
     unit="db",
-    source="Two opposite pushes and the lobe's parabola",
+    source="Two opposite pushes and the shape of the lobe",
     at="peak.push_top_during_db",
 )
 RETEST = Kind(

@@ -24,7 +24,6 @@ class FreeJoint(Model):
     count: int
     axis: Axis | None = Field(description="The move that it is free for; None: neither axis")
     lock_number: int | None
-    state: str = Field(description="As the register of joints at Build has it")
     tighten: str
 
 

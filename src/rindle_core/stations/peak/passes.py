@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import NamedTuple
 
 from rindle_core.catalogue.models import Screw, Terminal
@@ -71,6 +72,12 @@ def _screw(job: JobInput, terminal: Terminal, axis: Axis) -> Screw:
     return screw.model_copy(update={"deg_per_turn": learnt}) if sure else screw
 
 
+@lru_cache(maxsize=64)
+def _reckoned(given: str) -> Outcome[PeakView]:
+    """An axis is reckoned anew only where something of it changed, not at every keystroke elsewhere."""
+    return peak(PeakInput.model_validate_json(given))
+
+
 def peak_of(
     job: JobInput,
     axis: Axis,
@@ -84,7 +91,7 @@ def peak_of(
     terminal = job.picks.terminal
     if terminal is None or terminal.panel is not None:
         return None
-    return peak(
+    return _reckoned(
         PeakInput(
             axis=axis,
             readings=readings(job, axis, pass_number),
@@ -95,7 +102,7 @@ def peak_of(
             predicted_level_db=predicted_db,
             other_axis_proved=other_proved,
             rules=job.picks.rules,
-        )
+        ).model_dump_json()
     )
 
 

@@ -31,7 +31,8 @@ _LEAST_STEP_TURNS = 0.125  # finer than that nobody turns a spanner
 _WIDTH_SDS = 3.0  # standard deviations by which a fitted width may differ from the expected one
 _NOISE_TIMES = 3.0  # a fall is one where it is this many times the readings' own scatter
 _SIDE_AT, _DOUBT_AT = 0.97, 0.2  # chance of a side lobe from which it is called one, and from which it is doubted
-_LOBE_READINGS = 5  # under this a shape says nothing
+_LOBE_READINGS = 7  # under this a shape says nothing
+_NO_SIDE_LOBE_DB = 8.0  # a side lobe lies 13 dB down or more (a square aperture), the promise is 5 dB wrong at most
 _MOST_NOISE_DB = 0.3  # of the readings about the lobe in which they truly lie; more is a lobe of another shape
 
 
@@ -102,8 +103,12 @@ class PeakResult(Model):
     step_turns: float = Field(default=_LEAST_STEP_TURNS, description="Largest next turn that cannot jump the top")
     end_stop: Literal["", "up", "down"] = Field(default="", description="End of the screw before the top")
     lobe: Lobe = Field(default="unknown", description="By position, width and shape; main where nothing speaks against")
-    side_chance: float | None = Field(default=None, ge=0, le=1, description="That it is a side lobe; None: not weighed")
-    left_out: list[int] = Field(default_factory=list, description="Numbers from 0 of readings that do not belong")
+    side_lobe_share: float | None = Field(
+        default=None, ge=0, le=1, description="That it is a side lobe; None: not weighed"
+    )
+    left_out_numbers: list[int] = Field(
+        default_factory=list, description="Numbers from 0 of readings that do not belong"
+    )
     curve: list[CurvePoint]
 
 
@@ -254,6 +259,8 @@ def _side_chance(seen: _Seen) -> float | None:
     if not _fell_about_the_best(beam, levels, seen.given.rules.peak_fall_db):
         return None
     predicted = seen.given.predicted_level_db
+    if predicted is not None and predicted - fit.level_db < _NO_SIDE_LOBE_DB:
+        return 0.0  # too strong for one, even where the link promises too little; another width is said by itself
     well_fitted = fit.noise_db < _MOST_NOISE_DB and abs(math.log(fit.width_ratio)) < 0.1
     if well_fitted and (predicted is None or predicted - fit.level_db <= seen.given.rules.level_shortfall_db):
         return 0.0  # the main lobe's own width and shape, as strong as promised: there is nothing to weigh
@@ -362,8 +369,8 @@ def _result(seen: _Seen) -> PeakResult:
         step_turns=max(_LEAST_STEP_TURNS, round(max(abs(forward - back) / 2.0, felt / 2.0) / _LEAST_STEP_TURNS) / 8.0),
         end_stop=stop,
         lobe=lobe,
-        side_chance=chance,
-        left_out=[int(number) for number in np.flatnonzero(fit.outlier)],
+        side_lobe_share=chance,
+        left_out_numbers=[int(number) for number in np.flatnonzero(fit.outlier)],
         curve=_curve(seen),
     )
 
@@ -422,14 +429,13 @@ def _judge_end(result: PeakResult, axis: Axis) -> Finding:
 def _judge_fit(seen: _Seen, result: PeakResult) -> list[Finding]:
     axis = seen.given.axis
     findings = []
-    if result.left_out:
+    if result.left_out_numbers:
         findings.append(
             OUTLIER.of(axis)(
                 Level.MIND,
-                f"{len(result.left_out)} reading{'' if len(result.left_out) == 1 else 's'} left out: not of "
-                f"the {axis} lobe",
+                f"Left out: readings that are not of the {axis} lobe",
                 "They were left out of the fit: a hand on the dish, a gust, or a figure misread.",
-                figure=float(len(result.left_out)),
+                figure=float(len(result.left_out_numbers)),
                 clears_by="Take them out, or read there again.",
             )
         )
@@ -494,7 +500,7 @@ def _judge_lobe(result: PeakResult, axis: Axis) -> Finding:
         f"The {axis} readings are those of a side lobe" if side else f"The {axis} top may be a side lobe",
         "Width and shape are weighed against main lobe and side lobes of this dish; a side lobe stands about 1.6 "
         "beamwidths beside the true top, 15 to 25 dB down.",
-        figure=result.side_chance,
+        figure=result.side_lobe_share,
         limit=_SIDE_AT,
         bound="usual",
         clears_by="Swing wider, two beamwidths to each side on both axes, and look for a stronger top."

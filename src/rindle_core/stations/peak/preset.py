@@ -91,7 +91,19 @@ def preset(given: PresetInput) -> Outcome[PresetResult]:
     return Outcome(result, [_judge(row) for row in rows])
 
 
+_ENTERED = {
+    "elevation": "aim.preset_measured_deg",
+    "skew": "peak.preset_skew_deg",
+    "azimuth": "peak.preset_compass_deg",
+}
+
+
 def _judge(row: PresetRow) -> Finding:
+    told = _told(row)
+    return told.model_copy(update={"at": _ENTERED[row.what]})
+
+
+def _told(row: PresetRow) -> Finding:
     if row.off_deg is None:
         return PRESET.of(row.what).missing(
             f"The {row.what} is not preset", f"Set it until {row.instrument} shows the figure, and enter what it shows."
@@ -172,6 +184,11 @@ def screw_turns(given: TurnsInput) -> Outcome[TurnsResult]:
 
 def judge_travel(axis: Axis, span_turns: float, from_middle_turns: float | None, beam_turns: float) -> Finding:
     """Whether a fine screw has its way to both sides; unknown while nobody said where it stands."""
+    told = _travel(axis, span_turns, from_middle_turns, beam_turns)
+    return told.model_copy(update={"at": f"peak.{axis}_mid_turns"})
+
+
+def _travel(axis: Axis, span_turns: float, from_middle_turns: float | None, beam_turns: float) -> Finding:
     if from_middle_turns is None:
         return TRAVEL.of(axis).missing(
             f"Where the {axis} screw stands is not known",

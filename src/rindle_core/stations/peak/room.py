@@ -22,5 +22,5 @@ STATION = Station(
         "bringup.states_entered",
         "bringup.beam_letter",
     ),
-    reads=("aim", "sky", "cable", "build"),
+    reads=("aim", "sky", "cable"),
 )

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from rindle_bench.antenna import ScrewAxis
 from rindle_core.catalogue.models import Screw
 from rindle_core.science.antenna import pattern_loss_db
-from rindle_core.stations.peak.lockdown import LockdownInput, lockdown, off_by_pushes_deg
+from rindle_core.stations.peak.lockdown import LockdownInput, lockdown
 from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 
 SCREW = Screw(deg_per_turn=0.42, backlash_turns=0.2)

@@ -6,6 +6,7 @@ import type { Schemas } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import { formatQuantity } from '@/lib/quantity'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
+import { JOINT_STATES } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
 import { usePrefs } from '@/stores/prefs'
 
@@ -13,13 +14,6 @@ type State = Schemas['JointMark']['state']
 const { store, assessment, told, by, moment } = useBuild()
 const prefs = usePrefs()
 const found = computed(() => assessment.value.joints ?? null)
-const STATES: { value: State; label: string }[] = [
-  { value: 'free', label: 'free' },
-  { value: 'snug', label: 'snug' },
-  { value: 'tight', label: 'tight' },
-  { value: 'torqued', label: 'torqued' },
-  { value: 'marked', label: 'marked' },
-]
 const FIRM = new Set<State>(['tight', 'torqued', 'marked'])
 const asked = ref<{ code: string; state: State } | null>(null)
 function put(code: string, state: State): void {
@@ -64,7 +58,7 @@ function touch(view: Schemas['JointView'], state: State): void {
           <p v-if="one.why_not_yet && !one.finished" class="free">{{ one.why_not_yet }}</p>
           <div class="chips" role="group" :aria-label="one.joint.name">
             <button
-              v-for="state in STATES"
+              v-for="state in JOINT_STATES"
               :key="state.value"
               type="button"
               :aria-pressed="one.state === state.value"

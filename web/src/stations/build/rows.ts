@@ -50,3 +50,12 @@ export function countdown(ms: number): string {
   if (min < 48 * 60) return `${Math.floor(min / 60)} h ${min % 60} min`
   return `${Math.round(min / 1440)} days`
 }
+
+/** How a joint stands, in words. */
+export const JOINT_STATES: { value: Schemas['JointMark']['state']; label: string }[] = [
+  { value: 'free', label: 'free' },
+  { value: 'snug', label: 'snug' },
+  { value: 'tight', label: 'tight' },
+  { value: 'torqued', label: 'torqued' },
+  { value: 'marked', label: 'marked' },
+]

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** Live and best side by side, settled or not, with the sound that belongs to it, to see and, if asked, to hear. */
+import { IconPlugConnected, IconPlugConnectedX } from '@tabler/icons-vue'
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+import { formatQuantity } from '@/lib/quantity'
+import SoundTwin from '@/stations/peak/SoundTwin.vue'
+import { usePeak } from '@/stations/peak/usePeak'
+
+const props = defineProps<{ usable: boolean; best: number | null }>()
+const { store, job } = usePeak()
+const live = computed(() => (props.usable ? (store.telemetry?.level_db ?? null) : null))
+const top = computed(() => {
+  const told = store.telemetry?.best_db
+  const known = [props.best, told].filter((one) => one != null)
+  return known.length ? Math.max(...known) : null
+})
+const heard = computed(
+  () =>
+    (job.value.facts.picks.words?.indicators ?? []).find((one) => one.state === store.telemetry?.sound && one.state) ??
+    null,
+)
+const under = computed(() => (live.value != null && top.value != null ? Math.max(0, top.value - live.value) : null))
+const db = (value: number | null) => (value == null ? '–' : formatQuantity(value, 'db', 'metric'))
+</script>
+
+<template>
+  <section class="live" aria-label="Terminal">
+    <div v-if="store.deviceTrouble" class="trouble" role="alert">
+      <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }}
+      <n-button size="small" @click="store.poll">Try again</n-button>
+    </div>
+    <template v-else>
+      <dl>
+        <div v-if="usable">
+          <dt>Level now</dt>
+          <dd :class="{ moving: store.telemetry && !store.telemetry.settled }">{{ db(live) }}</dd>
+        </div>
+        <div>
+          <dt>Best so far</dt>
+          <dd>{{ db(top) }}</dd>
+        </div>
+      </dl>
+      <template v-if="usable">
+        <div class="bar" aria-hidden="true">
+          <i :style="{ width: `${under == null ? 0 : Math.max(2, 100 - 12 * under)}%` }" />
+        </div>
+        <p class="quiet">
+          {{
+            store.telemetry && !store.telemetry.settled
+              ? 'hands off, wait: still moving'
+              : under != null && under > 0.05
+                ? `${db(under)} under the best`
+                : 'settled'
+          }}
+        </p>
+        <sound-twin :indicator="heard" />
+        <p v-if="heard" class="quiet">{{ heard.name }}. {{ heard.not_means }}</p>
+        <p class="quiet">
+          <icon-plug-connected :size="16" aria-hidden="true" /> Simulated terminal, a stand-in<template
+            v-if="(store.telemetry?.time_scale ?? 1) !== 1"
+            >; its clock runs {{ store.telemetry?.time_scale }} times as fast as yours</template
+          >. Nuts {{ store.telemetry?.nuts_tight ? 'tight' : 'loose' }}.
+        </p>
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.live {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+dl,
+dd,
+p {
+  margin: 0;
+}
+dl {
+  display: grid;
+  gap: 8px;
+}
+dt {
+  font-size: 14px;
+  color: var(--quiet);
+}
+dd {
+  font-size: 32px;
+  font-weight: 700;
+  line-height: 1.1;
+  white-space: nowrap;
+}
+.moving {
+  color: var(--quiet);
+}
+.bar {
+  height: 10px;
+  background: var(--stream-tint);
+  border-radius: 5px;
+}
+.bar i {
+  display: block;
+  height: 10px;
+  border-radius: 5px;
+  background: var(--stream);
+  transition: width 0.2s;
+}
+p {
+  font-size: 14px;
+}
+.trouble {
+  display: grid;
+  gap: 8px;
+}
+</style>
