@@ -61,7 +61,7 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
   return { facts, there }
 }
 
-const KINDS = ['half-way', '2026-103', 'panel-by-hand']
+const KINDS = ['half-way', '2026-103', 'panel-by-hand', 'linear-north']
 const EVERY = STATIONS.flatMap((station) => LEAVES[station].map((one) => [station, one.code, one] as const))
 
 describe('leaves', () => {
@@ -72,6 +72,11 @@ describe('leaves', () => {
       'brief.lineup_booked',
       'handover.waivers',
       'peak.retest_db',
+      'peak.preset_skew_deg',
+      'peak.aid_off',
+      'peak.panel_moved_at',
+      'peak.covers',
+      'peak.transmit_off',
       'brief.travel_checks',
       // Each of another base than timber.
       'mount.base_strength_mpa',

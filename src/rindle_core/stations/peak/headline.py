@@ -30,7 +30,7 @@ def headline(context: Context, result: PeakPart) -> Headline:
     held = result.lockdown.complete
     null = result.pointing.skew
     skew = null is not None and not null.proved
-    rest = ", locked and pushed" if held else ", now null the skew" if skew else ", now lock down"
+    rest = ", locked and pushed" if held else ", now set the skew" if skew else ", now lock down"
     return Headline([*on, *sentence(rest)], figure)
 
 

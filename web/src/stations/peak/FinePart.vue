@@ -48,8 +48,10 @@ const moves = ref(0)
 const stopSweep = () => (swept.value = null)
 /** Reads at each step; false where somebody stopped it, or the terminal did not answer. */
 async function readAlong(steps: number[]): Promise<boolean> {
+  const along = axis.value
+  const number = pass.value
   for (const by of steps) {
-    const done = await store.read({ axis: axis.value, turns: by, pass_number: pass.value })
+    const done = await store.read({ axis: along, turns: by, pass_number: number })
     if (!done || swept.value === null || store.deviceNote) return false
     swept.value += 1
   }
@@ -57,6 +59,7 @@ async function readAlong(steps: number[]): Promise<boolean> {
 }
 /** To both sides with a reading at each move, and on, three times at most, where the level has not fallen yet. */
 async function sweep(): Promise<void> {
+  if (view.value?.proved && newest.value) pass.value += 1
   busy.value = 'sweep'
   swept.value = 0
   let going = true
@@ -73,9 +76,10 @@ const leads = computed(() => Boolean(fit.value) && fit.value!.lobe !== 'side' &&
 async function follow(): Promise<void> {
   const way = fit.value
   if (!way || !leads.value) return
+  const along = { axis: axis.value, pass_number: pass.value }
   await during('follow', async () => {
-    if (way.back_turns > 0) await store.read({ axis: axis.value, turns: -way.back_turns, pass_number: pass.value })
-    return store.read({ axis: axis.value, turns: way.forward_turns, pass_number: pass.value })
+    if (way.back_turns > 0) await store.read({ ...along, turns: -way.back_turns })
+    return store.read({ ...along, turns: way.forward_turns })
   })
 }
 async function addByHand(): Promise<void> {
@@ -253,7 +257,11 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(one, index) in shown" :key="one.id" :class="{ out: newest && fit?.left_out_numbers?.includes(index) }">
+      <tr
+        v-for="(one, index) in shown"
+        :key="one.id"
+        :class="{ out: newest && fit?.left_out_numbers?.includes(index) }"
+      >
         <td>{{ to(one.turns) }}</td>
         <td>{{ one.turning }}</td>
         <td>
@@ -267,7 +275,9 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
         </td>
         <td class="quiet">
           {{
-            newest && fit?.left_out_numbers?.includes(index) ? 'left out: read there again' : (STAGES[one.stage ?? ''] ?? '')
+            newest && fit?.left_out_numbers?.includes(index)
+              ? 'left out: read there again'
+              : (STAGES[one.stage ?? ''] ?? '')
           }}
         </td>
         <td>

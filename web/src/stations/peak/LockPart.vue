@@ -61,7 +61,7 @@ const off = computed(() => {
         Quarter turns, across, the other spanner held against it; the level must hold within {{ db(hold) }}. Falls it,
         go back to the fine stage.
       </p>
-      <ol class="nuts">
+      <ol class="nuts" data-fact="peak.lock_steps">
         <li>
           <fact at="peak.lock_before_db" />
         </li>
@@ -110,12 +110,7 @@ const off = computed(() => {
       <rect x="146" y="122" width="28" height="36" rx="4" fill="var(--stream-tint)" stroke="var(--ink)" />
       <line x1="160" x2="160" y1="158" y2="262" stroke="var(--ink)" stroke-width="6" />
       <g v-for="one in SIDES" :key="one.side">
-        <circle
-          :cx="160 + (one.x - 160) * 0.7"
-          :cy="140 + (one.y - 140) * 0.78"
-          r="12"
-          :fill="ink(one.side)"
-        />
+        <circle :cx="160 + (one.x - 160) * 0.7" :cy="140 + (one.y - 140) * 0.78" r="12" :fill="ink(one.side)" />
         <text
           :x="one.side === 'left' ? 4 : one.side === 'right' ? 316 : one.x + 24"
           :y="one.side === 'top' ? 26 : one.side === 'bottom' ? 262 : 112"
@@ -146,7 +141,10 @@ const off = computed(() => {
       <p v-if="off" class="way">
         <b>The pushes say: {{ off }}</b>
       </p>
-      <p class="quiet">On the top every push costs. What a push gains, the aim lacks on that side.</p>
+      <p class="quiet">
+        Once it is let go the level must come back within {{ db(hold) }}. On the top every push costs: what a push
+        gains, the aim lacks on that side.
+      </p>
     </div>
   </div>
   <div class="fields wide">

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 /** A panel set by hand: what its page or the instruments show, which knob to turn, and how it stood on other days. */
+import { useNow } from '@vueuse/core'
+import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
@@ -37,6 +40,42 @@ const turned = computed(() => {
         since: first.on,
       }
     : null
+})
+const SETTLE_MIN = 30
+const now = useNow({ interval: 5000 })
+const moved = () => store.patch({ panel_moved_at: new Date().toISOString() })
+const settling = computed(() => {
+  const at = job.value.facts.peak.panel_moved_at
+  return at ? SETTLE_MIN - (now.value.getTime() - new Date(at).getTime()) / 60_000 : 0
+})
+/** One knob at a time: rotation first, since the tilt's bearing follows it; each is right within the tolerance. */
+const knobs = computed(() => {
+  const told = attitude.value
+  if (!told) return []
+  return [
+    {
+      name: 'Rotation knob, the upper one',
+      done: Math.abs(told.turn_deg) <= tolerance.value / 2,
+      what: `by ${show(Math.abs(told.turn_deg), 'deg')} ${told.turn_deg >= 0 ? 'clockwise' : 'anticlockwise'} seen from above, then snug`,
+    },
+    {
+      name: 'Tilt knob, the lower one',
+      done: Math.abs(told.tilt_deg) <= tolerance.value / 2,
+      what: `by ${show(Math.abs(told.tilt_deg), 'deg')} ${told.tilt_deg >= 0 ? 'down' : 'up'}, then snug`,
+    },
+    {
+      name: 'Both knobs',
+      done: false,
+      what:
+        told.misaligned_deg <= tolerance.value
+          ? 'tighten, wait, and read once more: tightening turns it a little'
+          : 'stay loose until both are right',
+    },
+  ]
+})
+const gain = computed(() => {
+  const { speed_before_mbps: before, speed_after_mbps: after } = job.value.facts.peak
+  return before && after ? `${(after / before).toFixed(1)} times` : ''
 })
 const PX = 5
 const at = (off: number) => Math.max(14, Math.min(346, 180 + PX * off))
@@ -147,6 +186,24 @@ const scales = computed(() => {
         </tbody>
       </table>
     </div>
+    <ol v-if="attitude" class="knobs" aria-label="Which knob next">
+      <li v-for="knob in knobs" :key="knob.name" :class="{ done: knob.done }">
+        <b>{{ knob.name }}</b> {{ knob.done ? 'is right' : knob.what }}
+      </li>
+    </ol>
+    <div class="row">
+      <n-button v-if="!store.locked" @click="moved">I moved it, or it was updated, just now</n-button>
+      <b v-if="settling > 0" role="timer">settles for {{ Math.ceil(settling) }} min more: do not judge it yet</b>
+      <span v-else-if="job.facts.peak.panel_moved_at" class="quiet">settled by its usual half hour</span>
+    </div>
+    <div class="fields">
+      <fact at="peak.speed_before_mbps" />
+      <fact at="peak.speed_after_mbps" />
+    </div>
+    <p v-if="gain" class="quiet">
+      Speed {{ gain }} after aligning. A panel that looks aside steers further: at {{ show(45, 'deg') }} of steering it
+      loses {{ show(2.3, 'db') }} of its signal.
+    </p>
     <h2>How it stands</h2>
     <row-grid
       name="attitudes"
@@ -175,6 +232,20 @@ const scales = computed(() => {
   grid-template-columns: minmax(220px, 320px) 1fr;
   gap: 24px;
   align-items: center;
+}
+.knobs {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding-left: 24px;
+}
+.done {
+  color: var(--quiet);
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  gap: 12px;
 }
 .scales {
   width: 100%;

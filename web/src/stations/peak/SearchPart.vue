@@ -98,7 +98,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
 <template>
   <fact at="peak.guide" chips :options="options" label="Pointed by" />
   <p v-if="guide?.expects" class="quiet">{{ guide.expects }}</p>
-  <div class="both">
+  <div class="both" data-fact="peak.sweeps">
     <svg
       :viewBox="`0 0 ${map.width} ${map.height}`"
       class="map"

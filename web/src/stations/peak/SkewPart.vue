@@ -40,7 +40,7 @@ const box = computed(() => {
 
 <template>
   <p>
-    The wanted polarization is flat near its top: null the unwanted one. Aim’s figure is
+    The wanted polarization is flat near its top: turn to where the unwanted one is lowest. Aim’s figure is
     <b>{{ show(planned, 'deg') }}</b> clockwise seen from behind.
     <template v-if="whole">Here the whole head turns against its plate: peak both axes again afterwards.</template>
     <template v-else>Here the feed turns in its clamp: hold it, and turn slowly.</template>
@@ -68,7 +68,7 @@ const box = computed(() => {
         stroke-dasharray="5 4"
       />
       <text :x="box.x(skew.null_deg)" y="12" font-size="13" font-weight="700" text-anchor="middle" fill="var(--stream)">
-        null {{ show(skew.null_deg, 'deg') }} ± {{ (2 * (skew.null_sd_deg ?? 0)).toFixed(1) }}°
+        lowest {{ show(skew.null_deg, 'deg') }} ± {{ (2 * (skew.null_sd_deg ?? 0)).toFixed(1) }}°
       </text>
     </g>
     <line :x1="box.x(planned)" :x2="box.x(planned)" y1="24" :y2="H - 34" stroke="var(--quiet)" stroke-dasharray="2 4" />
@@ -94,7 +94,7 @@ const box = computed(() => {
   <p v-if="skew.turn_deg != null" class="way">
     <b>{{
       skew.proved
-        ? 'It stands on its null'
+        ? 'It stands where the unwanted one is lowest'
         : `Turn ${show(Math.abs(skew.turn_deg), 'deg')} ${skew.turn_deg > 0 ? 'clockwise' : 'anticlockwise'} seen from behind`
     }}</b>
     <span v-if="skew.isolation_db != null" class="quiet"
