@@ -28,6 +28,7 @@ from rindle_server.diary.api import router as diary_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
+from rindle_server.jobs.listen_api import router as listen_router
 from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
 from rindle_server.jobs.sky_api import router as sky_router
@@ -44,6 +45,7 @@ api.add_router("/session", session_router)
 api.add_router("/people", people_router)
 api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
+api.add_router("/jobs", listen_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
 api.add_router("/jobs", trial_router)

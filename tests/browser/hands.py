@@ -65,6 +65,11 @@ def turn_to(page: Page, leaf: str) -> None:
     expect(wanted).to_have_attribute("aria-current", "page")
 
 
+def saved(page: Page) -> None:
+    """Waits until all that was entered is kept."""
+    expect(page.locator("[role=status]").filter(has_text=re.compile("Saved|All saved")).first).to_be_visible()
+
+
 def count_kit(page: Page, serial: str = "") -> None:
     """Says at the first step that all of the box is there; on the leaf of the kit the serial number of what goes up."""
     rest = page.get_by_role("button", name=re.compile(r"^All \d+ of the rest are there$"))

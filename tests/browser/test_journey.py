@@ -12,7 +12,7 @@ from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
 from rindle_core.science.look_angles import satellite_ecef_km
-from tests.browser.hands import count_kit, mark_next, pick, turn_to
+from tests.browser.hands import count_kit, mark_next, pick, saved, turn_to
 
 COUNT = """
 document.addEventListener('click', (event) => {
@@ -30,10 +30,6 @@ def clicks_of(page):
 def fill(page, label, text):
     page.get_by_label(label, exact=True).fill(text)
     page.get_by_label(label, exact=True).blur()
-
-
-def saved(page):
-    expect(page.get_by_role("status")).to_contain_text(re.compile("Saved|All saved"))
 
 
 def figure(page, table, row):

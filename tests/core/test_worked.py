@@ -12,7 +12,7 @@ from rindle_core.reference import WORKED
 # Rules in words, texts and orders of work: there is nothing to reckon by hand that the rule does not say.
 WITHOUT = {
     "bringup", "build", "compare", "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
-    "lineup_request",
+    "lineup_request", "listen",
     "measures",
     "mount_choice", "peak_faults", "position_entry", "sites", "skyline_text", "sound",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",

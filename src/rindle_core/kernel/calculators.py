@@ -15,6 +15,7 @@ MODULE_OF = {
     "cable": "stations.cable.cable",
     "job": "job",
     "lockdown": "stations.peak.lockdown",
+    "listen": "stations.peak.listen",
     "peak_faults": "stations.peak.means",
     "preset": "stations.peak.preset",
     "screw_turns": "stations.peak.preset",

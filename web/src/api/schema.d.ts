@@ -620,6 +620,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/listen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_listen"];
+        put?: never;
+        /** Which pattern sounds when, and where the long tone fell and came back */
+        post: operations["calc_listen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/lockdown": {
         parameters: {
             query?: never;
@@ -2379,6 +2397,26 @@ export interface paths {
         get: operations["rindle_server_jobs_report_api_labels_print"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/listen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Listen
+         * @description Names the patterns of this job's family in a WAV file, and says where the long tone fell and came back.
+         */
+        post: operations["rindle_server_jobs_listen_api_listen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -24672,6 +24710,2081 @@ export interface components {
             verdict?: components["schemas"]["Level"] | null;
         };
         /**
+         * ListenInput
+         * @description The tones of a recording, or of the last seconds of a microphone, and the patterns that the family has.
+         */
+        ListenInput: {
+            /**
+             * Family
+             * @description Its patterns alone; empty: those of all
+             * @default
+             */
+            family: string;
+            /** Lasts S */
+            lasts_s: number;
+            /** Tones */
+            tones: components["schemas"]["ToneHeard"][];
+            /**
+             * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "signs": [
+             *             "supply_on_hold"
+             *           ],
+             *           "states": [
+             *             "power",
+             *             "boot",
+             *             "search",
+             *             "ranging"
+             *           ],
+             *           "text": "Measure the voltage at the dish end under load.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 3
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "signs": [],
+             *           "states": [
+             *             "power",
+             *             "boot"
+             *           ],
+             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "name": "The level is short of what the link promises",
+             *           "signs": [
+             *             "level_short"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry",
+             *             "address"
+             *           ],
+             *           "text": "Go back to Peak and pass the top on both axes.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "name": "Something stands in the beam",
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock"
+             *           ],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "name": "The beam letter entered is not this site's",
+             *           "signs": [
+             *             "letter_wrong"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "frame_sync",
+             *             "ranging",
+             *             "network_entry"
+             *           ],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "name": "The cable loses too much",
+             *           "signs": [
+             *             "cable_loss_on_hold"
+             *           ],
+             *           "states": [
+             *             "search",
+             *             "receive_lock",
+             *             "frame_sync",
+             *             "ranging"
+             *           ],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 2.5
+             *         },
+             *         {
+             *           "code": "file",
+             *           "name": "The site's file is another's, or was not taken",
+             *           "signs": [],
+             *           "states": [
+             *             "site_file",
+             *             "search"
+             *           ],
+             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
+             *           "weight_number": 0.45,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "name": "The meter is still in the line",
+             *           "signs": [],
+             *           "states": [
+             *             "meter_out"
+             *           ],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "signs": [],
+             *           "states": [
+             *             "desk_called"
+             *           ],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "name": "The carrier does not leave the dish",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "name": "The feed is not turned right",
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "name": "The carrier was not switched off",
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "name": "The operator's side has not finished",
+             *           "signs": [],
+             *           "states": [
+             *             "address"
+             *           ],
+             *           "text": "Wait as long again, then restart the modem once.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "name": "The activation code is missing or not accepted",
+             *           "signs": [],
+             *           "states": [
+             *             "activation"
+             *           ],
+             *           "text": "Read the code back to the operations desk.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "overhead": true,
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "overhead": false,
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "overhead": false,
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "overhead": false,
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "overhead": false,
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
+             *         }
+             *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
+             *         }
+             *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": [
+             *             "no_path"
+             *           ]
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /** ListenOutcome */
+        ListenOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ListenResult"];
+        };
+        /**
+         * ListenResult
+         * @description What sounded in time, what sounds at the end, and the marks.
+         */
+        ListenResult: {
+            /** Heard */
+            heard: components["schemas"]["PatternHeard"][];
+            /** Marks */
+            marks: components["schemas"]["MarkHeard"][];
+            now: components["schemas"]["PatternHeard"] | null;
+        };
+        /**
          * LockStep
          * @description The level once a joint of the lock was tightened.
          */
@@ -27337,6 +29450,19 @@ export interface components {
             name: string;
             /** Tube Margin Deg */
             tube_margin_deg: number;
+        };
+        /**
+         * MarkHeard
+         * @description Where the long tone broke, or came back.
+         */
+        MarkHeard: {
+            /** At S */
+            at_s: number;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "fell" | "back";
         };
         /**
          * MarkView
@@ -31212,6 +33338,23 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+        };
+        /**
+         * PatternHeard
+         * @description A pattern that sounded from then to then; unknown where no pattern of this family is like it.
+         */
+        PatternHeard: {
+            /** From S */
+            from_s: number;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "" | "silent" | "searching" | "detected" | "locked" | "below" | "near" | "best";
+            /** To S */
+            to_s: number;
         };
         /**
          * PeakFacts
@@ -42435,6 +44578,20 @@ export interface components {
             west_deg: number;
         };
         /**
+         * ToneHeard
+         * @description A tone: its start and end in seconds from the beginning, its pitch at both.
+         */
+        ToneHeard: {
+            /** From S */
+            from_s: number;
+            /** Pitch End Hz */
+            pitch_end_hz: number;
+            /** Pitch Hz */
+            pitch_hz: number;
+            /** To S */
+            to_s: number;
+        };
+        /**
          * TrackPoint
          * @description Direction at a time since the northbound equator crossing.
          */
@@ -46156,6 +48313,52 @@ export interface operations {
             };
         };
     };
+    schema_listen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_listen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListenInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListenOutcome"];
+                };
+            };
+        };
+    };
     schema_lockdown: {
         parameters: {
             query?: never;
@@ -49704,6 +51907,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_listen_api_listen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListenResult"];
+                };
             };
         };
     };

@@ -337,12 +337,11 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'Fine',
       'peak.readings',
       'peak.attitudes',
-      'peak.covers',
-      'peak.transmit_off',
       'peak.panel_moved_at',
       'peak.speed_before_mbps',
       'peak.speed_after_mbps',
     ),
+    leaf('ear', 'By ear', 'peak.covers', 'peak.transmit_off'),
     leaf('skew', 'Skew', 'peak.skew_readings', 'peak.skew_set_deg', 'peak.desk_isolation_db', 'peak.desk_least_db'),
     leaf(
       'lock',

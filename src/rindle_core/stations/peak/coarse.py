@@ -95,8 +95,10 @@ def sweep_of(job: JobInput, terminal: Terminal, aimed: AimResult, new_elevation_
 
 
 def has_signal(job: JobInput) -> bool:
-    """Whether anything was locked on: a sweep with a lock, or readings."""
-    return any(one.heard == "lock" for one in job.peak.sweeps) or bool(job.peak.readings)
+    """Whether anything was locked on: a sweep with a lock, a clamp tightened on it, or readings."""
+    return (
+        job.peak.clamp_kept == "yes" or any(one.heard == "lock" for one in job.peak.sweeps) or bool(job.peak.readings)
+    )
 
 
 def judge_coarse(job: JobInput) -> list[Finding]:

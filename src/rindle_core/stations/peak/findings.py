@@ -120,7 +120,8 @@ WIDTH = Kind(
 LOBE = Kind(
     "peak.{}.lobe",
     "chance that the readings are those of a side lobe",
-    against="0.97",
+    against="20 %: doubted over it, called one over 97 %",
+    unit="percent",
     source="How well main lobe and side lobes explain the readings: position, width, shape",
     at="peak.readings",
 )

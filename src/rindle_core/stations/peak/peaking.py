@@ -500,9 +500,9 @@ def _judge_lobe(result: PeakResult, axis: Axis) -> Finding:
         f"The {axis} readings are those of a side lobe" if side else f"The {axis} top may be a side lobe",
         "Width and shape are weighed against main lobe and side lobes of this dish; a side lobe stands about 1.6 "
         "beamwidths beside the true top, 15 to 25 dB down.",
-        figure=result.side_lobe_share,
-        limit=_SIDE_AT,
-        bound="usual",
+        figure=100.0 * (result.side_lobe_share or 0.0),
+        limit=100.0 * _DOUBT_AT,
+        bound="at_most",
         clears_by="Swing wider, two beamwidths to each side on both axes, and look for a stronger top."
         if side
         else "Peak the other axis, then sweep this one again over two beamwidths to each side.",

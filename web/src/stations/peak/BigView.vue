@@ -16,7 +16,8 @@ onMounted(async () => {
   root.value?.querySelector<HTMLElement>('button')?.focus()
 })
 onBeforeUnmount(() => void lock.release().catch(() => undefined))
-const db = (value: number | null | undefined) => (value == null ? '–' : formatQuantity(value, 'db', 'metric'))
+const db = (value: number | null | undefined) =>
+  value == null ? '–' : formatQuantity(value, 'db', 'metric').replace(' dB', '')
 const level = computed(() => (usable.value ? db(store.telemetry?.level_db) : db(view.value?.best_level_db)))
 const turn = computed(() => {
   const f = fit.value
@@ -41,13 +42,13 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   <section ref="root" class="afar" role="dialog" aria-modal="true" aria-label="Readable from afar">
     <div class="figures">
       <div>
-        <span>{{ usable ? 'Level now' : 'Best read' }}</span><b>{{ level }}</b>
+        <span>{{ usable ? 'Level now, dB' : 'Best read, dB' }}</span><b>{{ level }}</b>
       </div>
       <div>
-        <span>Best so far</span><b>{{ db(view?.best_level_db) }}</b>
+        <span>Best so far, dB</span><b>{{ db(view?.best_level_db) }}</b>
       </div>
       <div>
-        <span>{{ axis === 'azimuth' ? 'Azimuth' : 'Elevation' }}</span><b>{{ turn }}</b>
+        <span>{{ axis === 'azimuth' ? 'Azimuth' : 'Elevation' }}</span><b class="turn">{{ turn }}</b>
       </div>
     </div>
     <div class="press">
@@ -74,8 +75,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 }
 .figures {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
-  gap: 16px;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 24px;
   align-content: center;
 }
 .figures div {
@@ -86,10 +87,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   color: var(--quiet);
 }
 .figures b {
-  font-size: clamp(56px, 11vw, 150px);
+  font-size: clamp(64px, 11vw, 150px);
   line-height: 1.05;
-  white-space: nowrap;
   font-variant-numeric: tabular-nums;
+}
+.figures .turn {
+  font-size: clamp(48px, 6.4vw, 96px);
 }
 .press {
   display: grid;

@@ -5,10 +5,8 @@ import { IconX } from '@tabler/icons-vue'
 import { NButton, NInput, NRadioButton, NRadioGroup, NSelect } from 'naive-ui'
 import { computed, nextTick, ref } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
-import Fact from '@/fields/Fact.vue'
 import { formatQuantity, fromEntry } from '@/lib/quantity'
 import BigView from '@/stations/peak/BigView.vue'
-import CoverBeat from '@/stations/peak/CoverBeat.vue'
 import LiveFigures from '@/stations/peak/LiveFigures.vue'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 import { rowId } from '@/stores/job'
@@ -16,8 +14,6 @@ import { rowId } from '@/stores/job'
 const {
   store,
   job,
-  told,
-  pointing,
   joints,
   axis,
   readings,
@@ -71,7 +67,10 @@ async function sweep(): Promise<void> {
   busy.value = ''
 }
 /** A top that may be a side lobe, or lies behind an end stop, is never led to. */
-const leads = computed(() => Boolean(fit.value) && fit.value!.lobe !== 'side' && !fit.value!.end_stop)
+const leads = computed(() => {
+  const f = fit.value
+  return Boolean(f?.bracketed) && f!.lobe !== 'side' && f!.lobe !== 'doubtful' && !f!.end_stop
+})
 /** Back beyond the top and forward to it, as the fit says, with a reading at each end. */
 async function follow(): Promise<void> {
   const way = fit.value
@@ -192,9 +191,13 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
       @click="turnAndRead(step)"
       >{{ step === 0 ? 'Read here' : `${step > 0 ? 'Up' : 'Down'} ${Math.abs(step)}` }}</n-button
     >
-    <n-button :loading="busy === 'sweep'" :disabled="busy !== ''" @click="sweep">{{
-      fit && !fit.bracketed ? 'Sweep on' : 'Sweep both sides'
-    }}</n-button>
+    <n-button
+      :type="leads ? 'default' : 'primary'"
+      :loading="busy === 'sweep'"
+      :disabled="busy !== ''"
+      @click="sweep"
+      >{{ fit && !fit.bracketed ? 'Sweep on' : 'Sweep both sides' }}</n-button
+    >
     <n-button v-if="leads" type="primary" :loading="busy === 'follow'" :disabled="busy !== ''" @click="follow"
       >Turn to the top</n-button
     >
@@ -209,7 +212,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
   </p>
   <p v-if="store.deviceNote" class="fault" role="alert">{{ store.deviceNote }}</p>
   <section v-if="!store.locked" class="stack">
-    <h2>By hand or by ear</h2>
+    <h2>By hand</h2>
     <form class="row" @submit.prevent="addByHand">
       <label
         >Turns<n-input
@@ -235,17 +238,9 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
           style="width: 104px"
       /></label>
       <n-button attr-type="submit" class="foot">Add reading</n-button>
-      <span class="foot or">or</span>
-      <n-button class="foot" @click="ear('back')">It came back here</n-button>
-      <n-button class="foot" @click="ear('fell')">It fell here</n-button>
     </form>
-    <p class="quiet">
-      By ear: turn down until it has fallen, a turn more, then slowly up. Mark where it comes back and where it falls
-      again, both turning up: the top lies midway, and the play of the screw shifts nothing.
-    </p>
     <p v-for="fault in faults" :key="fault" class="fault" role="alert">{{ fault }}</p>
   </section>
-  <cover-beat />
   <table v-if="shown.length" class="grid-table readings" aria-label="Readings">
     <thead>
       <tr>
@@ -294,7 +289,6 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
     </tbody>
   </table>
   <big-view v-if="big" @close="big = false" @read="read" @mark="(mark) => ear(mark)" />
-  <fact v-if="told.transmit_off || pointing?.guide?.reset === 'cover'" at="peak.transmit_off" chips />
 </template>
 
 <style scoped>
@@ -306,9 +300,6 @@ label {
 }
 .foot {
   align-self: end;
-}
-.or {
-  padding-bottom: 6px;
 }
 .right {
   margin-left: auto;

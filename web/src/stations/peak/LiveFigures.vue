@@ -47,11 +47,13 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
         </div>
         <p class="quiet">
           {{
-            store.telemetry && !store.telemetry.settled
-              ? 'hands off, wait: still moving'
-              : under != null && under > 0.05
-                ? `${db(under)} under the best`
-                : 'settled'
+            !store.telemetry
+              ? 'asking the terminal'
+              : !store.telemetry.settled
+                ? 'hands off, wait: still moving'
+                : under != null && under > 0.05
+                  ? `${db(under)} under the best`
+                  : 'settled'
           }}
         </p>
         <sound-twin :indicator="heard" />

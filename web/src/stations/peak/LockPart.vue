@@ -102,17 +102,17 @@ const off = computed(() => {
     </div>
     <live-figures :usable="usable" :best="told.lock_before_db ?? null" />
   </div>
-  <h2>Push the rim at four places, from behind</h2>
+  <h2>Push the rim at four places, from behind: during and after</h2>
   <p v-if="where" class="quiet">{{ where }}</p>
   <div class="both">
-    <svg viewBox="0 0 320 280" class="rim" role="img" aria-label="The rim from behind with its four places">
+    <svg viewBox="-44 0 408 280" class="rim" role="img" aria-label="The rim from behind with its four places">
       <ellipse cx="160" cy="140" rx="86" ry="84" fill="var(--paper)" stroke="var(--ink)" stroke-width="2.5" />
       <rect x="146" y="122" width="28" height="36" rx="4" fill="var(--stream-tint)" stroke="var(--ink)" />
       <line x1="160" x2="160" y1="158" y2="262" stroke="var(--ink)" stroke-width="6" />
       <g v-for="one in SIDES" :key="one.side">
         <circle :cx="160 + (one.x - 160) * 0.7" :cy="140 + (one.y - 140) * 0.78" r="12" :fill="ink(one.side)" />
         <text
-          :x="one.side === 'left' ? 4 : one.side === 'right' ? 316 : one.x + 24"
+          :x="one.side === 'left' ? -42 : one.side === 'right' ? 362 : one.x + 24"
           :y="one.side === 'top' ? 26 : one.side === 'bottom' ? 262 : 112"
           :text-anchor="one.side === 'right' ? 'end' : 'start'"
           font-size="14"
@@ -135,7 +135,7 @@ const off = computed(() => {
         >
       </div>
       <div class="fields">
-        <fact v-for="one in SIDES" :key="`d${one.side}`" :at="`peak.push_${one.side}_during_db`" />
+        <fact v-for="one in SIDES" :key="`d${one.side}`" :at="`peak.push_${one.side}_during_db`" hint="" />
         <fact v-for="one in SIDES" :key="one.side" :at="`peak.push_${one.side}_db`" />
       </div>
       <p v-if="off" class="way">

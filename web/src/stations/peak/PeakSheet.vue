@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import EarPart from '@/stations/peak/EarPart.vue'
 import FinePart from '@/stations/peak/FinePart.vue'
 import LockPart from '@/stations/peak/LockPart.vue'
 import PanelAttitude from '@/stations/peak/PanelAttitude.vue'
@@ -25,6 +26,7 @@ defineExpose({ newEntry: () => fine.value?.newEntry() })
     <leaf-part v-if="pointing" leaf="preset"><preset-part /></leaf-part>
     <leaf-part v-if="pointing" leaf="search"><search-part /></leaf-part>
     <leaf-part leaf="readings" data-fact="peak.readings"><fine-part ref="fine" /></leaf-part>
+    <leaf-part v-if="pointing" leaf="ear"><ear-part /></leaf-part>
     <leaf-part v-if="pointing?.skew" leaf="skew"><skew-part /></leaf-part>
     <leaf-part leaf="lock"><lock-part /></leaf-part>
     <leaf-part leaf="instruments" title="What your instruments show on the peak">

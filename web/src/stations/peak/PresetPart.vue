@@ -45,7 +45,7 @@ const free = computed(() => joints.value)
   </p>
   <div class="instruments">
     <div v-for="row in rows" :key="row.what" class="figure" :class="{ next: row.what === pointing?.preset.next_what }">
-      <h3><verdict-stone :verdict="state(row.ok)" /> {{ NAMES[row.what] }}</h3>
+      <h2><verdict-stone :verdict="state(row.ok)" /> {{ NAMES[row.what] }}</h2>
       <p class="wanted">
         <span class="quiet">{{ row.instrument }} has to show</span
         ><b>{{ formatQuantity(row.wanted_deg, unit(row.what), prefs.system) }}</b
@@ -140,7 +140,7 @@ const free = computed(() => joints.value)
   border: 2px solid var(--stream);
   padding: 11px;
 }
-.figure h3 {
+.figure h2 {
   margin: 0;
   display: flex;
   gap: 8px;

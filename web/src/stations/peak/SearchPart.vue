@@ -102,7 +102,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
     <svg
       :viewBox="`0 0 ${map.width} ${map.height}`"
       class="map"
-      role="img"
+      role="group"
       :aria-label="`Search plan: ${Math.round(100 * plan.covered_share)} percent covered`"
     >
       <g v-for="(one, index) in map.rows" :key="index">
@@ -240,8 +240,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
     <fact at="peak.aid_fitted" chips />
     <fact v-if="needsAid" at="peak.aid_off" chips />
   </div>
-  <h2>What goes wrong</h2>
-  <fact at="peak.symptom" chips label="It" />
+  <fact at="peak.symptom" chips />
   <ol v-if="pointing?.means.length" class="means">
     <li v-for="one in pointing.means.slice(0, 6)" :key="one.code">
       <div class="bar"><i :style="{ width: `${Math.round(100 * one.share)}%` }" /></div>

@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 const WIDTH = 460
 const LEFT = 58
 const ACROSS = WIDTH - LEFT - 8
-const ROW = 34
+const ROW = 56
 const TOP = 6
 
 const round = (value: number, digits = 1) => value.toFixed(digits).replace('-', '−')
