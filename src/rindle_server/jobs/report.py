@@ -19,6 +19,7 @@ from rindle_core.science.site_clock import told_at
 from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
+from rindle_core.stations.peak.lockdown import SIDES
 from rindle_core.stations.peak.rows import MARKS, AxisReading
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
@@ -286,8 +287,15 @@ def _push_rows(facts: JobInput) -> list[tuple[str, str]]:
         ("After a push, bottom", held.push_bottom_db),
         ("After a push, left", held.push_left_db),
         ("After a push, right", held.push_right_db),
+        *((f"While pushed, {side}", getattr(held, f"push_{side}_during_db")) for side in SIDES),
+        ("Isolation that the desk read", held.desk_isolation_db),
     )
-    return [(what, format_quantity(level, "db")) for what, level in told if level is not None]
+    rows = [(what, format_quantity(level, "db")) for what, level in told if level is not None]
+    if held.skew_set_deg is not None:
+        rows.append(("Skew as locked, clockwise from behind", format_quantity(held.skew_set_deg, "deg")))
+    words = (("Network that it showed", held.seen_network), ("Witness marks", held.witness_text))
+    rows += [(what, text) for what, text in words if text]
+    return rows + ([("Lock taken back, times", str(held.loosened_count))] if held.loosened_count else [])
 
 
 def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:

@@ -77,8 +77,9 @@ def _open(found: Assessed) -> list[str]:
 def _teach_instruments(job: models.Job, found: Assessed) -> None:
     """What the crew's instruments showed on the peak becomes a check of each in the stores, once."""
     facts = found.facts
-    if found.result.aim is None or facts.picks.terminal is None:
-        return
+    pointing = found.result.pointing
+    if found.result.aim is None or facts.picks.terminal is None or pointing is None or not pointing.peaked:
+        return  # without a proved peak the aim is not known, and nothing is learnt from it
     checks = checks_at_peak(
         facts.brief.date,
         job.number,

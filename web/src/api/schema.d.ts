@@ -26941,6 +26941,11 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Steps
+             * @description Level after each joint, by name
+             */
+            steps?: components["schemas"]["LockStep"][];
             /** Top Db */
             top_db?: number | null;
             /** Top During Db */
@@ -33962,6 +33967,12 @@ export interface components {
              * @enum {string}
              */
             end_stop: "" | "up" | "down";
+            /**
+             * Fell Both
+             * @description It fell on both sides, whether or not it has the shape of this dish's lobe
+             * @default false
+             */
+            fell_both: boolean;
             /** Fitted Beamwidth Deg */
             fitted_beamwidth_deg: number;
             /**

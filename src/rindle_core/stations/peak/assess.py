@@ -52,12 +52,14 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
 def _lockdown(job: JobInput) -> Outcome[LockdownResult]:
     held, terminal = job.peak, job.picks.terminal
     dish = terminal is not None and terminal.panel is None
+    names = {one.key: one.name for one in terminal.joints} if terminal else {}
     pushes = {f"{side}{during}_db": getattr(held, f"push_{side}{during}_db") for side in SIDES for during in _MOMENTS}
     return lockdown(
         LockdownInput(
             before_db=held.lock_before_db,
             after_db=held.lock_after_db,
             **pushes,
+            steps=[one.model_copy(update={"joint": names.get(one.joint, one.joint)}) for one in held.lock_steps],
             beamwidth_deg=terminal.beamwidth_deg() if terminal and dish else None,
             elevation_beamwidth_deg=terminal.beamwidth_deg("elevation") if terminal and dish else None,
             rules=job.picks.rules,

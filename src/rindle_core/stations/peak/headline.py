@@ -77,6 +77,11 @@ def _axis(view: PeakView) -> Headline:
         return Headline(sentence(f"{word}: a side lobe. Swing wider, two beamwidths to each side"), best)
     if fit.end_stop:
         return Headline(sentence(f"{word}: the screw ends before the top. Set it to its middle and point anew"), best)
+    if not fit.bracketed and fit.fell_both:
+        other = "azimuth" if view.axis == "elevation" else "elevation"
+        return Headline(
+            sentence(f"{word}: not this dish’s lobe. Go to its best, peak the {other}, then pass it again"), best
+        )
     if not fit.bracketed:
         on = sentence(f"{word}: read on until it has fallen on both sides of the top")
         return Headline([*on, *sentence(", best so far "), *best] if best else on, best)

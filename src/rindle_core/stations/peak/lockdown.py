@@ -13,6 +13,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.findings import HOLD, LOCKDOWN, PUSHED
+from rindle_core.stations.peak.rows import LockStep
 
 SIDES = ("top", "bottom", "left", "right")
 _PAIRS = {"elevation": ("top", "bottom"), "azimuth": ("left", "right")}
@@ -35,6 +36,7 @@ class LockdownInput(Model):
     bottom_during_db: float | None = Field(default=None, ge=-60, le=60)
     left_during_db: float | None = Field(default=None, ge=-60, le=60)
     right_during_db: float | None = Field(default=None, ge=-60, le=60)
+    steps: list[LockStep] = Field(default_factory=list, max_length=40, description="Level after each joint, by name")
     beamwidth_deg: float | None = Field(default=None, gt=0, le=90, description="To say how far the aim is off")
     elevation_beamwidth_deg: float | None = Field(default=None, gt=0, le=90, description="Empty: as the other")
     rules: HouseRules = DEFAULT_RULES
@@ -92,6 +94,8 @@ def lockdown(given: LockdownInput) -> Outcome[LockdownResult]:
         complete=held is not None and None not in pushes.values(),
     )
     findings = [_judge_held(name, loss, given.rules) for name, loss in {"tightening": held, **pushes}.items()]
+    if given.before_db is not None:
+        findings += [_judge_nut(one, given.before_db - one.level_db, given.rules) for one in given.steps]
     findings += [_judge_during(side, loss, result, given.rules) for side, loss in during.items()]
     if not result.complete:
         findings.append(
@@ -136,6 +140,21 @@ def lock_taken_back(held: PeakFacts) -> dict[str, Any]:
     gone = dict.fromkeys(("lock_before_db", "lock_after_db"))
     gone |= dict.fromkeys(f"push_{side}{during}_db" for side in SIDES for during in ("", "_during"))
     return {**gone, "lock_steps": [], "loosened_count": min(99, held.loosened_count + 1)}
+
+
+def _judge_nut(one: LockStep, loss: float, rules: HouseRules) -> Finding | None:
+    """Only the nut at which the level went is said: the others held."""
+    if abs(loss) <= rules.hold_db:
+        return None
+    return HOLD.of("nut")(
+        Level.HOLD,
+        f"The level went at {one.joint}",
+        "Tightening drew the head aside there.",
+        figure=abs(loss),
+        limit=rules.hold_db,
+        bound="at_most",
+        clears_by="Loosen it, peak again, and tighten it in quarter turns across, the other spanner held against it.",
+    )
 
 
 _TURN = {"top": "down", "bottom": "up", "left": "clockwise seen from above", "right": "anticlockwise seen from above"}

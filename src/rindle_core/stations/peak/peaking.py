@@ -100,6 +100,9 @@ class PeakResult(Model):
     bracketed: bool = Field(
         description="Whether the level was seen to fall on both sides of the top: then it is proved"
     )
+    fell_both: bool = Field(
+        default=False, description="It fell on both sides, whether or not it has the shape of this dish's lobe"
+    )
     step_turns: float = Field(default=_LEAST_STEP_TURNS, description="Largest next turn that cannot jump the top")
     end_stop: Literal["", "up", "down"] = Field(default="", description="End of the screw before the top")
     lobe: Lobe = Field(default="unknown", description="By position, width and shape; main where nothing speaks against")
@@ -366,6 +369,7 @@ def _result(seen: _Seen) -> PeakResult:
         back_turns=back,
         forward_turns=forward,
         bracketed=bracketed,
+        fell_both=all(_falls(seen)),
         step_turns=max(_LEAST_STEP_TURNS, round(max(abs(forward - back) / 2.0, felt / 2.0) / _LEAST_STEP_TURNS) / 8.0),
         end_stop=stop,
         lobe=lobe,
@@ -401,7 +405,7 @@ def _judge_one_side(seen: _Seen) -> Finding:
             Level.UNKNOWN,
             f"The {axis} readings show no lobe",
             "They scatter as much as they change, or change over another width than this dish’s beam has.",
-            clears_by="Hands off, wait until the level is settled, and read anew in even steps over both sides.",
+            clears_by="Go back to the best of them, peak the other axis, then read this one anew, hands off.",
         )
     onward = "up" if not above else "down"
     also = "" if above or below else ", then down as far"

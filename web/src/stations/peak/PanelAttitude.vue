@@ -52,15 +52,16 @@ const settling = computed(() => {
 const knobs = computed(() => {
   const told = attitude.value
   if (!told) return []
+  const slant = Math.sin((aim.value.tilt_deg * Math.PI) / 180)
   return [
     {
       name: 'Rotation knob, the upper one',
-      done: Math.abs(told.turn_deg) <= tolerance.value / 2,
+      done: Math.abs(told.turn_deg) * slant <= tolerance.value / Math.SQRT2,
       what: `by ${show(Math.abs(told.turn_deg), 'deg')} ${told.turn_deg >= 0 ? 'clockwise' : 'anticlockwise'} seen from above, then snug`,
     },
     {
       name: 'Tilt knob, the lower one',
-      done: Math.abs(told.tilt_deg) <= tolerance.value / 2,
+      done: Math.abs(told.tilt_deg) <= tolerance.value / Math.SQRT2,
       what: `by ${show(Math.abs(told.tilt_deg), 'deg')} ${told.tilt_deg >= 0 ? 'down' : 'up'}, then snug`,
     },
     {
@@ -77,24 +78,20 @@ const gain = computed(() => {
   const { speed_before_mbps: before, speed_after_mbps: after } = job.value.facts.peak
   return before && after ? `${(after / before).toFixed(1)} times` : ''
 })
-const PX = 5
-const at = (off: number) => Math.max(14, Math.min(346, 180 + PX * off))
-const scales = computed(() => {
-  const rows = job.value.facts.peak.attitudes ?? []
-  return [
-    {
-      name: 'Rotation',
-      left: 'too far anticlockwise',
-      right: 'too far clockwise',
-      offs: rows.map((one) => ((one.azimuth_deg - aim.value.azimuth_true_deg + 540) % 360) - 180),
-    },
-    {
-      name: 'Tilt',
-      left: 'too upright',
-      right: 'too flat',
-      offs: rows.map((one) => one.tilt_deg - aim.value.tilt_deg),
-    },
-  ]
+/** On the sky about the wanted boresight, seen by the panel: right is clockwise, up is towards the zenith. */
+const target = computed(() => {
+  const slant = Math.sin((aim.value.tilt_deg * Math.PI) / 180)
+  const marks = (job.value.facts.peak.attitudes ?? []).map((one) => ({
+    x: (((one.azimuth_deg - aim.value.azimuth_true_deg + 540) % 360) - 180) * slant,
+    y: one.tilt_deg - aim.value.tilt_deg,
+    on: one.on,
+  }))
+  const far = Math.max(tolerance.value * 2.4, ...marks.map((one) => Math.hypot(one.x, one.y) * 1.15))
+  const px = 118 / far
+  return {
+    ring: tolerance.value * px,
+    marks: marks.map((one) => ({ ...one, x: 130 + one.x * px, y: 130 + one.y * px })),
+  }
 })
 </script>
 
@@ -109,8 +106,8 @@ const scales = computed(() => {
   <template v-else>
     <div class="both">
       <svg
-        viewBox="0 0 360 132"
-        class="scales"
+        viewBox="0 0 260 280"
+        class="target"
         role="img"
         :aria-label="
           attitude
@@ -118,29 +115,35 @@ const scales = computed(() => {
             : 'Not read yet'
         "
       >
-        <g v-for="(scale, row) in scales" :key="scale.name" :transform="`translate(0 ${row * 66})`">
-          <text x="4" y="14" font-size="13" font-weight="600" fill="var(--ink)">{{ scale.name }}</text>
-          <rect
-            :x="180 - tolerance * PX"
-            y="24"
-            :width="2 * tolerance * PX"
-            height="18"
-            fill="var(--stream-tint)"
-            stroke="var(--stream)"
-          />
-          <line x1="10" x2="350" y1="33" y2="33" stroke="var(--quiet)" />
-          <line x1="180" x2="180" y1="20" y2="46" stroke="var(--stream)" stroke-width="2.5" />
-          <template v-for="(off, index) in scale.offs" :key="index">
-            <path
-              :d="`M${at(off)},24l-5,-9h10z`"
-              :fill="index === scale.offs.length - 1 ? 'var(--rust)' : 'none'"
-              stroke="var(--rust)"
-              :opacity="index === scale.offs.length - 1 ? 1 : 0.45"
-            />
-          </template>
-          <text x="10" y="58" font-size="12" fill="var(--quiet)">{{ scale.left }}</text>
-          <text x="350" y="58" font-size="12" text-anchor="end" fill="var(--quiet)">{{ scale.right }}</text>
-        </g>
+        <line x1="8" x2="252" y1="130" y2="130" stroke="var(--rule)" />
+        <line x1="130" x2="130" y1="8" y2="252" stroke="var(--rule)" />
+        <circle cx="130" cy="130" :r="target.ring" fill="var(--stream-tint)" stroke="var(--stream)" stroke-width="2" />
+        <polyline
+          v-if="target.marks.length > 1"
+          :points="target.marks.map((one) => `${one.x},${one.y}`).join(' ')"
+          fill="none"
+          stroke="var(--rust)"
+          opacity="0.4"
+        />
+        <rect
+          v-for="(one, index) in target.marks"
+          :key="index"
+          :x="one.x - 6"
+          :y="one.y - 6"
+          width="12"
+          height="12"
+          :transform="`rotate(45 ${one.x} ${one.y})`"
+          :fill="index === target.marks.length - 1 ? 'var(--rust)' : 'none'"
+          stroke="var(--rust)"
+          stroke-width="1.5"
+        />
+        <text x="252" y="124" font-size="12" text-anchor="end" fill="var(--quiet)">clockwise</text>
+        <text x="8" y="124" font-size="12" fill="var(--quiet)">anticlockwise</text>
+        <text x="134" y="18" font-size="12" fill="var(--quiet)">too upright</text>
+        <text x="134" y="250" font-size="12" fill="var(--quiet)">too flat</text>
+        <text x="130" y="272" font-size="13" text-anchor="middle" fill="var(--stream)">
+          ring: {{ show(tolerance, 'deg') }} allowed
+        </text>
       </svg>
       <table class="grid-table" aria-label="Knobs">
         <tbody>
@@ -247,8 +250,9 @@ const scales = computed(() => {
   grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
   gap: 12px;
 }
-.scales {
+.target {
   width: 100%;
+  max-width: 300px;
   height: auto;
 }
 @media (max-width: 700px) {

@@ -1,0 +1,136 @@
+"""Peak with the stand-in: a leaning mast needs its second pass, a lock that is taken back is proved no longer."""
+
+import json
+
+import pytest
+
+from rindle_bench.antenna import SimulatedAntenna
+from rindle_bench.config import OtherSatellite, TerminalConfig
+from rindle_bench.terminal import SimulatedTerminal
+from rindle_core.catalogue.models import BringUpState, Screw
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
+from rindle_server.jobs import edit
+from tests.core.science.test_hearing import beeps, wav
+
+SCREW = Screw(deg_per_turn=0.4, backlash_turns=0.2, span_turns=12)
+STATES = [BringUpState(code="power", name="Power", usual_s=1), BringUpState(code="search", name="Search", usual_s=1)]
+
+
+def config(**more):
+    given = {
+        "beamwidth_deg": 1.4,
+        "elevation_deg": 50.0,
+        "elevation_screw": SCREW,
+        "azimuth_screw": SCREW,
+        "peak_level_db": 13.0,
+        "coarse_elevation_error_deg": 0.4,
+        "coarse_azimuth_error_deg": -1.2,
+        "noise_db": 0.02,
+        "delay_s": 0.0,
+        "states": STATES,
+    }
+    return TerminalConfig(**{**given, **more})
+
+
+def peaked(antenna, axis):
+    """One pass as Rindle leads it; the level that is left at its top."""
+    taken = []
+
+    def read(by):
+        antenna.turn(axis, by, 0.0)
+        at = antenna.axes[axis]
+        taken.append(PeakReading(turns=at.counter_turns, level_db=antenna.read_db(0.0)[0], turning=at.turning))
+
+    def told():
+        return peak(PeakInput(axis=axis, readings=taken, screw=SCREW, elevation_deg=50.0, beamwidth_deg=1.4)).result
+
+    while not taken or not told().fit.bracketed:
+        for by in told().sweep_turns if taken else (-3.0, *[0.5] * 14):
+            read(by)
+    fit = told().fit
+    if fit.back_turns:
+        read(-fit.back_turns)
+    read(fit.forward_turns)
+    return antenna.true_level_db()
+
+
+def test_a_leaning_mast_is_not_peaked_by_one_pass_and_is_by_the_second():
+    antenna = SimulatedAntenna(config(mast_lean_deg=9.0, coarse_azimuth_error_deg=-1.2))
+    peaked(antenna, "elevation")
+    once = peaked(antenna, "azimuth")
+    peaked(antenna, "elevation")
+    again = peaked(antenna, "azimuth")
+    assert 13.0 - once > 0.15  # the azimuth moved the elevation off its top
+    assert 13.0 - again < 0.05
+
+
+def test_the_stand_in_tells_its_end_stop_and_the_network_of_what_it_is_on():
+    other = OtherSatellite(azimuth_deg=6.0, elevation_deg=0.0, level_db=15.0, network="OTHER")
+    antenna = SimulatedAntenna(config(network="OURS", others=[other], coarse_azimuth_error_deg=0.0))
+    antenna.turn("azimuth", 20.0, 0.0)
+    assert antenna.at_stop == "azimuth"
+    antenna.turn("azimuth", -12.0, 0.0)
+    antenna.read_db(1.0)
+    assert antenna.network() == "OURS"
+    antenna.swing(6.0, 0.0, 2.0)
+    antenna.read_db(3.0)
+    assert antenna.network() == "OTHER"
+
+
+def test_a_covered_feed_forgets_the_best_only_after_its_count():
+    time_s = 0.0
+    terminal = SimulatedTerminal(config(time_scale=1.0, lock_s=0.0), clock=lambda: time_s)
+    time_s = 1.0
+    terminal.telemetry()
+    time_s = 2.0
+    assert terminal.telemetry().best_db is not None
+    terminal.antenna.cover(3, 3.0)
+    assert terminal.antenna.best_db is not None
+    terminal.antenna.cover(8, 3.0)
+    assert terminal.antenna.best_db is None
+
+
+def facts(crew, number):
+    return crew.get(f"/api/jobs/{number}").json()["facts"]["peak"]
+
+
+@pytest.fixture
+def locked(crew):
+    job = edit.find("2026-102")
+    told = {"lock_before_db": 11.0, "lock_after_db": 11.0, **{f"push_{s}_db": 11.0 for s in ("top", "bottom")}}
+    edit.patch(job, "peak", told)
+    return "2026-102"
+
+
+def test_loosened_nuts_take_the_proof_away_and_are_counted(crew, locked):
+    assert crew.delete(f"/api/jobs/{locked}/lock").status_code == 200
+    told = facts(crew, locked)
+    assert (told.get("lock_after_db"), told.get("push_top_db"), told["loosened_count"]) == (None, None, 1)
+
+
+def test_a_reading_at_another_place_takes_it_away_and_one_at_the_same_does_not(crew, locked):
+    last = facts(crew, locked)["readings"][-1]
+    url = f"/api/jobs/{locked}/readings"
+    for turns, kept in ((last["turns"], 11.0), (last["turns"] + 0.5, None)):
+        body = {"axis": last["axis"], "turns": turns, "level_db": 10.0}
+        assert crew.post(url, json.dumps(body), content_type="application/json").status_code == 200
+        assert facts(crew, locked).get("lock_after_db") == kept
+    assert facts(crew, locked)["readings"][-1]["stage"] == "locked"
+
+
+def test_a_reading_without_level_or_mark_says_what_is_accepted():
+    with pytest.raises(InputError, match="level in dB"):
+        edit.add_reading(edit.find("2026-102"), {"axis": "azimuth", "turns": 1.0})
+
+
+def test_a_recording_is_heard_over_the_api(crew, tmp_path):
+    told = tmp_path / "heard.wav"
+    told.write_bytes(wav(0.9 * beeps(620.0, 0.12, 1.1, 6), 8000))
+    with told.open("rb") as file:
+        answer = crew.post("/api/jobs/2026-102/listen", {"file": file})
+    assert answer.json()["now"]["state"] == "searching"
+    with told.open("wb") as out:
+        out.write(b"nothing")
+    with told.open("rb") as file:
+        assert crew.post("/api/jobs/2026-102/listen", {"file": file}).status_code == 422
