@@ -67,11 +67,11 @@ def test_a_search_is_laid_down_row_by_row_and_the_wrong_network_is_held(page):
 
 def test_a_preset_off_its_figure_is_held_until_it_is_right(page):
     page.goto(f"{FRESH}/preset")
-    shows = page.locator(".figure").first.get_by_role("textbox")
+    shows = page.locator(".instruments .figure").first.locator("input").first
     shows.fill("20")
     shows.blur()
     expect(findings(page)).to_contain_text("The elevation is not preset well enough")
-    wanted = page.locator(".figure .wanted b").first.inner_text().rstrip("°")
+    wanted = page.locator(".instruments .wanted b").first.inner_text().rstrip("°")
     shows.fill(wanted)
     shows.blur()
     expect(findings(page)).to_contain_text("The elevation is preset well enough")

@@ -20,12 +20,12 @@ from rindle_core.science.antenna import pattern_loss_db
 _EDGE_TAPER_DB = 10.0  # the usual feed; over the fitted part of the lobe any taper from 0 to 15 dB differs by 0.3 dB
 _IN_LOBE_WIDTHS = 0.72  # farther out shape and floor of the meter matter more than the top: 6.5 dB down
 _WIDTH_SD = 0.12  # how well the catalogue's beamwidth and degrees per turn are known together, as a share
-_NOISE_DB, _NOISE_WEIGHT = 0.15, 0.15  # before any residual is seen; worth little
+_NOISE_DB, _NOISE_WEIGHT = 0.2, 0.05  # before any residual is seen; worth hardly anything
 _LEAST_NOISE_DB = 0.03  # a meter's last digit
 _MARK_NOISE_DB = 0.2  # by ear
 _DROP_DB, _DROP_SD_DB = 0.8, 0.4  # fall at which an ear, or a tone that compares with the best, notices
 _FAR_WIDTHS = 3.0  # a top farther than this from all readings is not looked for
-_OUTLIER_CHANCE = 0.002
+_OUTLIER_CHANCE = 0.0005
 _ROUNDS, _STEPS = 3, 10
 _NEVER_ABOVE_DB = 14.0  # no side lobe rises above this under the top
 _TRIED_PLAYS = (0.0, 0.5, 1.0)  # turns, at the start of the search
@@ -233,7 +233,7 @@ def fit_lobe(
 
     Least squares (Gauss-Newton, damped) with Gaussian prior knowledge of width and play; the noise from the residuals;
     bounds by Student's t; single readings that do not belong are left out by their externally studentised residual
-    (R. D. Cook, S. Weisberg, Residuals and Influence in Regression, 1982, section 2.2, Bonferroni at 0.2 %).
+    (R. D. Cook, S. Weisberg, Residuals and Influence in Regression, 1982, section 2.2, Bonferroni at 0.05 %).
     """
     mark = np.isnan(given.level_db)
     problem = _Problem(given, degrees, width_deg, play_turns, play_sd_turns, mark)

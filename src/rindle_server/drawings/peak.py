@@ -7,7 +7,8 @@ from collections.abc import Callable
 from typing import NamedTuple
 
 from rindle_core.kernel.units import format_quantity
-from rindle_core.stations.peak.peaking import PeakReading, PeakResult, PeakView
+from rindle_core.stations.peak.peaking import PeakView
+from rindle_core.stations.peak.readings import PeakReading, PeakResult
 from rindle_core.stations.peak.rows import MARKS
 from rindle_server.drawings.svg import NARROW, Drawing, Point, arrow, circle, ink, line, path, sheet, words
 

@@ -24,7 +24,7 @@ from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownRes
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass, turns_in_time, turns_learnt
-from rindle_core.stations.peak.peaking import Axis
+from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.skew import SkewInput, SkewResult, skew_null
 from rindle_core.stations.peak.trouble import Views, judge_memory, judge_minimum, means_of
 from rindle_core.stations.station import Context

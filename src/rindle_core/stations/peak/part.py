@@ -9,8 +9,9 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.peak.lockdown import LockdownResult
 from rindle_core.stations.peak.means import Likely
 from rindle_core.stations.peak.panel_attitude import AttitudeResult
-from rindle_core.stations.peak.peaking import Axis, PeakView
+from rindle_core.stations.peak.peaking import PeakView
 from rindle_core.stations.peak.preset import PresetResult, TurnsResult
+from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.rows import Stage
 from rindle_core.stations.peak.skew import SkewResult
 from rindle_core.stations.peak.sweep import SweepResult

@@ -11,8 +11,9 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.findings import SECOND_PASS
-from rindle_core.stations.peak.peaking import Axis, PeakInput, PeakReading, PeakView, peak
+from rindle_core.stations.peak.peaking import PeakView, peak
 from rindle_core.stations.peak.preset import TurnsInput, TurnsResult, screw_turns
+from rindle_core.stations.peak.readings import Axis, PeakInput, PeakReading
 
 AXES: tuple[Axis, Axis] = ("elevation", "azimuth")
 _SURE_SHARE = 0.05  # of the degrees a turn, under which what was learnt goes before the catalogue

@@ -12,7 +12,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.lobe_fit import head_positions
 from rindle_core.stations.peak.findings import PRESET, TRAVEL
-from rindle_core.stations.peak.peaking import Axis
+from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.rows import ScrewCheck
 
 _ORDER = ("elevation", "skew", "azimuth")

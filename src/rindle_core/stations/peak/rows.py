@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
-from rindle_core.stations.peak.peaking import Axis, Mark, Turning
+from rindle_core.stations.peak.readings import Axis, Mark, Turning
 
 AXES: dict[Axis, str] = {"elevation": "Elevation", "azimuth": "Azimuth"}
 MARKS: dict[Mark, str] = {"": "read", "fell": "the sound fell", "back": "it came back"}

@@ -10,8 +10,9 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import guide_of, other_network
 from rindle_core.stations.peak.findings import MEANS, MEMORY, MINIMUM
 from rindle_core.stations.peak.means import Likely, MeansInput, peak_faults
-from rindle_core.stations.peak.peaking import Axis, PeakView
+from rindle_core.stations.peak.peaking import PeakView
 from rindle_core.stations.peak.preset import PresetResult
+from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.sweep import SweepResult
 from rindle_core.stations.station import Context
 

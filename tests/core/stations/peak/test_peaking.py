@@ -1,6 +1,8 @@
 """The fit against lobes of known top, and the way there against a screw with play."""
 
+import json
 import math
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -8,13 +10,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_bench.antenna import ScrewAxis
-from rindle_core.catalogue.models import Screw
+from rindle_core.catalogue.guides import ScrewLink
+from rindle_core.catalogue.models import Screw, Terminal
 from rindle_core.science.antenna import pattern_loss_db
 from rindle_core.stations.peak.lockdown import LockdownInput, lockdown
 from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 
 SCREW = Screw(deg_per_turn=0.42, backlash_turns=0.2)
 WIDTH = 1.42
+ROOT = Path(__file__).parents[4]
 
 
 def lobe(top, at, level=13.0, noise=None, slope=1.0, width=WIDTH):
@@ -138,3 +142,56 @@ def test_a_sweep_goes_on_where_the_level_has_not_fallen():
     assert rising.sweep_turns[0] > 0
     falling = view(readings(-1.0, [0.0, 0.5, 1.0, 1.5, 2.0])).result
     assert falling.sweep_turns[0] == pytest.approx(-4.0)  # below the lowest that was read
+
+
+def test_a_screw_on_a_link_is_fitted_in_its_own_degrees():
+    """Far from mid-travel a turn moves the head otherwise: the top is found where the triangle has it."""
+    link = ScrewLink(arm_mm=100, base_mm=100, middle_mm=141.421356, pitch_mm=2.0)
+    screw = Screw(deg_per_turn=1.62, link=link, span_turns=12)
+    at = 6.0 + np.arange(-0.6, 0.61, 0.15)
+    top_deg = screw.degrees(6.1)
+    rows = [PeakReading(turns=float(t), level_db=13 - 12 * ((screw.degrees(t) - top_deg) / WIDTH) ** 2) for t in at]
+    assert view(rows, screw=screw).result.fit.top_turns == pytest.approx(6.1, abs=0.01)
+
+
+def test_a_top_beyond_the_end_of_the_screw_is_not_led_to():
+    rows = readings(10.4, [7.5, 8.0, 8.5, 9.0, 9.5, 10.0])
+    outcome = view(rows, screw=Screw(deg_per_turn=0.42, backlash_turns=0.2, span_turns=10))
+    assert outcome.result.fit.end_stop == "up"
+    assert outcome.result.fit.forward_turns == 0
+    assert codes(outcome)["peak.elevation.end_stop"] == "hold"
+    assert view(rows, screw=SCREW).result.fit.end_stop == ""
+    assert view(rows, screw=Screw(deg_per_turn=0.42, span_turns=10)).result.sweep_turns == []
+
+
+def test_flat_noise_is_no_lobe_and_two_readings_at_one_place_are_no_peak():
+    flat = [PeakReading(turns=float(t), level_db=5.0) for t in range(4)]
+    outcome = view(flat)
+    assert not outcome.result.proved
+    assert codes(outcome)["peak.elevation.one_side"] == "unknown"
+    once = [PeakReading(turns=0.0, level_db=12.7), PeakReading(turns=-0.25, level_db=12.7, turning="down")]
+    assert not view(once).result.proved
+
+
+def test_marks_by_ear_prove_a_top_without_a_figure():
+    marks = [PeakReading(turns=-1.0, mark="back"), PeakReading(turns=1.4, mark="fell")]
+    ready = view([*marks, PeakReading(turns=-0.6, mark="back", turning="down")])
+    assert ready.result.fit.top_turns == pytest.approx(0.2, abs=0.3)
+    fit = view(marks).result.fit
+    assert fit.top_turns == pytest.approx(0.2, abs=1e-3)
+    assert fit.bracketed
+    assert view(marks).result.best_level_db is None
+
+
+def test_elevation_is_not_held_against_the_link_before_azimuth_is_peaked():
+    rows = readings(0.2, np.arange(-2, 2.01, 0.5), level=8.0)
+    before = codes(view(rows, predicted_level_db=13.0, other_axis_proved=False))
+    assert "peak.elevation.level" not in before
+    assert codes(view(rows, predicted_level_db=13.0))["peak.elevation.level"] == "mind"
+
+
+def test_a_dish_that_is_higher_than_wide_is_narrower_in_elevation():
+    dish = Terminal.model_validate(json.loads((ROOT / "demo" / "terminals.json").read_text("utf-8"))[0])
+    high = dish.model_copy(update={"aperture_high_mm": 2.0 * dish.aperture_mm})
+    assert high.beamwidth_deg("elevation") == pytest.approx(dish.beamwidth_deg() / 2.0)
+    assert high.beamwidth_deg("azimuth") == dish.beamwidth_deg("elevation")
