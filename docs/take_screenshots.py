@@ -18,7 +18,7 @@ VIEWS = {
     "5-cable": "/jobs/2026-103/cable/wall",
     "6-build": "/jobs/2026-103/build",
     "diary": "/diary?first=2026-11-23",
-    "7-peak": "/jobs/2026-102/peak",
+    "7-peak": "/jobs/2026-102/peak/readings",
     "8-bring-up": "/jobs/2026-101/bringup",
     "9-hand-over": "/jobs/2026-101/handover",
 }

@@ -87,8 +87,8 @@ def _way(to: Callable[[float, float], Point], fit: PeakResult, last: PeakReading
     """The next move: back beyond the top, then forward to it."""
     y = to(0, floor)[1] - 26
     start, goal = to(last.turns, floor)[0], to(fit.top_turns, floor)[0]
-    if fit.at_top:
-        return []
+    if fit.at_top or not fit.bracketed or fit.end_stop or fit.lobe in ("side", "doubtful"):
+        return []  # there, or nothing that one should be led to
     if fit.back_turns > 0:
         turn = to(last.turns - fit.back_turns, floor)[0]
         return [arrow((start, y), (turn, y), "rust", 2.5, 10), arrow((turn, y + 14), (goal, y + 14), "rust", 2.5, 10)]

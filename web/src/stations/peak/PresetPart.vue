@@ -49,6 +49,8 @@ const free = computed(() => joints.value)
       <p class="wanted">
         <span class="quiet">{{ row.instrument }} has to show</span
         ><b>{{ formatQuantity(row.wanted_deg, unit(row.what), prefs.system) }}</b
+        ><span v-if="row.what === 'skew'" class="quiet"
+          >{{ row.wanted_deg < 0 ? 'anticlockwise' : 'clockwise' }} seen from behind</span
         ><span class="quiet">within {{ formatQuantity(row.tolerance_deg, unit(row.what), prefs.system) }}</span>
       </p>
       <fact :at="FACTS[row.what as keyof typeof FACTS]" label="It shows" hint="" />

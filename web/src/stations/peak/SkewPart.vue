@@ -18,6 +18,15 @@ const whole = computed(() => job.value.facts.picks.terminal?.skew_mechanism === 
 const columns = computed(() =>
   columnsOf('peak.skew_readings', { key: 'angle_deg', main: true }, 'unwanted_db', 'wanted_db'),
 )
+/** What is to be expected: flat for the wanted one, a deep notch for the unwanted one, within some degrees of the plan. */
+const expected = Array.from({ length: 121 }, (_, k) => {
+  const off = (k - 60) / 5
+  const rad = (off * Math.PI) / 180
+  const deep = Math.max(-30, 10 * Math.log10(Math.sin(rad) ** 2 + 1e-3) - 10 * Math.log10(Math.cos(rad) ** 2))
+  return { x: 50 + ((off + 12) / 24) * 440, unwanted: 24 - deep * 5, wanted: 24 - 100 * Math.log10(Math.cos(rad)) }
+})
+const pathOf = (key: 'unwanted' | 'wanted') =>
+  `M${expected.map((one) => `${one.x.toFixed(1)},${one[key].toFixed(1)}`).join('L')}`
 const W = 520
 const H = 210
 const box = computed(() => {
@@ -41,7 +50,7 @@ const box = computed(() => {
 <template>
   <p>
     The wanted polarization is flat near its top: turn to where the unwanted one is lowest. Aim’s figure is
-    <b>{{ show(planned, 'deg') }}</b> clockwise seen from behind.
+    <b>{{ show(Math.abs(planned), 'deg') }} {{ planned < 0 ? 'anticlockwise' : 'clockwise' }}</b> seen from behind.
     <template v-if="whole">Here the whole head turns against its plate: peak both axes again afterwards.</template>
     <template v-else>Here the feed turns in its clamp: hold it, and turn slowly.</template>
   </p>
@@ -90,6 +99,16 @@ const box = computed(() => {
     </g>
     <text x="4" y="14" font-size="12" fill="var(--rust)">filled: unwanted</text>
     <text x="4" y="28" font-size="12" fill="var(--stream)">open: wanted</text>
+  </svg>
+  <svg v-else viewBox="0 0 520 210" class="null" role="img" aria-label="What is to be expected of both polarizations">
+    <path :d="pathOf('wanted')" fill="none" stroke="var(--stream)" stroke-width="2.5" />
+    <path :d="pathOf('unwanted')" fill="none" stroke="var(--rust)" stroke-width="2.5" />
+    <line x1="270" x2="270" y1="20" y2="180" stroke="var(--quiet)" stroke-dasharray="2 4" />
+    <text x="54" y="18" font-size="13" fill="var(--stream)">wanted: flat, it tells nothing</text>
+    <text x="312" y="172" font-size="13" fill="var(--rust)">unwanted: a sharp low place</text>
+    <text x="270" y="200" font-size="12" text-anchor="middle" fill="var(--quiet)">near Aim’s figure</text>
+    <text x="490" y="200" font-size="12" text-anchor="end" fill="var(--quiet)">12° on</text>
+    <text x="50" y="200" font-size="12" fill="var(--quiet)">12° back</text>
   </svg>
   <p v-if="skew.turn_deg != null" class="way">
     <b>{{
