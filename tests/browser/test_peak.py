@@ -23,12 +23,23 @@ def mark(page, turns, what):
     saved(page)
 
 
-def test_a_top_by_ear_alone_lies_midway_between_both_marks(page):
+def test_both_axes_are_peaked_by_ear_alone(page):
+    """No figure of a level anywhere: two marks and the long tone between them, three times."""
     page.goto("/jobs/2026-104/peak/ear")
-    mark(page, -1.1, "It came back here")
-    mark(page, 1.3, "It fell here")
-    expect(page.get_by_text("The top lies midway at 0.10 turns")).to_be_visible()
-    expect(heading(page)).to_contain_text("Azimuth: turn down by")
+    for said, back, fell in (
+        ("Elevation: take readings", -1.1, 1.3),
+        ("begin a second pass", -0.8, 0.6),
+        ("Peaked by ear", -1.2, 1.3),
+    ):
+        mark(page, back, "It came back here")
+        mark(page, fell, "It fell here")
+        middle = (back + fell) / 2
+        expect(page.get_by_text(f"The top lies midway at {middle:.2f} turns".replace("-", "−"))).to_be_visible()
+        mark(page, middle + 0.6, "I stand on the long tone")
+        expect(heading(page)).not_to_contain_text(said)  # not yet: it stands beside the middle
+        mark(page, middle, "I stand on the long tone")
+        expect(heading(page)).to_contain_text(said)
+    expect(findings(page)).to_contain_text("Both axes were passed again")
 
 
 def lobe(width_turns, top_db):
@@ -105,3 +116,26 @@ def test_a_recording_is_heard_and_both_falls_are_told(page, tmp_path):
     page.locator(".listen input[type=file]").set_input_files(told)
     expect(page.get_by_text("fell at 14.")).to_be_visible(timeout=20_000)
     expect(page.get_by_text("came back at 18.")).to_be_visible()
+
+
+def test_a_linear_skew_is_nulled_on_the_unwanted_polarization(page):
+    page.goto("/jobs/2026-104/peak/skew")
+    for number, (angle, unwanted) in enumerate(((-32, -16), (-28, -21), (-24, -29), (-20, -21), (-16, -16)), start=1):
+        page.get_by_role("button", name="Add a reading").click()
+        page.get_by_label(f"Skew plate, row {number}").fill(str(angle))
+        page.get_by_label(f"Unwanted, row {number}").fill(str(unwanted))
+        page.get_by_label(f"Unwanted, row {number}").blur()
+        saved(page)
+    page.get_by_label("Skew as it is locked").fill("-21")
+    page.get_by_label("Skew as it is locked").blur()
+    expect(page.get_by_text("Turn 3.0° anticlockwise seen from behind")).to_be_visible()
+    page.get_by_label("Skew as it is locked").fill("-24")
+    page.get_by_label("Skew as it is locked").blur()
+    expect(page.get_by_text("It stands where the unwanted one is lowest")).to_be_visible()
+    page.get_by_label("Isolation that the desk read").fill("24")
+    page.get_by_label("Least that the desk asks for").fill("27")
+    page.get_by_label("Least that the desk asks for").blur()
+    expect(findings(page)).to_contain_text("The isolation is under what the desk asks for")
+    page.get_by_label("Isolation that the desk read").fill("28")
+    page.get_by_label("Isolation that the desk read").blur()
+    expect(findings(page)).to_contain_text("The isolation is what the desk asks for")

@@ -40,6 +40,7 @@ class LobeReadings(NamedTuple):
     turns: Array
     level_db: Array
     down: NDArray[np.bool_]  # the screw was turned down to get there
+    idle: NDArray[np.bool_] | None = None  # a place alone: it moves the head and tells nothing of the lobe
 
 
 class LobeFit(NamedTuple):
@@ -121,6 +122,7 @@ class _Problem(NamedTuple):
     play_turns: float
     play_sd: float
     mark: NDArray[np.bool_]
+    idle: NDArray[np.bool_]
 
     def beam_deg(self, play: float) -> Array:
         return self.degrees(head_positions(self.given.turns, self.given.down, max(play, 0.0)))
@@ -132,7 +134,7 @@ def _start(problem: _Problem) -> tuple[float, float, float]:
     Medians: one outlier moves nothing.
     """
     width, level = problem.width_deg, problem.given.level_db
-    told = ~problem.mark
+    told = ~problem.mark & ~problem.idle
     if told.sum() < 2:
         beam = problem.beam_deg(problem.play_turns)
         at = beam[problem.mark] if problem.mark.any() else beam
@@ -235,8 +237,10 @@ def fit_lobe(
     bounds by Student's t; single readings that do not belong are left out by their externally studentised residual
     (R. D. Cook, S. Weisberg, Residuals and Influence in Regression, 1982, section 2.2, Bonferroni at 0.05 %).
     """
-    mark = np.isnan(given.level_db)
-    problem = _Problem(given, degrees, width_deg, play_turns, play_sd_turns, mark)
+    idle = np.zeros(len(given.turns), dtype=bool) if given.idle is None else given.idle
+    mark = np.isnan(given.level_db) & ~idle
+    problem = _Problem(given, degrees, width_deg, play_turns, play_sd_turns, mark, idle)
+    by_ear = not np.any(~mark & ~idle)
     level, top, play = _start(problem)
     p = np.array([level, top, 0.0, play, _DROP_DB])
     outlier = np.zeros(len(mark), dtype=bool)
@@ -251,6 +255,8 @@ def fit_lobe(
             scaled = _residuals(problem, p, use, noise)
             free = _NOISE_WEIGHT + max(float(use.sum()) - float(leverage.sum()), 0.0)
             squares = _NOISE_WEIGHT * _NOISE_DB**2 + float((scaled**2).sum()) * noise**2
+            if by_ear:
+                break  # an ear's own scatter is taken as it is: two marks do not tell it
             was, noise = noise, max(float(np.sqrt(squares / free)), _LEAST_NOISE_DB)
             if abs(noise / was - 1.0) < 0.01:
                 break
@@ -258,10 +264,10 @@ def fit_lobe(
         if found is None:
             break
         outlier[found] = True
-    spread = float(scipy.special.stdtrit(free, 0.975)) / 2.0
+    spread = 1.0 if by_ear else float(scipy.special.stdtrit(free, 0.975)) / 2.0
     misfit = np.full(len(mark), np.nan)
     misfit[use] = scaled * noise
-    misfit[mark] = np.nan
+    misfit[mark | idle] = np.nan
     head = head_positions(given.turns, given.down, float(p[3]))
     return LobeFit(
         top_deg=float(p[1]),
@@ -287,9 +293,10 @@ def _in_lobe(problem: _Problem, p: Array) -> Array:
     """Which readings lie near enough to the top to tell of it; two at least."""
     ratio = float(np.exp(np.clip(p[2], -0.5, 0.5)))
     off = np.abs(problem.beam_deg(p[3]) - p[1]) / (problem.width_deg * ratio)
-    inside = (off < _IN_LOBE_WIDTHS) | problem.mark
+    inside = ((off < _IN_LOBE_WIDTHS) | problem.mark) & ~problem.idle
     if inside.sum() < 2:
-        inside = off <= np.sort(off)[min(1, len(off) - 1)]
+        near = np.where(problem.idle, np.inf, off)
+        inside = near <= np.sort(near)[min(1, len(near) - 1)]
     return np.asarray(inside)
 
 

@@ -128,7 +128,7 @@ def peak_trace(view: PeakView, readings: list[PeakReading], *, narrow: bool = Fa
         filled = ink("ink") if number == len(readings) - 1 else ink("sheet")
         parts.append(path([(x - way, y - 6), (x + way, y), (x - way, y + 6)], "ink", 1.8, fill=filled, close=True))
         if reading.mark:
-            word = "fell" if reading.mark == "fell" else "back"
+            word = {"fell": "fell", "back": "back"}.get(reading.mark, "best")
             parts.append(words((x, y + 22), word, 13, "rust", weight=600))
     last = to(readings[-1].turns, shown_db[-1])
     parts += [circle(last, 11, "ink", 1.2), words((last[0], last[1] + 27), "here", 14, "ink", weight=600)]

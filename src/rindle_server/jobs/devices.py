@@ -73,7 +73,10 @@ class TerminalLink(Protocol):
 @lru_cache(maxsize=4)
 def _client(base_url: str) -> httpx.Client:
     """The connection to the stand-ins, made once: threads may share it."""
-    return httpx.Client(base_url=base_url, timeout=3.0, trust_env=False)
+    return httpx.Client(base_url=base_url, timeout=8.0, trust_env=False)
+
+
+_PLACED: dict[str, str] = {}  # address of a stand-in -> the configuration that it was placed with
 
 
 class SimulatedTerminalLink:
@@ -84,12 +87,19 @@ class SimulatedTerminalLink:
     def __init__(self, base_url: str, name: str, config: TerminalConfig) -> None:
         self._client = _client(base_url)
         self._path = f"/terminals/{name}"
-        self._ask("PUT", "", config)
+        self._config = config
+        placed = config.model_dump_json()
+        if _PLACED.get(base_url + self._path) != placed:  # it is asked some times a second
+            self._ask("PUT", "", config)
+            _PLACED[base_url + self._path] = placed
 
     def _ask(self, method: str, action: str, body: Model | None = None) -> Telemetry:
         content = body.model_dump_json() if body else None
         try:
             answer = self._client.request(method, self._path + action, content=content)
+            if answer.status_code == httpx.codes.NOT_FOUND:  # the stand-in was started anew
+                self._client.put(self._path, content=self._config.model_dump_json())
+                answer = self._client.request(method, self._path + action, content=content)
             answer.raise_for_status()
         except httpx.HTTPError as error:
             raise DeviceDown.one(

@@ -4983,7 +4983,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            mark: "" | "fell" | "back";
+            mark: "" | "fell" | "back" | "best";
             /**
              * Pass
              * @default 1
@@ -33914,11 +33914,11 @@ export interface components {
             level_db?: number | null;
             /**
              * Mark
-             * @description By ear, without a figure: fell, or back at its best again
+             * @description By ear, without a figure: fell, came back, or stands on its best
              * @default
              * @enum {string}
              */
-            mark: "" | "fell" | "back";
+            mark: "" | "fell" | "back" | "best";
             /**
              * Turning
              * @default up

@@ -59,6 +59,7 @@ def fit_of(given: PeakInput) -> Seen:
         np.array([one.turns for one in given.readings]),
         np.array(levels),
         np.array([one.turning == "down" for one in given.readings]),
+        np.array([one.mark == "best" for one in given.readings]),
     )
 
     def degrees(turns: Array) -> Array:
@@ -77,7 +78,7 @@ def falls(seen: Seen) -> tuple[bool, bool]:
         off = float(fit.beam_deg[number]) - fit.top_deg
         if fit.outlier[number] or off == 0.0:
             continue
-        fell = one.mark != "" or (one.level_db is not None and fit.level_db - one.level_db >= least)
+        fell = one.mark in ("fell", "back") or (one.level_db is not None and fit.level_db - one.level_db >= least)
         if fell:
             sides[0 if off < 0 else 1] = True
     return sides[0], sides[1]

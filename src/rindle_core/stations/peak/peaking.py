@@ -173,7 +173,7 @@ def peak(given: PeakInput) -> Outcome[PeakView]:
     cos(elevation) only.
     """
     best = max((one.level_db for one in given.readings if one.level_db is not None), default=None)
-    places = {(reading.turns, reading.turning) for reading in given.readings}
+    places = {(one.turns, one.turning) for one in given.readings if one.mark != "best"}
     if len(places) < 2:
         waits = FEW.of(given.axis).missing(f"Too few {given.axis} readings", "Take readings on both sides of the top.")
         return Outcome(_view(given, best, None, []), [waits])

@@ -12,7 +12,7 @@ from rindle_core.kernel.model import Model
 
 Axis = Literal["elevation", "azimuth"]
 Turning = Literal["up", "down"]
-Mark = Literal["", "fell", "back"]
+Mark = Literal["", "fell", "back", "best"]
 Lobe = Literal["main", "side", "doubtful", "unknown"]
 
 ALREADY_THERE_DB = 0.1  # a pointing loss that no receiver shows
@@ -29,7 +29,7 @@ class PeakReading(Model):
     turns: float = Field(ge=-200, le=200)
     level_db: float | None = Field(default=None, ge=-60, le=60)
     turning: Turning = "up"
-    mark: Mark = Field(default="", description="By ear, without a figure: fell, or back at its best again")
+    mark: Mark = Field(default="", description="By ear, without a figure: fell, came back, or stands on its best")
 
     @model_validator(mode="after")
     def _told(self) -> Self:

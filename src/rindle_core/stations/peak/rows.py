@@ -13,7 +13,7 @@ from rindle_core.kernel.model import Row
 from rindle_core.stations.peak.readings import Axis, Mark, Turning
 
 AXES: dict[Axis, str] = {"elevation": "Elevation", "azimuth": "Azimuth"}
-MARKS: dict[Mark, str] = {"": "read", "fell": "the sound fell", "back": "it came back"}
+MARKS: dict[Mark, str] = {"": "read", "fell": "the sound fell", "back": "it came back", "best": "on the long tone"}
 Stage = Literal["", "preset", "locked", "peaked", "network"]
 STAGES: dict[Stage, str] = {
     "": "not told",

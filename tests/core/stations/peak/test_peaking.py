@@ -173,14 +173,18 @@ def test_flat_noise_is_no_lobe_and_two_readings_at_one_place_are_no_peak():
     assert not view(once).result.proved
 
 
-def test_marks_by_ear_prove_a_top_without_a_figure():
+def test_marks_by_ear_prove_a_top_without_a_figure_once_the_head_stands_on_it():
     marks = [PeakReading(turns=-1.0, mark="back"), PeakReading(turns=1.4, mark="fell")]
-    ready = view([*marks, PeakReading(turns=-0.6, mark="back", turning="down")])
-    assert ready.result.fit.top_turns == pytest.approx(0.2, abs=0.3)
-    fit = view(marks).result.fit
-    assert fit.top_turns == pytest.approx(0.2, abs=1e-3)
-    assert fit.bracketed
-    assert view(marks).result.best_level_db is None
+    between = view(marks).result
+    assert between.fit.top_turns == pytest.approx(0.2, abs=1e-3)
+    assert between.fit.bracketed
+    assert between.best_level_db is None
+    assert not between.proved
+    assert not view([*marks, PeakReading(turns=0.9, mark="best")]).result.proved
+    stands = view([*marks, PeakReading(turns=0.2, mark="best")]).result
+    assert stands.proved
+    assert stands.fit.top_turns == between.fit.top_turns  # where one stands tells nothing of the lobe
+    assert not view([PeakReading(turns=t, mark="best") for t in (-1.0, 1.0)]).result.proved
 
 
 def test_elevation_is_not_held_against_the_link_before_azimuth_is_peaked():

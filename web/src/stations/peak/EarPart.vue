@@ -19,7 +19,7 @@ const mine = computed(() =>
   readings.value.filter((one) => one.axis === axis.value && (one.pass_number ?? 1) === pass.value),
 )
 /** Where the screw stands: as typed, else as the terminal tells it. */
-async function mark(what: 'fell' | 'back'): Promise<void> {
+async function mark(what: 'fell' | 'back' | 'best'): Promise<void> {
   const place = turns.value.trim() ? fromEntry(turns.value, '', 'metric') : usable.value ? count.value : null
   fault.value = ''
   if (typeof place !== 'number') {
@@ -28,15 +28,18 @@ async function mark(what: 'fell' | 'back'): Promise<void> {
   }
   if (await markHere(what, turning.value, place)) turns.value = ''
 }
+/** Both marks are there: what is left is to stand on the top. */
+const ready = computed(() => Boolean(fit.value?.bracketed))
 const to = (value: number) => formatQuantity(value, 'turns', 'metric')
 const next = computed(() => {
-  const marks = mine.value.filter((one) => one.mark)
+  if (view.value?.proved) return 'You stand on the top. Go on with the other axis, or with the next pass.'
+  const marks = mine.value.filter((one) => one.mark === 'fell' || one.mark === 'back')
   if (!marks.length) return 'Turn down until it has fallen, a turn more, then slowly up. Mark where it comes back.'
   if (marks.at(-1)!.mark === 'back') return 'Go on turning up, slowly, until it falls. Mark that place.'
   if (!fit.value) return 'Mark where it came back on the other side.'
   return fit.value.back_turns > 0
-    ? `The top lies midway at ${to(fit.value.top_turns)}: turn down by ${to(fit.value.back_turns)}, then up by ${to(fit.value.forward_turns)}.`
-    : `The top lies midway at ${to(fit.value.top_turns)}: turn up by ${to(fit.value.forward_turns)}.`
+    ? `The top lies midway at ${to(fit.value.top_turns)}: turn down by ${to(fit.value.back_turns)}, then up by ${to(fit.value.forward_turns)}, and say that you stand on the long tone.`
+    : `The top lies midway at ${to(fit.value.top_turns)}: turn up by ${to(fit.value.forward_turns)}, and say that you stand on the long tone.`
 })
 </script>
 
@@ -71,6 +74,7 @@ const next = computed(() => {
       <div v-if="!store.locked" class="two">
         <n-button @click="mark('back')">It came back here</n-button>
         <n-button @click="mark('fell')">It fell here</n-button>
+        <n-button :type="ready ? 'primary' : 'default'" @click="mark('best')">I stand on the long tone</n-button>
       </div>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <drawing-view v-if="mine.length" :name="`peak-${axis}`" />
@@ -101,7 +105,7 @@ label {
 }
 .two {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
   gap: 12px;
 }
 .two :deep(.n-button) {

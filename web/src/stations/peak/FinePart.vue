@@ -262,9 +262,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
         <td>
           {{
             one.level_db == null
-              ? one.mark === 'fell'
-                ? 'fell'
-                : 'came back'
+              ? ({ fell: 'fell', back: 'came back', best: 'on the long tone' } as Record<string, string>)[one.mark ?? '']
               : formatQuantity(one.level_db, 'db', 'metric')
           }}
         </td>

@@ -64,8 +64,9 @@ export function usePeak() {
   const turnAndRead = (by: number) =>
     during(`turn${by}`, () => store.read({ axis: axis.value, turns: by, pass_number: pass.value }))
   /** A mark by ear where the screw stands. */
-  const markHere = (mark: 'fell' | 'back', turning: 'up' | 'down', turns = count.value) =>
-    store.addReading({
+  const markHere = (mark: 'fell' | 'back' | 'best', turning: 'up' | 'down', turns = count.value) => {
+    if (view.value?.proved && pass.value === lastPass(axis.value) && mark !== 'best') pass.value += 1
+    return store.addReading({
       id: rowId(),
       axis: axis.value,
       pass_number: pass.value,
@@ -75,6 +76,7 @@ export function usePeak() {
       mark,
       stage: '',
     } as Schemas['AxisReading'])
+  }
 
   return {
     store,
