@@ -63,6 +63,7 @@ def test_a_ground_pole_waits_for_its_services_and_its_concrete(page):
     expect(notes(page)).to_contain_text("The pour was seen to")
     fill(page, "Poured at", "2026-11-21 10:00")
     fill(page, "Judged at", "2026-11-22 10:00")
+    saved(page)
     page.get_by_role("button", name="Add a temperature").click()
     fill(page, "From, row 1", "2026-11-21 10:00")
     fill(page, "Mean temperature, row 1", "20")

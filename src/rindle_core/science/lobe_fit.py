@@ -149,7 +149,7 @@ def _start(problem: _Problem) -> tuple[float, float, float]:
 
 def _best_top(at: Array, level: Array, width: float) -> tuple[float, float, float]:
     """Cost, level and top."""
-    tops = np.arange(at.min() - 0.8 * width, at.max() + 0.8 * width, width / 20.0)
+    tops = np.arange(at.min() - 0.8 * width, at.max() + 0.8 * width, width / 12.0)
     off = np.abs(at[None, :] - tops[:, None]) / width
     lifted = level[None, :] + _loss(off)
     inside = off < _IN_LOBE_WIDTHS
@@ -219,7 +219,7 @@ def _solve(problem: _Problem, p: Array, use: Array, noise: float, middle: float)
                 p, misfit, cost, damping = trial, there, cost_there, damping / 5.0
                 break
             damping *= 8.0
-        if gained < 1e-4:
+        if gained < 3e-3:
             break
     return p
 
@@ -258,7 +258,7 @@ def fit_lobe(
             if by_ear:
                 break  # an ear's own scatter is taken as it is: two marks do not tell it
             was, noise = noise, max(float(np.sqrt(squares / free)), _LEAST_NOISE_DB)
-            if abs(noise / was - 1.0) < 0.01:
+            if abs(noise / was - 1.0) < 0.02:
                 break
         found = _worst(scaled, leverage, free, use, outlier)
         if found is None:
