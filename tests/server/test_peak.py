@@ -134,3 +134,45 @@ def test_a_recording_is_heard_over_the_api(crew, tmp_path):
         out.write(b"nothing")
     with told.open("rb") as file:
         assert crew.post("/api/jobs/2026-102/listen", {"file": file}).status_code == 422
+
+
+def post(crew, action, **body):
+    url = f"/api/jobs/2026-102/device/{action}"
+    return crew.post(url, json.dumps(body), content_type="application/json")
+
+
+def test_turning_with_tight_nuts_is_refused_and_stores_nothing(crew, bench):
+    before = len(facts(crew, "2026-102")["readings"])
+    assert post(crew, "nuts", tight=True).status_code == 200
+    answer = post(crew, "read", axis="azimuth", turns=0.5)
+    assert answer.status_code == 409
+    assert "loosen them first" in answer.content.decode()
+    assert len(facts(crew, "2026-102")["readings"]) == before
+    assert facts(crew, "2026-102")["lock_after_db"] > 0
+    assert post(crew, "nuts", tight=False).status_code == 200
+    assert facts(crew, "2026-102").get("lock_after_db") is None
+    assert post(crew, "read", axis="azimuth", turns=0.5).status_code == 200
+
+
+def test_the_live_level_is_told_and_keeps_nothing(crew, bench):
+    head = edit.find("2026-102").head
+    told = post(crew, "live").json()
+    assert told["level_db"] > 2
+    assert told["network"] == "HAMERKOP 2 NET 21"
+    assert edit.find("2026-102").head == head
+
+
+def test_an_end_stop_is_said_with_the_reading(crew, bench):
+    notes = [post(crew, "read", axis="azimuth", turns=6.0).json()["note"] for _ in range(3)]
+    assert notes[0] == ""
+    assert notes[-1] == "The azimuth screw is at its end stop."
+
+
+def test_a_hand_goes_before_the_feed_only_while_nothing_is_sent(crew, bench, monkeypatch):
+    assert post(crew, "cover", axis="azimuth", pulse_count=8).status_code == 200
+    assert [one["axis"] for one in facts(crew, "2026-102")["covers"]] == ["azimuth"]
+    monkeypatch.setattr("rindle_bench.modem.SimulatedModem.transmitting", True)
+    answer = post(crew, "cover", axis="azimuth", pulse_count=8)
+    assert answer.status_code == 409
+    assert "nobody's hand" in answer.content.decode()
+    assert len(facts(crew, "2026-102")["covers"]) == 1
