@@ -108,6 +108,7 @@ async function focusNew(): Promise<void> {
 defineExpose({ newEntry: () => void focusNew() })
 
 const STEPS = [-1, -0.5, -0.25, 0, 0.25, 0.5, 1]
+const HEARD: Record<string, string> = { fell: 'fell', back: 'came back', best: 'on the long tone' }
 const STAGES: Record<string, string> = {
   preset: 'preset only, not valid yet',
   locked: 'locked',
@@ -260,11 +261,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
         <td>{{ to(one.turns) }}</td>
         <td>{{ one.turning }}</td>
         <td>
-          {{
-            one.level_db == null
-              ? ({ fell: 'fell', back: 'came back', best: 'on the long tone' } as Record<string, string>)[one.mark ?? '']
-              : formatQuantity(one.level_db, 'db', 'metric')
-          }}
+          {{ one.level_db == null ? HEARD[one.mark ?? ''] : formatQuantity(one.level_db, 'db', 'metric') }}
         </td>
         <td class="quiet">
           {{
