@@ -204,8 +204,7 @@ const target = computed(() => {
       <fact at="peak.speed_after_mbps" />
     </div>
     <p v-if="gain" class="quiet">
-      Speed {{ gain }} after aligning. A panel that looks aside steers further: at {{ show(45, 'deg') }} of steering it
-      loses {{ show(2.3, 'db') }} of its signal.
+      Speed {{ gain }} after aligning. A panel that looks aside steers further, and loses signal by it.
     </p>
     <h2>How it stands</h2>
     <row-grid
