@@ -78,6 +78,8 @@ def falls(seen: Seen) -> tuple[bool, bool]:
         off = float(fit.beam_deg[number]) - fit.top_deg
         if fit.outlier[number] or off == 0.0:
             continue
+        if one.mark in ("fell", "back") and ((one.mark == "fell") == (one.turning == "up")) != (off > 0):
+            continue  # a sound that falls on the way to the middle is a dip between two lobes, not a top
         fell = one.mark in ("fell", "back") or (one.level_db is not None and fit.level_db - one.level_db >= least)
         if fell:
             sides[0 if off < 0 else 1] = True

@@ -199,3 +199,15 @@ def test_a_dish_that_is_higher_than_wide_is_narrower_in_elevation():
     high = dish.model_copy(update={"aperture_high_mm": 2.0 * dish.aperture_mm})
     assert high.beamwidth_deg("elevation") == pytest.approx(dish.beamwidth_deg() / 2.0)
     assert high.beamwidth_deg("azimuth") == dish.beamwidth_deg("elevation")
+
+
+def test_a_sound_that_falls_towards_the_middle_is_a_dip_and_no_top():
+    inside_out = [
+        PeakReading(turns=-1.0, mark="fell"),
+        PeakReading(turns=1.4, mark="back"),
+        PeakReading(turns=0.2, mark="best"),
+    ]
+    assert not view(inside_out).result.fit.bracketed
+    assert not view(inside_out).result.proved
+    turned_down = [PeakReading(turns=-1.0, mark="fell", turning="down"), PeakReading(turns=1.4, mark="fell")]
+    assert view(turned_down).result.fit.bracketed
