@@ -16,6 +16,8 @@ _COARSE_SPREAD_BEAMWIDTHS = 0.45  # how far a careful preset leaves the beam fro
 _TIGHTENING_BEAMWIDTHS = 0.02  # how far tightening shifts the head
 _PUSH_BEAMWIDTHS = 0.01  # what a push leaves behind when the nuts are tight; ten times that when loose
 _PUSHED_BEAMWIDTHS = 0.18  # by which a hand on the rim bends the beam while it pushes
+PLUG_LOSS_DB = 30.0  # a plug that is wet, or on the wrong port
+HAND_LOSS_DB = 24.0  # a good feed set to the other hand or plane
 _FLOOR_DB = -2.0  # what the meter shows with nothing in the beam
 _SETTLED_CONSTANTS = 4.0  # time constants after which the meter is within 2 %
 
@@ -100,6 +102,12 @@ class SimulatedAntenna:
         """Angle between the beam and the wanted satellite."""
         return self._off_deg(0.0, 0.0)
 
+    def fault_loss_db(self) -> float:
+        """By which faults that are switched on lower the level at the receiver."""
+        faults = self.config.faults
+        loss = faults.get("off_top", 0.0) + faults.get("blocked", 0.0) + HAND_LOSS_DB * faults.get("other_hand", 0.0)
+        return loss + PLUG_LOSS_DB * max(faults.get("wet_plug", 0.0), faults.get("swapped", 0.0))
+
     def _seen(self) -> tuple[float, str]:
         """Level and network of the strongest satellite in the beam, without delay and noise."""
         sky = [(0.0, 0.0, self.peak_level_db, self.config.network)]
@@ -110,7 +118,7 @@ class SimulatedAntenna:
             for azimuth, up, top, network in sky
         ]
         level, network = max(levels, key=lambda one: one[0])
-        return max(_FLOOR_DB, level), network
+        return max(_FLOOR_DB, level - self.fault_loss_db()), network
 
     def true_level_db(self) -> float:
         """Level without delay and noise."""

@@ -6,9 +6,11 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from rindle_core.catalogue.models import BringUpState, Screw
+from rindle_core.catalogue.models import BringUpState, ModemEntry, Screw
+from rindle_core.catalogue.modem import ModemAccess
 from rindle_core.catalogue.peak_words import SoundState
 from rindle_core.kernel.model import Model
+from rindle_core.stations.bringup.rows import DeskStep
 
 Axis = Literal["elevation", "azimuth"]
 Side = Literal["top", "bottom", "left", "right"]
@@ -35,6 +37,21 @@ class OtherSatellite(Model):
     elevation_deg: float = Field(ge=-90, le=90)
     level_db: float = Field(ge=-20, le=40, description="In the middle of the beam")
     network: str = Field(default="", max_length=60)
+
+
+BenchFault = Literal[
+    "off_top",
+    "blocked",
+    "other_hand",
+    "wet_plug",
+    "swapped",
+    "long_cable",
+    "low_supply",
+    "meter_left",
+    "service",
+    "code_used",
+    "skew",
+]
 
 
 class TerminalConfig(Model):
@@ -72,6 +89,27 @@ class TerminalConfig(Model):
         default=r"[A-Z0-9]{4}-[A-Z0-9]{4}", description="What the network accepts as a code"
     )
     states: list[BringUpState] = Field(min_length=2)
+    entries: list[ModemEntry] = Field(default_factory=list, max_length=40, description="Empty: letter and code only")
+    right: dict[str, str] = Field(
+        default_factory=dict, description="Entry code -> what the network has; one that is not named is taken as told"
+    )
+    access: ModemAccess | None = None
+    name: str = Field(default="Terminal", max_length=80)
+    faults: dict[BenchFault, float] = Field(
+        default_factory=dict, description="Switched on for practice and tests, with its size: dB, degrees, or 1"
+    )
+    supply_v: float = Field(default=30.0, gt=0, le=120, description="At the dish end, without faults")
+    least_v: float = Field(default=18.0, gt=0, le=120)
+    input_dbm: float = Field(
+        default=-45.0, ge=-120, le=0, description="At the modem's input on the top, without faults"
+    )
+    least_input_dbm: float = Field(default=-65.0, ge=-140, le=0)
+    transmit_dbm: float = Field(default=28.0, ge=-60, le=80, description="Transmit level that it needs here")
+    desk_least_db: float = Field(default=25.0, ge=0, le=60, description="Isolation that the desk asks for")
+    feed_isolation_db: float = Field(default=38.0, ge=0, le=60, description="That the feed has at its best")
+    terminal_id: str = Field(default="", max_length=60, description="That the desk has in its list; empty: any")
+    carrier_most_min: float = Field(default=5.0, gt=0, le=60)
+    hurried: bool = Field(default=False, description="Whether the desk is in a hurry")
 
     @model_validator(mode="after")
     def _levelled(self) -> Self:
@@ -124,6 +162,29 @@ class ModemEntries(Model):
 
     beam_letter: str = Field(default="", max_length=3)
     activation_code: str = Field(default="", max_length=40)
+    others: dict[str, str] = Field(default_factory=dict, max_length=40, description="Entry code -> value")
+    meter_out: bool | None = Field(default=None, description="Somebody took the meter out, or put it in")
+
+
+class DeskSaid(Model):
+    """What the installer says to the simulated desk."""
+
+    step: DeskStep
+    terminal_id: str = Field(default="", max_length=60)
+    es_n0_db: float | None = Field(default=None, ge=-60, le=60)
+    transmit_dbm: float | None = Field(default=None, ge=-120, le=120)
+    skew_error_deg: float = Field(default=0.0, ge=-90, le=90, description="As the feed stands, clockwise positive")
+
+
+class DeskReply(Model):
+    """What the simulated desk answers."""
+
+    said: str
+    refused: bool = False
+    isolation_db: float | None = None
+    who: str = ""
+    number: str = Field(default="", description="Of the approval")
+    carrier_on: bool = False
 
 
 class StateEvent(Model):
@@ -148,6 +209,11 @@ class Telemetry(Model):
     nearness: float = Field(default=0.0, ge=0, le=1, description="To the stored best, as its sound has it")
     network: str = Field(default="", description="That it shows once locked; empty: not locked")
     transmitting: bool = False
+    carrier_on: bool = Field(default=False, description="The unmodulated carrier of a line-up")
+    input_dbm: float | None = Field(default=None, description="Level at the modem's input")
+    transmit_dbm: float | None = Field(default=None, description="While it sends")
+    restart_count: int = Field(default=0, description="Started again by itself since power")
+    entries: dict[str, str] = Field(default_factory=dict, description="As its page shows them")
     at_stop: Literal["", "elevation", "azimuth"] = Field(default="", description="Screw that came to its end")
     settled: bool = Field(description="Whether the meter has caught up with the last movement")
     elevation_turns: float = Field(description="Counter of the elevation screw")

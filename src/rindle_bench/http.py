@@ -11,6 +11,7 @@ from pydantic import BaseModel
 
 from rindle_bench.config import (
     CoverFeed,
+    DeskSaid,
     ModemEntries,
     NutsChange,
     PowerChange,
@@ -19,11 +20,12 @@ from rindle_bench.config import (
     Swing,
     TerminalConfig,
 )
+from rindle_bench.pages import Pages
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 
-_PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|swing|cover|nuts|push|power|entries))?")
+_PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|swing|cover|nuts|push|power|entries|desk|page))?")
 
 
 class Bench:
@@ -31,6 +33,7 @@ class Bench:
 
     def __init__(self) -> None:
         self.terminals: dict[str, SimulatedTerminal] = {}
+        self.pages = Pages()
 
     def put(self, name: str, config: TerminalConfig) -> SimulatedTerminal:
         """The terminal of that name, made anew where its configuration differs from the one it has."""
@@ -57,6 +60,10 @@ class Bench:
                 return terminal.cover(parse(CoverFeed, data))
             case "power":
                 return terminal.power(parse(PowerChange, data))
+            case "desk":
+                return terminal.say(parse(DeskSaid, data))
+            case "page":
+                return self.pages.open(name, terminal)
             case _:
                 return terminal.tell(parse(ModemEntries, data))
 

@@ -10,6 +10,8 @@ from typing import Literal, cast
 from rindle_bench.antenna import SimulatedAntenna
 from rindle_bench.config import (
     CoverFeed,
+    DeskReply,
+    DeskSaid,
     ModemEntries,
     NutsChange,
     PowerChange,
@@ -19,6 +21,7 @@ from rindle_bench.config import (
     Telemetry,
     TerminalConfig,
 )
+from rindle_bench.desk import SimulatedDesk
 from rindle_bench.modem import SimulatedModem
 from rindle_core.stations.peak.sound import SoundInput, sound
 
@@ -32,6 +35,7 @@ class SimulatedTerminal:
         self._start_s = clock()
         self.antenna = SimulatedAntenna(config)
         self.modem = SimulatedModem(config)
+        self.desk = SimulatedDesk(config)
         self._lock = threading.Lock()
 
     def now_s(self) -> float:
@@ -81,8 +85,18 @@ class SimulatedTerminal:
         """Gives the modem its entries."""
         with self._lock:
             self.modem.advance(self.now_s(), self.antenna.true_level_db)
-            self.modem.tell(entries)
+            self.modem.tell(entries, self.now_s())
             return self._telemetry()
+
+    def say(self, said: DeskSaid) -> DeskReply:
+        """Says something to the operations desk. A call from the beginning is a new one."""
+        with self._lock:
+            self.modem.advance(self.now_s(), self.antenna.true_level_db)
+            if said.step == "called":
+                self.desk = SimulatedDesk(self.config)
+            reply = self.desk.hear(said, self.modem, self.now_s())
+            self.modem.advance(self.now_s(), self.antenna.true_level_db)
+            return reply
 
     def telemetry(self) -> Telemetry:
         """Everything that the terminal tells now."""
@@ -119,6 +133,11 @@ class SimulatedTerminal:
             nearness=round(heard.nearness, 3),
             network=self.antenna.network(),
             transmitting=self.modem.transmitting,
+            carrier_on=self.modem.carrier_on,
+            input_dbm=round(self.modem.input_dbm(), 1),
+            transmit_dbm=self.config.transmit_dbm if self.modem.transmitting else None,
+            restart_count=self.modem.restart_count,
+            entries=dict(self.modem.told),
             at_stop=self.antenna.at_stop,
             elevation_turns=round(axes["elevation"].counter_turns, 4),
             azimuth_turns=round(axes["azimuth"].counter_turns, 4),

@@ -32,6 +32,7 @@ REFUSING = {
     "spare_feed",
     "earth",
     "curing",
+    "computer",
 }
 
 

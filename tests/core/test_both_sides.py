@@ -24,7 +24,7 @@ from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.instruments import instrument_bias
 from rindle_core.stations.brief.brief import DeliveriesInput, Delivery, deliveries
 from rindle_core.stations.brief.costs import CostsInput, costs
-from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, StateEntered, bringup
+from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.stations.cable.cable import CableInput, CablePiece, cable
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky
@@ -33,9 +33,9 @@ DAY = dt.date(2026, 11, 26)
 STATES = [BringUpState(code=c, name=c, usual_s=s) for c, s in (("power", 2), ("search", 30), ("online", 0))]
 
 
-def on_the_way(now_s, *entered, **facts):
+def on_the_way(now_s, *entered, **signs):
     events = [StateEntered(code=code, at_s=at) for code, at in entered]
-    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts)))
+    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, signs=signs))
 
 
 def test_a_state_is_stuck_after_twice_its_usual_time_and_not_before():
@@ -50,11 +50,11 @@ def test_the_time_to_online_is_told_only_of_a_terminal_that_is_online():
     assert on_the_way(90, *up, ("search", 70)).result.total_s is None
 
 
-@pytest.mark.parametrize(("level_db", "first"), [(8.0, True), (11.9, False)])
-def test_a_level_that_is_short_makes_the_aim_the_likelier_cause(level_db, first):
-    outcome = on_the_way(100, ("power", 0), ("search", 10), level_db=level_db, predicted_level_db=12.0)
+@pytest.mark.parametrize("short", [True, False])
+def test_a_level_that_is_short_makes_the_aim_the_likelier_cause(short):
+    outcome = on_the_way(100, ("power", 0), ("search", 10), level_short=short)
     hold = next(one for one in outcome.findings if one.code == "bringup.stuck.1")
-    assert ("level is short" in hold.message) == first, hold.message
+    assert ("not on the top" in hold.message) == short, hold.message
 
 
 def stored(code, longitude_deg):

@@ -29,6 +29,8 @@ UNITS = (
     "mm",
     "m2",
     "mm2",
+    "dbm",
+    "bits",
     "m4",
     "ms",
     "s",

@@ -43,7 +43,7 @@ def test_the_same_job_is_not_asked_twice():
     [
         ({"cable_pieces": []}, {"brief", "aim", "sky", "mount"}),
         ({"connectors": 3}, {"brief", "aim", "sky", "mount"}),
-        ({"push_top_db": 11.0}, {"brief", "aim", "sky", "mount", "cable", "build", "bringup"}),
+        ({"push_top_db": 11.0}, {"brief", "aim", "sky", "mount", "cable", "build"}),
         ({"preset_measured_deg": 40.0}, {"sky", "mount", "cable"}),
         ({"needs_proved": ["fixed_address"]}, {"aim", "sky", "mount", "cable", "build", "peak", "bringup"}),
         ({"ahead_years": 2.0}, {"mount", "cable"}),

@@ -104,7 +104,7 @@ def test_a_cable_that_only_loses_too_much_leaves_the_supply_out_of_the_likely_ca
     result = come_to(**waiting, cables=[lossy], cable_code="lossy", terminal=terminal)
     assert found(result, "cable")["cable.loss"].level is Level.HOLD
     assert found(result, "cable")["cable.supply"].level is not Level.HOLD
-    assert found(result, "bringup")["bringup.stuck.1"].message == "The cable loses too much"
+    assert found(result, "bringup")["bringup.stuck.1"].message == "Stuck. Look first: The cable loses too much"
 
 
 def test_a_higher_roof_has_the_stronger_gust():
@@ -380,5 +380,5 @@ def test_readings_of_a_satellite_under_the_horizon_prove_neither_peak_nor_bring_
         result = come_to(**changed)
         verdicts = {one.code: one.verdict for one in result.stations}
         assert verdicts["peak"] is Level.UNKNOWN, changed
-        assert verdicts["bringup"] is Level.UNKNOWN, changed
+        assert found(result, "bringup")["bringup.satellite"].level is Level.UNKNOWN, changed
         assert "satellite" in as_text(next(one.headline for one in result.stations if one.code == "peak"), "metric")

@@ -115,6 +115,7 @@ def test_a_job_of_a_new_family_goes_to_the_signature(crew, code):
         **MOUNTED,
         **LED,
         modem_entries=ENTRIES[code],
+        in_front_clear=True,
     )
     assert steps_done(crew, number) == []
     up = crew.get(f"/api/jobs/{number}").json()["assessment"]["aim"]["elevation_apparent_deg"]

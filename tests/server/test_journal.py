@@ -1,5 +1,7 @@
 """The one door: every change is journaled, taken back and brought back, and two screens never overwrite each other."""
 
+from types import SimpleNamespace
+
 import pytest
 from django.contrib.auth import get_user_model
 from django.test import Client
@@ -134,11 +136,15 @@ def test_a_refused_change_leaves_no_trace(crew):
     assert Change.objects.filter(job__number=JOB).count() == before
 
 
+def told(now_s, level_db):
+    return SimpleNamespace(now_s=now_s, level_db=level_db, input_dbm=-45.0, restart_count=0)
+
+
 def test_telemetry_is_kept_but_is_no_change_in_the_journal(db):
     job = Job.objects.get(number=JOB)
-    edit.note_device(job, [], 5.0, 9.0)
+    edit.note_device(job, [], told(5.0, 9.0))
     count = Change.objects.filter(job=job).count()
-    edit.note_device(job, [], 6.0, 9.5)
+    edit.note_device(job, [], told(6.0, 9.5))
     assert Change.objects.filter(job=job).count() == count
     assert StationDoc.objects.get(job=job, station="bringup").data["device_level_db"] == 9.5
 

@@ -55,6 +55,9 @@ class BuildStep(Model):
     before_power: bool = Field(
         default=False, description="Must be done before the terminal is switched on, as the earth"
     )
+    power_off: bool = Field(
+        default=False, description="Never done while it has power: a coaxial plug is mated, or somebody is in front"
+    )
     needs: list[str] = Field(default_factory=list)
     caution: str = ""
     work: list[Work] = Field(

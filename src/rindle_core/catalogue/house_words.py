@@ -10,6 +10,7 @@ from pydantic import Field, TypeAdapter, model_validator
 
 from rindle_core.catalogue.peak_words import Indicator, PeakFault
 from rindle_core.catalogue.phrase import Phrase
+from rindle_core.catalogue.stuck_words import Cause, Sign
 from rindle_core.kernel.model import Model
 
 Side = Literal["shelter", "discreet", "out_of_reach", "no_path", "no_machines", "sky"]
@@ -31,7 +32,6 @@ WEATHER_KINDS: dict[WeatherKind, str] = {
     "foam": "Foam in the wall",
     "concrete": "Concrete",
 }
-Sign = Literal["supply_on_hold", "cable_loss_on_hold", "beam_touched", "level_short", "letter_wrong"]
 
 
 class Hazard(Phrase):
@@ -40,6 +40,14 @@ class Hazard(Phrase):
     stops: list[Work] = Field(default_factory=list, max_length=6, description="Work that waits for a release")
     released_by: str = Field(default="", max_length=200, description="What a release rests on")
     overhead: bool = Field(default=False, description="Whether it is a line that is drawn on a site plan")
+
+
+class PowerCheck(Phrase):
+    """Seen before power. Without families and kinds it is asked of every terminal."""
+
+    families: list[str] = Field(default_factory=list, max_length=12, description="Family letters; empty: all")
+    runs: int | None = Field(default=None, ge=1, le=2, description="Of terminals with so many cables; empty: any")
+    panels: bool | None = Field(default=None, description="Of panels only, of dishes only; empty: both")
 
 
 class Role(Phrase):
@@ -61,15 +69,6 @@ class Reason(Phrase):
     """Why a place is chosen or given up, and what of a position counts more for it."""
 
     weighs: list[Side] = Field(default_factory=list, max_length=6)
-
-
-class Cause(Phrase):
-    """Why a terminal may be stuck, and what tells: `text` is the test, with the job's `{entered}` and `{expected}`."""
-
-    states: list[str] = Field(min_length=1, max_length=40, description="Codes of the states that it can hold up")
-    weight_number: float = Field(default=1.0, gt=0, le=100, description="How likely beside the others")
-    signs: list[Sign] = Field(default_factory=list, max_length=5, description="What of this job speaks for it")
-    weight_with_sign_number: float = Field(default=1.0, gt=0, le=100, description="How likely once a sign is there")
 
 
 class UsualTask(Phrase):
@@ -177,6 +176,12 @@ class HouseWords(Model):
         Phrase, "kept_off"
     )
 
+    power_checks: Annotated[list[PowerCheck], Field(description="Seen before power")] = _list(
+        PowerCheck, "power_checks"
+    )
+    move_stages: Annotated[list[Phrase], Field(description="Stages of the move to the new line, with the way back")] = (
+        _list(Phrase, "move_stages")
+    )
     causes: Annotated[list[Cause], Field(description="Why a terminal may be stuck on its way online")] = _list(
         Cause, "causes"
     )
@@ -229,6 +234,7 @@ __all__ = [
     "Need",
     "OldLine",
     "Phrase",
+    "PowerCheck",
     "Reason",
     "Role",
     "Side",

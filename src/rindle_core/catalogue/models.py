@@ -12,6 +12,7 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.guides import PeakGuide, ScrewLink
+from rindle_core.catalogue.modem import BringUpState, DeskContact, ModemAccess, ModemEntry, NetworkService, Router
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.catalogue.parts import Joint, Part, PartKind
@@ -126,6 +127,8 @@ class Satellite(Model):
     settings: list[SettingField] = Field(
         default_factory=list, description="Settings sheet of its network, in the order of entry"
     )
+    service: NetworkService = NetworkService()
+    desk: DeskContact | None = Field(default=None, description="The operations desk of its network")
     tle: list[str] | None = Field(
         default=None, min_length=2, max_length=2, description="The operator's elements, as two lines"
     )
@@ -223,25 +226,6 @@ class Screw(Model):
     def degrees(self, turns: float) -> float:
         """Head over its mid-travel angle after so many turns from there, degrees."""
         return turns * self.deg_per_turn if self.link is None else self.link.degrees(turns)
-
-
-class BringUpState(Model):
-    """A state on the way online, with how long it usually takes."""
-
-    code: str
-    name: str
-    usual_s: float = Field(ge=0)
-    light: str = ""
-    said: str = Field(default="", description="What the terminal is doing, in plain words")
-
-
-class ModemEntry(Model):
-    """Something the modem is told."""
-
-    code: str
-    label: str
-    pattern: str = Field(description="Regular expression that a valid entry matches whole")
-    example: str
 
 
 class PositionFormat(Model):
@@ -346,6 +330,17 @@ class Terminal(Model):
     supply: Supply
     elevation_screw: Screw
     azimuth_screw: Screw
+    transmit_most_dbm: float | None = Field(
+        default=None, ge=-60, le=80, description="Top of what its page shows as transmit level; None: not told"
+    )
+    lock_es_n0_db: float | None = Field(
+        default=None, ge=-20, le=30, description="Es/N0 under which its receiver does not lock; None: not told"
+    )
+    least_input_dbm: float | None = Field(
+        default=None, ge=-120, le=20, description="Least level at the modem's input; None: not told"
+    )
+    access: ModemAccess | None = Field(default=None, description="How a computer reaches its page; None: it has none")
+    router: Router | None = Field(default=None, description="Its own router; None: it has none")
     entries: list[ModemEntry]
     blocks: list[Block] = Field(default_factory=list, max_length=20, description="The boxes of its block diagram")
     links: list[BlockLink] = Field(default_factory=list, max_length=40, description="What is plugged where")
@@ -414,6 +409,8 @@ class Constellation(Model):
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(min_length=1, max_length=80)
     template: bool = Field(default=False, description="Invented figures to copy from, not a maker's")
+    service: NetworkService = NetworkService()
+    desk: DeskContact | None = Field(default=None, description="The operations desk of its network")
     shells: list[Shell] = Field(default_factory=list, max_length=20)
     elements: list[ElementLines] = Field(default_factory=list, max_length=12_000)
 

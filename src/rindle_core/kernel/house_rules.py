@@ -228,6 +228,18 @@ class HouseRules(Model):
     stuck_share: float = Field(
         default=2.0, ge=1, le=20, description="Multiple of its usual time after which a state counts as stuck"
     )
+    settle_min: float = Field(
+        default=30.0, ge=0, le=600, description="Minutes after an update in which nothing is judged"
+    )
+    transmit_left_db: float = Field(
+        default=2.0, ge=0, le=20, description="Left under the top of the transmit level, for rain"
+    )
+    password_bits: float = Field(
+        default=50.0, ge=20, le=128, description="Guesses that a wireless password withstands, as a power of two"
+    )
+    keep_secrets: Literal["no", "yes"] = Field(
+        default="no", description="Whether codes and passwords stay in a job once it is signed off"
+    )
     wanted_run_count: float = Field(
         default=3.0, ge=1, le=50, description="Runs of a service test from which their median is held against"
     )

@@ -41,6 +41,8 @@ _WORDING: dict[str, _Wording] = {
     "deg": _same("°", 1),
     "compass_deg": _same("°", 0),
     "db": _same(" dB", 1),
+    "dbm": _same(" dBm", 1),
+    "bits": _same(" bits", 0),
     "ms": _same(" ms", 0),
     "s": _same(" s", 0),
     "v": _same(" V", 1),

@@ -186,6 +186,7 @@ def job_out(job: Job) -> JobOut:
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists: dict[str, Any] = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
     lists |= {"instrument_checks": [], "readiness": []}  # they stand in the bill of the kit
+    lists |= {"peak_faults": [], "power_checks": [], "move_stages": []}  # they stand, judged, in the result
     told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": ""}  # of those that are this job's
     lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
     if found.facts.brief.permanence != "portable":
@@ -195,7 +196,7 @@ def job_out(job: Job) -> JobOut:
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
     terminal = found.facts.picks.terminal
     if terminal is not None and terminal.panel is not None:
-        lists["kept_off"] = []  # of a dish's beam
+        lists |= {"kept_off": [], "indicators": []}  # of a dish's beam, and of pointing it
     words = found.facts.picks.words.model_copy(update={**lists, "hazards": unstopped})
     told = terminal and terminal.model_copy(update={name: [] for name in _UNSHOWN})
     # Brief shows the mounts of the surface, judged; of other satellites where they are.

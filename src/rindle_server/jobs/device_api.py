@@ -6,7 +6,11 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
-from rindle_bench.config import Axis, ScrewTurn, Side, Telemetry
+from rindle_bench.config import Axis, DeskReply, DeskSaid, ModemEntries, ScrewTurn, Side, Telemetry
+from rindle_bench.pages import PageAddress
+from rindle_core.job import JobAssessment, JobInput
+from rindle_core.stations.bringup.known import skew_error_deg
+from rindle_core.stations.bringup.rows import DeskStep
 from rindle_server.errors import Conflict
 from rindle_server.jobs import edit
 from rindle_server.jobs.api_models import JobOut, job_out
@@ -80,7 +84,7 @@ def _refuse_tight(link: TerminalLink) -> None:
 def _answer(job: Job, told: Telemetry, note: str = "") -> DeviceOut:
     """Keeps the states and the level that were told."""
     states = [event.model_dump() for event in told.states_entered]
-    edit.note_device(job, states, told.now_s, told.level_db)
+    edit.note_device(job, states, told)
     return DeviceOut(telemetry=told, job=job_out(job), note=note)
 
 
@@ -181,5 +185,65 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
 def entries(request: HttpRequest, number: str) -> DeviceOut:
     """Sends the job's beam letter and activation code to the modem."""
     job, link = _reach(number)
-    told = facts_of(job).bringup
-    return _answer(job, link.tell(told.beam_letter, told.activation_code))
+    return _answer(job, link.tell(_entries_of(facts_of(job))))
+
+
+def _entries_of(facts: JobInput) -> ModemEntries:
+    """What the job has for the modem. The meter is out where somebody said so."""
+    told = facts.bringup
+    return ModemEntries(
+        beam_letter=told.beam_letter,
+        activation_code=told.activation_code,
+        others={code: value for code, value in told.modem_entries.items() if value},
+        meter_out={"yes": False, "no": True}.get(told.meter_fitted),
+    )
+
+
+@router.post("/{number}/device/page", response=PageAddress)
+def page(request: HttpRequest, number: str) -> PageAddress:
+    """Where the terminal's own page is; of the stand-in on a loopback address of its own."""
+    _, link = _reach(number)
+    return link.page()
+
+
+def _planned_skew_deg(facts: JobInput, result: JobAssessment) -> float | None:
+    """Aim's skew of a linear terminal; None for one that has none."""
+    linear = facts.picks.terminal is not None and facts.picks.terminal.polarization == "linear"
+    return result.aim.skew_deg if linear and result.aim else None
+
+
+class DeskOrder(Schema):
+    """What is said to the simulated desk, and in what manner it plays."""
+
+    step: DeskStep
+    transmit_dbm: float | None = Field(default=None, ge=-120, le=120)
+
+
+class DeskOut(Schema):
+    """What it answered, with the job as it then stands."""
+
+    reply: DeskReply
+    job: JobOut
+
+
+@router.post("/{number}/device/desk", response=DeskOut)
+def desk(request: HttpRequest, number: str, order: DeskOrder) -> DeskOut:
+    """Says a step of the line-up to the simulated desk; what it agrees to is kept in the log of the call."""
+    job, link = _reach(number)
+    found = assessed(job)
+    told = link.telemetry()
+    said = DeskSaid(
+        step=order.step,
+        terminal_id=found.facts.brief.terminal_id or found.facts.bringup.modem_entries.get("terminal_id", ""),
+        es_n0_db=told.level_db,
+        transmit_dbm=order.transmit_dbm,
+        skew_error_deg=skew_error_deg(found.facts, _planned_skew_deg(found.facts, found.result)),
+    )
+    reply = link.say(said)
+    if not reply.refused:
+        figure = reply.isolation_db if order.step == "isolation" else order.transmit_dbm
+        told_there = {"figure": figure, "who": reply.who, "number": reply.number, "note": reply.said[:200]}
+        edit.add_lineup(job, order.step, told_there)
+    now = link.telemetry()
+    edit.note_device(job, [event.model_dump() for event in now.states_entered], now)
+    return DeskOut(reply=reply, job=job_out(job))

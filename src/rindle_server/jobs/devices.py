@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import time
 from functools import lru_cache
-from typing import Protocol
+from typing import Any, Protocol
 
 import httpx
 from django.conf import settings
@@ -12,6 +12,8 @@ from django.conf import settings
 from rindle_bench.config import (
     Axis,
     CoverFeed,
+    DeskReply,
+    DeskSaid,
     Downlink,
     ModemEntries,
     NutsChange,
@@ -23,6 +25,8 @@ from rindle_bench.config import (
     Telemetry,
     TerminalConfig,
 )
+from rindle_bench.pages import PageAddress
+from rindle_core.catalogue.models import Terminal
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.model import Model
 from rindle_server.errors import Conflict, DeviceDown
@@ -65,8 +69,16 @@ class TerminalLink(Protocol):
         """Switches the modem."""
         ...
 
-    def tell(self, beam_letter: str, activation_code: str) -> Telemetry:
+    def tell(self, entries: ModemEntries) -> Telemetry:
         """Gives the modem its entries."""
+        ...
+
+    def say(self, said: DeskSaid) -> DeskReply:
+        """Says something to the operations desk, where one can be reached other than by telephone."""
+        ...
+
+    def page(self) -> PageAddress:
+        """Where its own page is."""
         ...
 
 
@@ -94,6 +106,9 @@ class SimulatedTerminalLink:
             _PLACED[base_url + self._path] = placed
 
     def _ask(self, method: str, action: str, body: Model | None = None) -> Telemetry:
+        return Telemetry.model_validate_json(self._content(method, action, body))
+
+    def _content(self, method: str, action: str, body: Model | None) -> bytes:
         content = body.model_dump_json() if body else None
         try:
             answer = self._client.request(method, self._path + action, content=content)
@@ -107,7 +122,7 @@ class SimulatedTerminalLink:
                 "The simulated terminal does not answer. What you entered is kept; go on by hand, or start it and try "
                 "again.",
             ) from error
-        return Telemetry.model_validate_json(answer.content)
+        return answer.content
 
     def telemetry(self) -> Telemetry:
         """Everything it tells now."""
@@ -137,18 +152,45 @@ class SimulatedTerminalLink:
         """Switches the modem."""
         return self._ask("POST", "/power", PowerChange(on=on))
 
-    def tell(self, beam_letter: str, activation_code: str) -> Telemetry:
+    def tell(self, entries: ModemEntries) -> Telemetry:
         """Gives the modem its entries."""
-        return self._ask("POST", "/entries", ModemEntries(beam_letter=beam_letter, activation_code=activation_code))
+        return self._ask("POST", "/entries", entries)
+
+    def say(self, said: DeskSaid) -> DeskReply:
+        """Says something to the simulated desk."""
+        return DeskReply.model_validate_json(self._content("POST", "/desk", said))
+
+    def page(self) -> PageAddress:
+        """Where the simulated modem's page is, on its own loopback address."""
+        return PageAddress.model_validate_json(self._content("POST", "/page", None))
+
+
+_PANEL_LEVEL_DB = 12.0  # of a panel with a free sky: it aims itself, or stands as it was set
 
 
 def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalConfig:
     """The stand-in for this job's terminal at this job's site. Raises Conflict where the brief is not complete."""
+    terminal, satellite = facts.picks.terminal, facts.picks.satellite
+    if terminal is not None and terminal.panel is not None and facts.brief.place is not None:
+        return TerminalConfig(
+            seed=seed,
+            time_scale=settings.BENCH_TIME_SCALE,
+            beamwidth_deg=60.0,
+            elevation_deg=60.0,
+            elevation_screw=terminal.elevation_screw,
+            azimuth_screw=terminal.azimuth_screw,
+            coarse_elevation_error_deg=0.0,
+            coarse_azimuth_error_deg=0.0,
+            peak_level_db=_PANEL_LEVEL_DB,
+            network=facts.picks.constellation.name if facts.picks.constellation else "",
+            states=terminal.bringup_states,
+            **_modem_side(facts, terminal),
+        )
     if (
-        facts.picks.terminal is None
+        terminal is None
         or result.aim is None
         or result.beam is None
-        or facts.picks.satellite is None
+        or satellite is None
         or facts.brief.latitude_deg is None
         or facts.brief.longitude_deg is None
         or not result.aim.visible
@@ -161,28 +203,55 @@ def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalC
     return TerminalConfig(
         seed=seed,
         time_scale=settings.BENCH_TIME_SCALE,
-        beamwidth_deg=facts.picks.terminal.beamwidth_deg(),
-        elevation_beamwidth_deg=facts.picks.terminal.beamwidth_deg("elevation"),
-        network=facts.picks.satellite.network_id,
+        beamwidth_deg=terminal.beamwidth_deg(),
+        elevation_beamwidth_deg=terminal.beamwidth_deg("elevation"),
+        network=satellite.network_id,
         lock_s=guide.lock_s if guide else 2.0,
         drop_db=guide.drop_db if guide else 0.6,
         reset_pulse_count=guide.reset_pulse_count if guide else 0,
         elevation_deg=min(90.0, result.aim.elevation_apparent_deg),
-        elevation_screw=facts.picks.terminal.elevation_screw,
-        azimuth_screw=facts.picks.terminal.azimuth_screw,
+        elevation_screw=terminal.elevation_screw,
+        azimuth_screw=terminal.azimuth_screw,
         downlink=Downlink(
-            satellite_longitude_deg=facts.picks.satellite.longitude_deg,
+            satellite_longitude_deg=satellite.longitude_deg,
             latitude_deg=facts.brief.latitude_deg,
             longitude_deg=facts.brief.longitude_deg,
             height_m=facts.brief.above_sea_m,
             outline_deg=result.beam.polygon_deg,
             centre_db=result.beam.expected_es_n0_db,
             edge_loss_db=result.beam.edge_loss_db,
-            terminal_gain_db=facts.picks.terminal.reference_gain_db,
+            terminal_gain_db=terminal.reference_gain_db,
         ),
         beam_letter=result.beam.letter,
-        states=facts.picks.terminal.bringup_states,
+        states=terminal.bringup_states,
+        **_modem_side(facts, terminal),
     )
+
+
+def _modem_side(facts: JobInput, terminal: Terminal) -> dict[str, Any]:
+    """What the stand-in's modem and desk are like. What the network has is what the order says, not what was typed."""
+    desk = facts.picks.satellite.desk if facts.picks.satellite else None
+    known = {
+        "site_code": facts.brief.site_code,
+        "cluster_code": facts.brief.cluster_code,
+        "site_id": facts.brief.site_id,
+        "terminal_id": facts.brief.terminal_id,
+    }
+    return {
+        "entries": terminal.entries,
+        "right": {code: value for code, value in known.items() if value},
+        "access": terminal.access,
+        "name": terminal.name,
+        "supply_v": terminal.supply.supply_v,
+        "least_v": terminal.supply.least_v,
+        "lock_level_db": terminal.lock_es_n0_db if terminal.lock_es_n0_db is not None else 2.0,
+        "least_input_dbm": terminal.least_input_dbm if terminal.least_input_dbm is not None else -65.0,
+        "transmit_dbm": (terminal.transmit_most_dbm or 34.0) - 6.0,
+        "desk_least_db": desk.isolation_least_db if desk else 25.0,
+        "carrier_most_min": desk.carrier_most_min if desk else 5.0,
+        "feed_isolation_db": terminal.feed_isolation_db or 38.0,
+        "terminal_id": facts.brief.terminal_id,
+    }
 
 
 def seed_of(number: str) -> int:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, Protocol
 from zoneinfo import ZoneInfo
 
 from django.db import IntegrityError, transaction
@@ -18,6 +18,7 @@ from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import still_soft
 from rindle_core.stations.bringup.may_power import power_waits_for
+from rindle_core.stations.bringup.rows import LineupMark
 from rindle_core.stations.entries import home_of
 from rindle_core.stations.peak.lockdown import lock_taken_back
 from rindle_core.stations.peak.rows import AxisReading
@@ -28,6 +29,19 @@ from rindle_server.jobs.journal import Actor, Draft, Write, acting, frozen, whol
 from rindle_server.stores.models import StoreItem
 
 _TRIES = 40
+
+
+class DeviceTold(Protocol):
+    """What of a terminal's telemetry is kept."""
+
+    @property
+    def now_s(self) -> float: ...  # noqa: D102
+    @property
+    def level_db(self) -> float: ...  # noqa: D102
+    @property
+    def input_dbm(self) -> float | None: ...  # noqa: D102
+    @property
+    def restart_count(self) -> int: ...  # noqa: D102
 
 
 def find(number: str) -> models.Job:
@@ -95,16 +109,30 @@ def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:
 
 
 @whole
-def _note(draft: Draft, states: list[dict[str, Any]], now_s: float, level_db: float) -> None:
+def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold) -> None:
     seen = [{"code": one.code, "at_s": one.at_s} for one in draft.facts.bringup.states_entered]
     news = {} if states == seen else {"states_entered": states}
-    draft.put("bringup", device_now_s=now_s, device_level_db=level_db, **news)
+    draft.put(
+        "bringup",
+        device_now_s=told.now_s,
+        device_level_db=told.level_db,
+        device_input_dbm=told.input_dbm,
+        self_restart_count=told.restart_count,
+        **news,
+    )
 
 
-def note_device(job: models.Job, states: list[dict[str, Any]], now_s: float, level_db: float) -> None:
-    """Keeps what the terminal told: its states, its clock and its level."""
+def note_device(job: models.Job, states: list[dict[str, Any]], told: DeviceTold) -> None:
+    """Keeps what the terminal told: its states, its clock, its levels, how often it started again."""
     with acting(Actor(device="terminal")):
-        _note(job, states, now_s, level_db)
+        _note(job, states, told)
+
+
+@whole
+def add_lineup(draft: Draft, step: str, told: dict[str, Any]) -> None:
+    """A step of the call with the operations desk, now."""
+    row = parse(LineupMark, {"step": step, "at": timezone.now(), **told}, "lineup_log")
+    draft.put("bringup", lineup_log=[*_dumped(draft.facts.bringup.lineup_log), row.model_dump(mode="json")])
 
 
 @whole
@@ -134,7 +162,15 @@ def enter_state(draft: Draft, code: str, at: dt.datetime) -> None:
 @whole
 def forget_states(draft: Draft) -> None:
     """The terminal is off again: its states begin anew."""
-    draft.put("bringup", states_entered=None, powered_at=None, device_now_s=None, device_level_db=None)
+    draft.put(
+        "bringup",
+        states_entered=None,
+        powered_at=None,
+        device_now_s=None,
+        device_level_db=None,
+        device_input_dbm=None,
+        self_restart_count=None,
+    )
 
 
 def refuse_power(facts: JobInput) -> None:
@@ -208,8 +244,10 @@ def understood(place_text: str) -> str:
 
 
 __all__ = [
+    "DeviceTold",
     "Write",
     "add_cover",
+    "add_lineup",
     "add_reading",
     "create",
     "editable",

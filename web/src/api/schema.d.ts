@@ -260,6 +260,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/computer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_computer"];
+        put?: never;
+        /** Address, steps and page for the computer beside a modem */
+        post: operations["calc_computer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/costs": {
         parameters: {
             query?: never;
@@ -416,6 +434,42 @@ export interface paths {
         put?: never;
         /** Depth, concrete and bags of a ground pole, and its plumb readings */
         post: operations["calc_footing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/household": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_household"];
+        put?: never;
+        /** Keep, bypass or second router: what each means for the customer's needs */
+        post: operations["calc_household"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/household_move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_household_move"];
+        put?: never;
+        /** The move of a household in stages, each with its way back */
+        post: operations["calc_household_move"];
         delete?: never;
         options?: never;
         head?: never;
@@ -602,6 +656,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/lineup_run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_lineup_run"];
+        put?: never;
+        /** Where a line-up stands, and what is done next */
+        post: operations["calc_lineup_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/link": {
         parameters: {
             query?: never;
@@ -704,6 +776,24 @@ export interface paths {
         put?: never;
         /** The antenna at its true size in a photo of the place */
         post: operations["calc_mock_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/modem_entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_modem_entries"];
+        put?: never;
+        /** What a modem is told: form, order, second typing, read-back */
+        post: operations["calc_modem_entries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -992,6 +1082,24 @@ export interface paths {
         put?: never;
         /** Figures set before the sweep against their tolerances, in the order of school */
         post: operations["calc_preset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/radio_figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_radio_figures"];
+        put?: never;
+        /** Radio figures by stage, and whether the code may be entered */
+        post: operations["calc_radio_figures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1322,6 +1430,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/stuck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_stuck"];
+        put?: never;
+        /** Why a terminal does not leave a state on its way online, likeliest first */
+        post: operations["calc_stuck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/sun_bearing": {
         parameters: {
             query?: never;
@@ -1466,6 +1592,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/two_lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_two_lines"];
+        put?: never;
+        /** Address plan and two lines as text for open address servers and routers */
+        post: operations["calc_two_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/update": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_update"];
+        put?: never;
+        /** Update of a terminal: when anything may be judged after it */
+        post: operations["calc_update"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/usable_arc": {
         parameters: {
             query?: never;
@@ -1604,6 +1766,24 @@ export interface paths {
         put?: never;
         /** Gust pressure with height, exposure and thin air, and its force on an area */
         post: operations["calc_wind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/wireless": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_wireless"];
+        put?: never;
+        /** Strength of a wireless password, and the text of its QR code */
+        post: operations["calc_wireless"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2097,6 +2277,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/device/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Desk
+         * @description Says a step of the line-up to the simulated desk; what it agrees to is kept in the log of the call.
+         */
+        post: operations["rindle_server_jobs_device_api_desk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/device/entries": {
         parameters: {
             query?: never;
@@ -2151,6 +2351,26 @@ export interface paths {
          * @description Tightens the nuts between two readings, and keeps both.
          */
         post: operations["rindle_server_jobs_device_api_nuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Page
+         * @description Where the terminal's own page is; of the stand-in on a loopback address of its own.
+         */
+        post: operations["rindle_server_jobs_device_api_page"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4127,6 +4347,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -4139,6 +4360,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -4157,6 +4379,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -4170,6 +4393,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4478,6 +4702,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -4490,6 +4715,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -4508,6 +4734,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -4521,6 +4748,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -4762,6 +4990,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -4774,6 +5003,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -4792,6 +5022,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -4805,6 +5036,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -5101,6 +5333,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -5113,6 +5346,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -5131,6 +5365,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -5144,6 +5379,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -5384,6 +5620,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -5396,6 +5633,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -5414,6 +5652,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -5427,6 +5666,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -5539,6 +5779,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -5551,6 +5792,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -5569,6 +5811,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -5582,6 +5825,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -6551,6 +6795,42 @@ export interface components {
              */
             beam_letter: string;
             /**
+             * Carrier set by hand by
+             * @description Somebody trained for the transmitter
+             * @default
+             */
+            carrier_by: string;
+            /**
+             * Why
+             * @default
+             */
+            carrier_reason: string;
+            /**
+             * Configuration file
+             * @default
+             */
+            config_name: string;
+            /**
+             * Started again after the file
+             * @default false
+             */
+            config_restarted: boolean;
+            /**
+             * Checksum that the modem shows
+             * @default
+             */
+            config_sum: string;
+            /**
+             * Checksum of the order
+             * @default
+             */
+            config_sum_wanted: string;
+            /**
+             * Level at its input
+             * @description Where its page shows it
+             */
+            device_input_dbm?: number | null;
+            /**
              * Level that it shows
              * @description From its page, once it has locked
              */
@@ -6561,6 +6841,96 @@ export interface components {
              */
             device_now_s: number;
             /**
+             * Voltage at the dish end
+             * @description Measured under load, by somebody who may
+             */
+            dish_end_v?: number | null;
+            /**
+             * Feed is set to
+             * @description As its mark or collar says
+             * @default
+             * @enum {string}
+             */
+            hand_set: "" | "left" | "right" | "horizontal" | "vertical";
+            /** Devices */
+            home_devices?: components["schemas"]["HomeDevice"][];
+            /**
+             * Addresses of the home net
+             * @default
+             */
+            home_net: string;
+            /**
+             * Nobody in front, nobody at the feed
+             * @default false
+             */
+            in_front_clear: boolean;
+            /**
+             * Installation mode
+             * @description It does not send by itself in it
+             * @default
+             * @enum {string}
+             */
+            install_mode: "" | "yes" | "no";
+            /**
+             * Address that it shows now
+             * @default
+             */
+            laptop_address: string;
+            /**
+             * Put back as it was
+             * @default false
+             */
+            laptop_back: boolean;
+            /**
+             * What was set before
+             * @default
+             */
+            laptop_before: string;
+            /**
+             * Subnet mask that it shows
+             * @default
+             */
+            laptop_mask: string;
+            /**
+             * In the browser
+             * @default
+             * @enum {string}
+             */
+            laptop_page: "" | "opens" | "nothing" | "refused" | "other" | "warns";
+            /**
+             * Your computer
+             * @default
+             * @enum {string}
+             */
+            laptop_system: "" | "windows" | "macos" | "linux" | "android" | "ios";
+            /**
+             * Light at the network plug
+             * @default
+             * @enum {string}
+             */
+            laptop_wired: "" | "yes" | "no";
+            /**
+             * Its wireless is off
+             * @default
+             * @enum {string}
+             */
+            laptop_wireless: "" | "yes" | "no";
+            /**
+             * Two lines
+             * @default
+             * @enum {string}
+             */
+            line_plan: "" | "failover" | "weights";
+            /** Log of the line-up */
+            lineup_log?: components["schemas"]["LineupMark"][];
+            /**
+             * Meter in the line
+             * @description With its short cables
+             * @default
+             * @enum {string}
+             */
+            meter_fitted: "" | "yes" | "no";
+            /**
              * Other entries of the modem
              * @description What else this terminal is told, by the code of its entry
              */
@@ -6568,14 +6938,105 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Confirmed by
+             * @default
+             */
+            move_confirmed: string;
+            /** Stages of the move that are done */
+            moved_stages?: string[];
+            /**
+             * Gateway of the new line
+             * @default
+             */
+            new_gateway: string;
+            /** Share of the new line */
+            new_line_percent?: number | null;
+            /**
+             * Gateway of the old line
+             * @default
+             */
+            old_gateway: string;
+            /**
+             * The customer’s router
+             * @default
+             */
+            own_router_name: string;
+            /**
+             * A page far away opens
+             * @default
+             * @enum {string}
+             */
+            page_works: "" | "yes" | "no";
+            /** Seen before power */
+            power_checks?: string[];
+            /**
              * Switched on
              * @description When somebody said that it was switched on
              */
             powered_at?: string | null;
+            /**
+             * Switched on
+             * @description Tried on the bench first, wrong codes and dead cables show on the ground
+             * @default
+             * @enum {string}
+             */
+            powered_where: "" | "bench" | "site";
+            /** Radio figures */
+            radio?: components["schemas"]["RadioMark"][];
+            /**
+             * Gateway
+             * @default
+             * @enum {string}
+             */
+            router_plan: "" | "keep" | "bypass" | "second";
+            /**
+             * Started again by itself
+             * @default 0
+             */
+            self_restart_count: number;
             /** Settings sheet */
             settings?: components["schemas"]["SettingMark"][];
+            /** Seen steady again */
+            settled_at?: string | null;
             /** States */
             states_entered?: components["schemas"]["StateEntered"][];
+            /** Typed again, and shown by the modem */
+            told_back?: components["schemas"]["Told"][];
+            /**
+             * It is put in
+             * @default
+             * @enum {string}
+             */
+            update_choice: "" | "now" | "later";
+            /**
+             * Why later
+             * @default
+             */
+            update_reason: string;
+            /**
+             * Update
+             * @default
+             * @enum {string}
+             */
+            update_seen: "" | "none" | "offered";
+            /** Put in and started again */
+            updated_at?: string | null;
+            /**
+             * Old name and password are kept
+             * @description Devices come across by themselves
+             * @default false
+             */
+            wifi_kept: boolean;
+            /**
+             * Name of the wireless net
+             * @default
+             */
+            wifi_name: string;
+            /**
+             * Its password
+             * @default
+             */
+            wifi_password: string;
         };
         /**
          * BringUpFactsPatch
@@ -6587,6 +7048,26 @@ export interface components {
             /** Beam letter */
             beam_letter?: string | null;
             /**
+             * Carrier set by hand by
+             * @description Somebody trained for the transmitter
+             */
+            carrier_by?: string | null;
+            /** Why */
+            carrier_reason?: string | null;
+            /** Configuration file */
+            config_name?: string | null;
+            /** Started again after the file */
+            config_restarted?: boolean | null;
+            /** Checksum that the modem shows */
+            config_sum?: string | null;
+            /** Checksum of the order */
+            config_sum_wanted?: string | null;
+            /**
+             * Level at its input
+             * @description Where its page shows it
+             */
+            device_input_dbm?: number | null;
+            /**
              * Level that it shows
              * @description From its page, once it has locked
              */
@@ -6594,47 +7075,138 @@ export interface components {
             /** Clock of the terminal */
             device_now_s?: number | null;
             /**
+             * Voltage at the dish end
+             * @description Measured under load, by somebody who may
+             */
+            dish_end_v?: number | null;
+            /**
+             * Feed is set to
+             * @description As its mark or collar says
+             */
+            hand_set?: ("" | "left" | "right" | "horizontal" | "vertical") | null;
+            /** Devices */
+            home_devices?: components["schemas"]["HomeDevice"][] | null;
+            /** Addresses of the home net */
+            home_net?: string | null;
+            /** Nobody in front, nobody at the feed */
+            in_front_clear?: boolean | null;
+            /**
+             * Installation mode
+             * @description It does not send by itself in it
+             */
+            install_mode?: ("" | "no" | "yes") | null;
+            /** Address that it shows now */
+            laptop_address?: string | null;
+            /** Put back as it was */
+            laptop_back?: boolean | null;
+            /** What was set before */
+            laptop_before?: string | null;
+            /** Subnet mask that it shows */
+            laptop_mask?: string | null;
+            /** In the browser */
+            laptop_page?: ("" | "opens" | "nothing" | "refused" | "other" | "warns") | null;
+            /** Your computer */
+            laptop_system?: ("" | "windows" | "macos" | "linux" | "android" | "ios") | null;
+            /** Light at the network plug */
+            laptop_wired?: ("" | "no" | "yes") | null;
+            /** Its wireless is off */
+            laptop_wireless?: ("" | "no" | "yes") | null;
+            /** Two lines */
+            line_plan?: ("" | "failover" | "weights") | null;
+            /** Log of the line-up */
+            lineup_log?: components["schemas"]["LineupMark"][] | null;
+            /**
+             * Meter in the line
+             * @description With its short cables
+             */
+            meter_fitted?: ("" | "no" | "yes") | null;
+            /**
              * Other entries of the modem
              * @description What else this terminal is told, by the code of its entry
              */
             modem_entries?: {
                 [key: string]: string;
             } | null;
+            /** Confirmed by */
+            move_confirmed?: string | null;
+            /** Stages of the move that are done */
+            moved_stages?: string[] | null;
+            /** Gateway of the new line */
+            new_gateway?: string | null;
+            /** Share of the new line */
+            new_line_percent?: number | null;
+            /** Gateway of the old line */
+            old_gateway?: string | null;
+            /** The customer’s router */
+            own_router_name?: string | null;
+            /** A page far away opens */
+            page_works?: ("" | "no" | "yes") | null;
+            /** Seen before power */
+            power_checks?: string[] | null;
             /**
              * Switched on
              * @description When somebody said that it was switched on
              */
             powered_at?: string | null;
+            /**
+             * Switched on
+             * @description Tried on the bench first, wrong codes and dead cables show on the ground
+             */
+            powered_where?: ("" | "bench" | "site") | null;
+            /** Radio figures */
+            radio?: components["schemas"]["RadioMark"][] | null;
+            /** Gateway */
+            router_plan?: ("" | "keep" | "bypass" | "second") | null;
+            /** Started again by itself */
+            self_restart_count?: number | null;
             /** Settings sheet */
             settings?: components["schemas"]["SettingMark"][] | null;
+            /** Seen steady again */
+            settled_at?: string | null;
             /** States */
             states_entered?: components["schemas"]["StateEntered"][] | null;
+            /** Typed again, and shown by the modem */
+            told_back?: components["schemas"]["Told"][] | null;
+            /** It is put in */
+            update_choice?: ("" | "now" | "later") | null;
+            /** Why later */
+            update_reason?: string | null;
+            /** Update */
+            update_seen?: ("" | "none" | "offered") | null;
+            /** Put in and started again */
+            updated_at?: string | null;
+            /**
+             * Old name and password are kept
+             * @description Devices come across by themselves
+             */
+            wifi_kept?: boolean | null;
+            /** Name of the wireless net */
+            wifi_name?: string | null;
+            /** Its password */
+            wifi_password?: string | null;
         };
         /**
          * BringUpInput
-         * @description States of this terminal and what has happened so far.
+         * @description States of this terminal, what has happened so far, and the signs of which it is known whether they are there.
          */
         BringUpInput: {
+            /**
+             * Beam Letter Entered
+             * @default
+             */
+            beam_letter_entered: string;
+            /**
+             * Beam Letter Expected
+             * @default
+             */
+            beam_letter_expected: string;
+            /**
+             * Before Power Open
+             * @description Steps that come before power and are not marked done
+             */
+            before_power_open?: string[];
             /** Entered */
             entered?: components["schemas"]["StateEntered"][];
-            /**
-             * Entries
-             * @description What this modem is told, with the form of each
-             */
-            entries?: components["schemas"]["ModemEntry"][];
-            /**
-             * @default {
-             *       "beam_letter_entered": "",
-             *       "beam_letter_expected": "",
-             *       "beam_touched": false,
-             *       "before_power_open": [],
-             *       "cable_loss_on_hold": false,
-             *       "level_db": null,
-             *       "predicted_level_db": null,
-             *       "supply_on_hold": false
-             *     }
-             */
-            facts: components["schemas"]["OwnFigures"];
             /**
              * Now S
              * @description Seconds since power was switched on
@@ -6690,6 +7262,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -6702,6 +7275,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -6720,6 +7294,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -6733,6 +7308,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -6749,199 +7325,375 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Self Restart Count
+             * @description Started again by itself, as somebody counted
+             * @default 0
+             */
+            self_restart_count: number;
+            /** Signs */
+            signs?: {
+                [key: string]: boolean;
+            };
             /** States */
             states: components["schemas"]["BringUpState"][];
-            /**
-             * Told
-             * @description Entry code -> what a person entered; empty is not yet
-             */
-            told?: {
-                [key: string]: string;
-            };
             /**
              * @default {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -7690,6 +8442,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -7738,6 +8522,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -8110,6 +8910,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -8806,10 +9691,31 @@ export interface components {
          * @description The ladder from power to online.
          */
         BringUpResult: {
+            /**
+             * Causes
+             * @description Why it does not leave its state, likeliest first; empty: not stuck
+             */
+            causes?: components["schemas"]["StuckCause"][];
             /** Current Code */
             current_code: string | null;
+            /**
+             * Fallback Count
+             * @default 0
+             */
+            fallback_count: number;
+            /**
+             * Needs Text
+             * @description What it takes to leave the state, in words
+             * @default
+             */
+            needs_text: string;
             /** Online */
             online: boolean;
+            /**
+             * Restart Count
+             * @default 0
+             */
+            restart_count: number;
             /** Rungs */
             rungs: components["schemas"]["LadderRung"][];
             /** Stuck */
@@ -8822,24 +9728,39 @@ export interface components {
         };
         /**
          * BringUpState
-         * @description A state on the way online, with how long it usually takes.
+         * @description A state on the way online, with how long it usually takes and what it takes to get past it.
          */
         BringUpState: {
             /** Code */
             code: string;
             /**
              * Light
+             * @description Its lights in words, where they are not told one by one
              * @default
              */
             light: string;
+            /** Lights */
+            lights?: components["schemas"]["Light"][];
             /** Name */
             name: string;
+            /**
+             * Needs
+             * @description What it takes to get past it
+             */
+            needs?: ("power" | "level" | "carrier" | "position" | "uplink" | "desk" | "person" | "account" | "code")[];
             /**
              * Said
              * @description What the terminal is doing, in plain words
              * @default
              */
             said: string;
+            /**
+             * Transmits
+             * @description Whether the outdoor unit sends in it: off, may start by itself, on
+             * @default off
+             * @enum {string}
+             */
+            transmits: "off" | "may" | "on";
             /** Usual S */
             usual_s: number;
         };
@@ -9101,6 +10022,12 @@ export interface components {
              * @default
              */
             plain: string;
+            /**
+             * Power Off
+             * @description Never done while it has power: a coaxial plug is mated, or somebody is in front
+             * @default false
+             */
+            power_off: boolean;
             /**
              * Sets
              * @description Joints that it makes, and how it leaves them
@@ -9488,6 +10415,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -9500,6 +10428,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -9518,6 +10447,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -9531,6 +10461,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -10135,18 +11066,30 @@ export interface components {
         Cause: {
             /** Code */
             code: string;
+            /**
+             * Holds
+             * @description What it takes away of what a state needs
+             */
+            holds?: ("power" | "level" | "carrier" | "position" | "uplink" | "desk" | "person" | "account" | "code")[];
             /** Name */
             name: string;
             /**
-             * Signs
-             * @description What of this job speaks for it
+             * Shows
+             * @description Sign -> how often it is there when this is the cause, 0 to 1
              */
-            signs?: ("supply_on_hold" | "cable_loss_on_hold" | "beam_touched" | "level_short" | "letter_wrong")[];
+            shows?: {
+                [key: string]: number;
+            };
+            /**
+             * Signs
+             * @description Signs without a share of their own
+             */
+            signs?: ("supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready")[];
             /**
              * States
-             * @description Codes of the states that it can hold up
+             * @description Codes of states that it can hold up
              */
-            states: string[];
+            states?: string[];
             /**
              * Text
              * @description What it means for the work, or what to mind
@@ -10155,13 +11098,13 @@ export interface components {
             text: string;
             /**
              * Weight Number
-             * @description How likely beside the others
+             * @description How often it is beside the others
              * @default 1
              */
             weight_number: number;
             /**
              * Weight With Sign Number
-             * @description How likely once a sign is there
+             * @description Read of older words, and counted no longer
              * @default 1
              */
             weight_with_sign_number: number;
@@ -10539,6 +11482,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -10551,6 +11495,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -10569,6 +11514,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -10582,6 +11528,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -10603,185 +11550,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -11530,6 +12650,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -11578,6 +12730,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -11950,6 +13118,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -12665,16 +13918,173 @@ export interface components {
             why: string;
         };
         /**
+         * ComputerInput
+         * @description The modem's way of being reached, and what the computer shows.
+         */
+        ComputerInput: {
+            access: components["schemas"]["ModemAccess"];
+            /**
+             * Activated
+             * @default false
+             */
+            activated: boolean;
+            /**
+             * Before
+             * @description What was set before, as somebody wrote it down
+             * @default
+             */
+            before: string;
+            /**
+             * Page
+             * @default
+             * @enum {string}
+             */
+            page: "" | "opens" | "nothing" | "refused" | "other" | "warns";
+            /**
+             * Put Back
+             * @default false
+             */
+            put_back: boolean;
+            /**
+             * Shown Address
+             * @default
+             */
+            shown_address: string;
+            /**
+             * Shown Mask
+             * @default
+             */
+            shown_mask: string;
+            /**
+             * System
+             * @default
+             * @enum {string}
+             */
+            system: "" | "windows" | "macos" | "linux" | "android" | "ios";
+            /**
+             * Taken
+             * @description Addresses that others have
+             */
+            taken?: string[];
+            /**
+             * Wanted Address
+             * @description To be typed in; empty: a free one is proposed
+             * @default
+             */
+            wanted_address: string;
+            /**
+             * Wired
+             * @default
+             * @enum {string}
+             */
+            wired: "" | "yes" | "no";
+            /**
+             * Wireless Off
+             * @default
+             * @enum {string}
+             */
+            wireless_off: "" | "yes" | "no";
+        };
+        /** ComputerOutcome */
+        ComputerOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["ComputerResult"];
+        };
+        /**
+         * ComputerResult
+         * @description What to set, step by step, and the address to open.
+         */
+        ComputerResult: {
+            /**
+             * Address
+             * @description For the computer; empty where it takes one by itself
+             */
+            address: string;
+            /** After */
+            after: string;
+            /** Back Steps */
+            back_steps: string[];
+            /** Before Steps */
+            before_steps: string[];
+            /**
+             * Doing
+             * @description What the computer is doing, by what it shows
+             */
+            doing: string;
+            /**
+             * Install Page
+             * @description Of the installer; empty: none
+             */
+            install_page: string;
+            /** Mask */
+            mask: string;
+            /**
+             * Network
+             * @description The modem's subnet
+             */
+            network: string;
+            /**
+             * Page
+             * @description To open in the browser
+             */
+            page: string;
+            /** Shown Steps */
+            shown_steps: string[];
+            /**
+             * Steps
+             * @description Empty while the kind of computer is not chosen
+             */
+            steps: string[];
+            /**
+             * Then
+             * @description What to do next
+             */
+            then: string;
+            /**
+             * Way
+             * @description How it comes by its address, in words
+             */
+            way: string;
+        };
+        /**
+         * ConfigText
+         * @description A text for one program.
+         */
+        ConfigText: {
+            /** Code */
+            code: string;
+            /**
+             * File
+             * @description Where it usually goes
+             */
+            file: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Constellation
          * @description Satellites of low orbits: as shells, or as elements that the user loaded.
          */
         Constellation: {
             /** Code */
             code: string;
+            /** @description The operations desk of its network */
+            desk?: components["schemas"]["DeskContact"] | null;
             /** Elements */
             elements?: components["schemas"]["ElementLines"][];
             /** Name */
             name: string;
+            /**
+             * @default {
+             *       "fixed_address": null,
+             *       "shared_address": null,
+             *       "six": null
+             *     }
+             */
+            service: components["schemas"]["NetworkService"];
             /** Shells */
             shells?: components["schemas"]["Shell"][];
             /**
@@ -12878,6 +14288,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -12890,6 +14301,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -12908,6 +14320,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -12921,6 +14334,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -13217,6 +14631,93 @@ export interface components {
             item: string;
         };
         /**
+         * DeskContact
+         * @description The operations desk of a network.
+         */
+        DeskContact: {
+            /**
+             * Carrier Most Min
+             * @description Longest that a test carrier stays on
+             * @default 5
+             */
+            carrier_most_min: number;
+            /**
+             * Hours
+             * @default
+             */
+            hours: string;
+            /**
+             * Isolation Least Db
+             * @description Least isolation that it approves
+             * @default 25
+             */
+            isolation_least_db: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Telephone
+             * @default
+             */
+            telephone: string;
+        };
+        /**
+         * DeskOrder
+         * @description What is said to the simulated desk, and in what manner it plays.
+         */
+        DeskOrder: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready";
+            /** Transmit Dbm */
+            transmit_dbm?: number | null;
+        };
+        /**
+         * DeskOut
+         * @description What it answered, with the job as it then stands.
+         */
+        DeskOut: {
+            job: components["schemas"]["JobOut"];
+            reply: components["schemas"]["DeskReply"];
+        };
+        /**
+         * DeskReply
+         * @description What the simulated desk answers.
+         */
+        DeskReply: {
+            /**
+             * Carrier On
+             * @default false
+             */
+            carrier_on: boolean;
+            /** Isolation Db */
+            isolation_db?: number | null;
+            /**
+             * Number
+             * @description Of the approval
+             * @default
+             */
+            number: string;
+            /**
+             * Refused
+             * @default false
+             */
+            refused: boolean;
+            /** Said */
+            said: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
          * DeviceAngles
          * @description The angles that a browser tells of the device: alpha from its north, beta and gamma of its tilt.
          */
@@ -13408,6 +14909,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -13420,6 +14922,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -13438,6 +14941,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -13451,6 +14955,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -13890,6 +15395,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -13902,6 +15408,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -13920,6 +15427,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -13933,6 +15441,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -14054,6 +15563,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14066,6 +15576,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -14084,6 +15595,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -14097,6 +15609,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -14169,28 +15682,145 @@ export interface components {
             name: string;
         };
         /**
-         * Evidence
-         * @description Something that is not shown yet, with the waiver that lets it pass, if there is one.
+         * EntriesInput
+         * @description The terminal's own list with what is known, entered, typed again and shown.
          */
-        Evidence: {
-            /** Clears By */
-            clears_by: string;
+        EntriesInput: {
+            /** Back */
+            back?: components["schemas"]["Told"][];
+            /**
+             * Config Name
+             * @default
+             */
+            config_name: string;
+            /**
+             * Config Restarted
+             * @default false
+             */
+            config_restarted: boolean;
+            /**
+             * Config Sum
+             * @default
+             */
+            config_sum: string;
+            /**
+             * Config Sum Wanted
+             * @default
+             */
+            config_sum_wanted: string;
+            /** Entries */
+            entries: components["schemas"]["ModemEntry"][];
+            /**
+             * Known
+             * @description Entry code -> what the job knows of it
+             */
+            known?: {
+                [key: string]: string;
+            };
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Told
+             * @description Entry code -> what a person entered
+             */
+            told?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * EntriesResult
+         * @description The whole list in its order.
+         */
+        EntriesResult: {
+            /**
+             * Open Count
+             * @description Entries that are typed and still empty
+             */
+            open_count: number;
+            /** Rows */
+            rows: components["schemas"]["EntryRow"][];
+        };
+        /**
+         * EntryRow
+         * @description One entry as it stands.
+         */
+        EntryRow: {
+            /** Again */
+            again: string;
+            /**
+             * Agrees
+             * @description Entry, order and modem agree; None: not all of it is known
+             */
+            agrees: boolean | null;
             /** Code */
             code: string;
+            /** Example */
+            example: string;
             /**
-             * May Pass
-             * @description Whether anybody may let it pass
-             * @default true
+             * Known
+             * @description What the job knows of it; empty: nothing
              */
-            may_pass: boolean;
-            /** Message */
-            message: string;
+            known: string;
+            /** Label */
+            label: string;
             /**
-             * Station
-             * @description Code of the station where it is shown
+             * Off M
+             * @description Of a position: how far what it shows is from the site
              */
-            station: string;
-            waiver: components["schemas"]["Waiver"] | null;
+            off_m?: number | null;
+            /** Secret */
+            secret: boolean;
+            /**
+             * Shown
+             * @description As the modem shows it
+             */
+            shown: string;
+            /**
+             * Spelled
+             * @description To be read out; empty for a secret
+             */
+            spelled: string;
+            /** Twice */
+            twice: boolean;
+            /** Typed */
+            typed: boolean;
+            /**
+             * Value
+             * @description As it was entered; of a secret the whole, for whoever enters it
+             */
+            value: string;
+            /** Well Formed */
+            well_formed: boolean | null;
+            /**
+             * Where
+             * @description Where it comes from, in words
+             */
+            where: string;
+        };
+        /**
+         * Evidence
+         * @description A sign of this job beside a cause.
+         */
+        Evidence: {
+            /**
+             * Factor
+             * @description By how much it changes the odds of this cause
+             */
+            factor: number;
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
+            /**
+             * Speaks
+             * @enum {string}
+             */
+            speaks: "for" | "against";
+            /** Text */
+            text: string;
         };
         /**
          * ExtraRun
@@ -14287,6 +15917,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14299,6 +15930,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -14317,6 +15949,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -14330,6 +15963,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -14550,6 +16184,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14562,6 +16197,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -14580,6 +16216,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -14593,6 +16230,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -14839,6 +16477,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -14851,6 +16490,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -14869,6 +16509,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -14882,6 +16523,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -15074,6 +16716,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -15086,6 +16729,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -15104,6 +16748,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -15117,6 +16762,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -15454,6 +17100,51 @@ export interface components {
             use_share: number | null;
         };
         /**
+         * HomeDevice
+         * @description Something of the household or firm that uses the line.
+         */
+        HomeDevice: {
+            /**
+             * Must not stop
+             * @default false
+             */
+            critical: boolean;
+            /**
+             * Always the address
+             * @default
+             */
+            fixed_ip: string;
+            /**
+             * Seen from outside
+             * @default false
+             */
+            from_outside: boolean;
+            /**
+             * Its hardware address
+             * @default
+             */
+            hardware_address: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Joined again
+             * @default false
+             */
+            joined: boolean;
+            /**
+             * Line
+             * @default
+             * @enum {string}
+             */
+            line: "" | "new" | "old";
+            /** Device */
+            name: string;
+        };
+        /**
          * HorizonOrder
          * @description What horizon is wanted: at which position, how far.
          */
@@ -15758,6 +17449,13 @@ export interface components {
              */
             inverter_share: number;
             /**
+             * Keep Secrets
+             * @description Whether codes and passwords stay in a job once it is signed off
+             * @default no
+             * @enum {string}
+             */
+            keep_secrets: "no" | "yes";
+            /**
              * Ladder Gust Mps
              * @description Gust over which nobody goes up a ladder or on a roof
              * @default 12
@@ -15829,6 +17527,12 @@ export interface components {
              * @default 89
              */
             overhead_deg: number;
+            /**
+             * Password Bits
+             * @description Guesses that a wireless password withstands, as a power of two
+             * @default 50
+             */
+            password_bits: number;
             /**
              * Peak Certain Share
              * @description Share of the beamwidth to which a top should be fixed, two standard deviations
@@ -15938,6 +17642,12 @@ export interface components {
              */
             service_loop_m: number;
             /**
+             * Settle Min
+             * @description Minutes after an update in which nothing is judged
+             * @default 30
+             */
+            settle_min: number;
+            /**
              * Shading Db
              * @description What a spare feed's body may take from the main beam
              * @default 0.1
@@ -16015,6 +17725,12 @@ export interface components {
              * @default 0.4
              */
             tie_m: number;
+            /**
+             * Transmit Left Db
+             * @description Left under the top of the transmit level, for rain
+             * @default 2
+             */
+            transmit_left_db: number;
             /**
              * Trial Apart M
              * @description How far the trial may stand from the position and still speak for it
@@ -16156,6 +17872,11 @@ export interface components {
              */
             kept_off?: components["schemas"]["Phrase"][];
             /**
+             * Move Stages
+             * @description Stages of the move to the new line, with the way back
+             */
+            move_stages?: components["schemas"]["Phrase"][];
+            /**
              * Needs
              * @description What a customer may need
              */
@@ -16175,6 +17896,11 @@ export interface components {
              * @description Seen to when concrete is poured
              */
             pour_checks?: components["schemas"]["Phrase"][];
+            /**
+             * Power Checks
+             * @description Seen before power
+             */
+            power_checks?: components["schemas"]["PowerCheck"][];
             /**
              * Readiness
              * @description Ready before leaving
@@ -16220,6 +17946,83 @@ export interface components {
              * @description What takes its time, and what is done meanwhile
              */
             waits?: components["schemas"]["Wait"][];
+        };
+        /**
+         * HouseholdInput
+         * @description Codes of the customer's needs, what the boxes can do, and what was decided.
+         */
+        HouseholdInput: {
+            /** Need Names */
+            need_names?: {
+                [key: string]: string;
+            };
+            /** Needs */
+            needs?: string[];
+            /**
+             * Own Router
+             * @description There is another router that could be the gateway
+             * @default false
+             */
+            own_router: boolean;
+            /**
+             * Own Two Lines
+             * @description And it takes two lines
+             * @default false
+             */
+            own_two_lines: boolean;
+            /**
+             * Plan
+             * @default
+             * @enum {string}
+             */
+            plan: "" | "keep" | "bypass" | "second";
+            router?: components["schemas"]["Router"] | null;
+            /**
+             * @default {
+             *       "fixed_address": null,
+             *       "shared_address": null,
+             *       "six": null
+             *     }
+             */
+            service: components["schemas"]["NetworkService"];
+            /**
+             * Two Lines
+             * @description The old line stays beside the new one
+             * @default false
+             */
+            two_lines: boolean;
+        };
+        /** HouseholdMoveOutcome */
+        HouseholdMoveOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["MoveResult"];
+        };
+        /** HouseholdOutcome */
+        HouseholdOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["HouseholdResult"];
+        };
+        /**
+         * HouseholdResult
+         * @description Every plan, and the one that is proposed.
+         */
+        HouseholdResult: {
+            /** Because */
+            because: string;
+            /**
+             * Open Ways
+             * @description What can still be done for needs that the chosen plan does not meet
+             */
+            open_ways: string[];
+            /** Plans */
+            plans: components["schemas"]["NetPlan"][];
+            /**
+             * Proposed
+             * @enum {string}
+             */
+            proposed: "" | "keep" | "bypass" | "second";
         };
         /**
          * InclinedInput
@@ -16487,6 +18290,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -16499,6 +18303,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -16517,6 +18322,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -16530,6 +18336,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -16590,6 +18397,8 @@ export interface components {
             build: components["schemas"]["BuildResult"] | null;
             cable: components["schemas"]["CableResult"] | null;
             cable_list?: components["schemas"]["DressResult"] | null;
+            /** Checks Before Power */
+            checks_before_power?: components["schemas"]["PowerCheckRow"][];
             coverage: components["schemas"]["BeamResult"] | null;
             /**
              * Crew
@@ -16613,7 +18422,7 @@ export interface components {
              * Evidence
              * @description What is not shown yet, waived or not
              */
-            evidence?: components["schemas"]["Evidence"][];
+            evidence?: components["schemas"]["rindle_core__stations__evidence__Evidence"][];
             extra_runs?: components["schemas"]["ExtraRunsResult"] | null;
             /** @description That was chosen */
             fixing?: components["schemas"]["Fixing"] | null;
@@ -16625,6 +18434,7 @@ export interface components {
              * @default 0
              */
             head_turned_deg: number;
+            home?: components["schemas"]["HouseholdResult"] | null;
             instruments: components["schemas"]["InstrumentsResult"] | null;
             joints?: components["schemas"]["JointsResult"] | null;
             kit_list?: components["schemas"]["KitListResult"] | null;
@@ -16635,7 +18445,10 @@ export interface components {
             labels_wanted?: string[];
             /** Landmarks Seen */
             landmarks_seen?: components["schemas"]["LandmarkSeen"][];
+            laptop?: components["schemas"]["ComputerResult"] | null;
             lifts?: components["schemas"]["LiftsResult"] | null;
+            lines?: components["schemas"]["TwoLinesResult"] | null;
+            lineup_run?: components["schemas"]["LineupRunResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             low_orbit?: components["schemas"]["LowOrbitResult"] | null;
             mast_fit?: components["schemas"]["FitResult"] | null;
@@ -16652,6 +18465,7 @@ export interface components {
              * @description For the surface it stands on
              */
             mount_options?: components["schemas"]["MountOption"][];
+            moving?: components["schemas"]["MoveResult"] | null;
             /** @description What is to be done next; None in older records */
             next_step?: components["schemas"]["NextStep"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;
@@ -16665,6 +18479,7 @@ export interface components {
             position_mounts?: components["schemas"]["PositionMount"][];
             /** Predicted Level Db */
             predicted_level_db: number | null;
+            radio_stages?: components["schemas"]["RadioResult"] | null;
             /** @description None while no strings were drawn over the rim */
             rim?: components["schemas"]["RimResult"] | null;
             /** Second Pass Gain Db */
@@ -16681,17 +18496,21 @@ export interface components {
              * @description The hazards that stop work, there or not
              */
             stops?: components["schemas"]["Stop"][];
+            told_entries?: components["schemas"]["EntriesResult"] | null;
             /**
              * Torques
              * @description Of the mount's joints
              */
             torques?: components["schemas"]["JointTorque"][];
+            transmit?: components["schemas"]["Transmit"] | null;
+            updating?: components["schemas"]["UpdateResult"] | null;
             verdict: components["schemas"]["Level"];
             /** @description None in records of older versions */
             visit?: components["schemas"]["VisitAssessment"] | null;
             waits?: components["schemas"]["WaitsResult"] | null;
             /** @description None while the wall is not measured */
             wall_hole?: components["schemas"]["WallHoleResult"] | null;
+            wifi?: components["schemas"]["WirelessResult"] | null;
             /**
              * Zone
              * @description Name of the zone whose clocks hang at the site, IANA
@@ -16758,12 +18577,57 @@ export interface components {
              * @default {
              *       "activation_code": "",
              *       "beam_letter": "",
+             *       "carrier_by": "",
+             *       "carrier_reason": "",
+             *       "config_name": "",
+             *       "config_restarted": false,
+             *       "config_sum": "",
+             *       "config_sum_wanted": "",
+             *       "device_input_dbm": null,
              *       "device_level_db": null,
              *       "device_now_s": 0,
+             *       "dish_end_v": null,
+             *       "hand_set": "",
+             *       "home_devices": [],
+             *       "home_net": "",
+             *       "in_front_clear": false,
+             *       "install_mode": "",
+             *       "laptop_address": "",
+             *       "laptop_back": false,
+             *       "laptop_before": "",
+             *       "laptop_mask": "",
+             *       "laptop_page": "",
+             *       "laptop_system": "",
+             *       "laptop_wired": "",
+             *       "laptop_wireless": "",
+             *       "line_plan": "",
+             *       "lineup_log": [],
+             *       "meter_fitted": "",
              *       "modem_entries": {},
+             *       "move_confirmed": "",
+             *       "moved_stages": [],
+             *       "new_gateway": "",
+             *       "new_line_percent": null,
+             *       "old_gateway": "",
+             *       "own_router_name": "",
+             *       "page_works": "",
+             *       "power_checks": [],
              *       "powered_at": null,
+             *       "powered_where": "",
+             *       "radio": [],
+             *       "router_plan": "",
+             *       "self_restart_count": 0,
              *       "settings": [],
-             *       "states_entered": []
+             *       "settled_at": null,
+             *       "states_entered": [],
+             *       "told_back": [],
+             *       "update_choice": "",
+             *       "update_reason": "",
+             *       "update_seen": "",
+             *       "updated_at": null,
+             *       "wifi_kept": false,
+             *       "wifi_name": "",
+             *       "wifi_password": ""
              *     }
              */
             bringup: components["schemas"]["BringUpFacts"];
@@ -17263,6 +19127,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Have buried services found and marked",
@@ -17292,6 +19157,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Dig the hole",
@@ -17323,6 +19189,7 @@ export interface components {
              *               "photo": "The cross-bar and the depth of the hole, before the pour",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_bar": "tight"
              *               },
@@ -17349,6 +19216,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pour up to the ground in one go",
@@ -17374,6 +19242,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Leave it to harden",
@@ -17398,6 +19267,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Plumb once more, hardened",
@@ -17574,6 +19444,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Look on both sides of the wall",
@@ -17600,6 +19471,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Mark the holes",
@@ -17626,6 +19498,7 @@ export interface components {
              *               "photo": "The clean holes with a rule beside them",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Drill and clean the holes",
@@ -17653,6 +19526,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_struts": "tight"
              *               },
@@ -17851,6 +19725,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Look on both sides of the wall",
@@ -17877,6 +19752,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the stud by two signs",
@@ -17901,6 +19777,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Plumb line on the stud, template on the line",
@@ -17927,6 +19804,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Drill the pilots",
@@ -17954,6 +19832,7 @@ export interface components {
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Sealant in the holes and on the screws",
@@ -17987,6 +19866,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Upper screw, left proud",
@@ -18013,6 +19893,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Hang the plate on it",
@@ -18040,6 +19921,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "The other screws, then all of them tight",
@@ -18208,6 +20090,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Look on both sides of the wall",
@@ -18234,6 +20117,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Mark the holes",
@@ -18260,6 +20144,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Fix both brackets",
@@ -18287,6 +20172,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_pinch": "tight",
              *                 "m_ubolts": "tight"
@@ -18513,6 +20399,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the rafters by two signs",
@@ -18541,6 +20428,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "One pilot, then look",
@@ -18568,6 +20456,7 @@ export interface components {
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pads into each hole and under the plate",
@@ -18594,6 +20483,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_collar": "tight"
              *               },
@@ -18801,6 +20691,7 @@ export interface components {
              *               "photo": "",
              *               "place": "bench",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_base": "snug"
              *               },
@@ -18827,6 +20718,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Lay it on the roof and look",
@@ -18856,6 +20748,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Two clamps only, then judge height and sky",
@@ -18883,6 +20776,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_base": "tight"
              *               },
@@ -19096,6 +20990,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the purlins by two signs",
@@ -19124,6 +21019,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pads under, screws through into the purlin",
@@ -19290,6 +21186,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Ask what the roof bears",
@@ -19314,6 +21211,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_frame": "torqued"
              *               },
@@ -19343,6 +21241,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "All blocks on before the antenna",
@@ -19599,6 +21498,7 @@ export interface components {
              *               "photo": "",
              *               "place": "bench",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Load the nut in the driver on the ground",
@@ -19623,6 +21523,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_clamps": "free"
              *               },
@@ -19651,6 +21552,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Foot cup loose, just above a rung",
@@ -19677,6 +21579,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pole in, dry",
@@ -19701,6 +21604,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_clamps": "tight"
              *               },
@@ -19729,6 +21633,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Twist it",
@@ -19904,6 +21809,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Set it up where nobody trips",
@@ -20018,6 +21924,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Look on both sides of the wall",
@@ -20053,6 +21960,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_joint": "tight"
              *               },
@@ -20247,6 +22155,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Anchors into the slab",
@@ -20273,6 +22182,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_nuts": "tight"
              *               },
@@ -20451,6 +22361,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "The old service is dead and may go",
@@ -20475,6 +22386,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Old dish off, arm looked at",
@@ -20502,6 +22414,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {
              *                 "m_pins": "snug"
              *               },
@@ -20648,6 +22561,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the rafter by two signs",
@@ -20676,6 +22590,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "One pilot through an upper hole, then look",
@@ -20703,6 +22618,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Small pads into the holes, large ones across",
@@ -20729,6 +22645,7 @@ export interface components {
              *               "photo": "",
              *               "place": "height",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Two long screws on the rafter, four through the boards",
@@ -20904,6 +22821,7 @@ export interface components {
              *               "photo": "",
              *               "place": "ground",
              *               "plain": "",
+             *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Set it up, level, where nobody trips",
@@ -21027,6 +22945,7 @@ export interface components {
              *         "injector_high_c": 40,
              *         "injector_low_c": 0,
              *         "inverter_share": 0.85,
+             *         "keep_secrets": "no",
              *         "ladder_gust_mps": 12,
              *         "level_margin_db": 3,
              *         "level_shortfall_db": 2,
@@ -21039,6 +22958,7 @@ export interface components {
              *         "low_orbit_hold_percent": 10,
              *         "oval_percent": 2,
              *         "overhead_deg": 89,
+             *         "password_bits": 50,
              *         "peak_certain_share": 0.1,
              *         "peak_fall_db": 1,
              *         "person_reach_m": 2.2,
@@ -21057,6 +22977,7 @@ export interface components {
              *         "sealant_least_c": 5,
              *         "second_pass_db": 0.1,
              *         "service_loop_m": 0.7,
+             *         "settle_min": 30,
              *         "shading_db": 0.1,
              *         "shadow_most_deg": 75,
              *         "side_lobe_least_db": 12,
@@ -21070,6 +22991,7 @@ export interface components {
              *         "swing_loss_db": 0.5,
              *         "test_loss_db": 1.5,
              *         "tie_m": 0.4,
+             *         "transmit_left_db": 2,
              *         "trial_apart_m": 3,
              *         "trial_least_h": 6,
              *         "trial_sector_percent": 0.1,
@@ -21090,185 +23012,358 @@ export interface components {
              *         "causes": [
              *           {
              *             "code": "supply",
-             *             "name": "Too little voltage at the outdoor unit",
-             *             "signs": [
-             *               "supply_on_hold"
-             *             ],
-             *             "states": [
+             *             "holds": [
              *               "power",
-             *               "boot",
-             *               "search",
-             *               "ranging"
+             *               "level"
              *             ],
-             *             "text": "Measure the voltage at the dish end under load.",
+             *             "name": "Too little voltage at the outdoor unit",
+             *             "shows": {
+             *               "level_none": 0.3,
+             *               "restarts": 0.7,
+             *               "supply_on_hold": 0.7,
+             *               "volts_low": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *             "weight_number": 0.6,
-             *             "weight_with_sign_number": 3
+             *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "plug",
-             *             "name": "A plug is loose, wet or in the wrong socket",
-             *             "signs": [],
-             *             "states": [
+             *             "holds": [
              *               "power",
-             *               "boot"
+             *               "level",
+             *               "uplink"
              *             ],
-             *             "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *             "weight_number": 0.5,
+             *             "name": "A plug is loose, wet or in the wrong socket",
+             *             "shows": {
+             *               "input_low": 0.85,
+             *               "level_none": 0.8,
+             *               "plugs_open": 0.75,
+             *               "restarts": 0.2
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *             "weight_number": 0.6,
              *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "weak",
-             *             "name": "The level is short of what the link promises",
-             *             "signs": [
-             *               "level_short"
+             *             "holds": [
+             *               "level",
+             *               "uplink"
              *             ],
-             *             "states": [
-             *               "search",
-             *               "receive_lock",
-             *               "frame_sync",
-             *               "ranging",
-             *               "network_entry",
-             *               "address"
-             *             ],
-             *             "text": "Go back to Peak and pass the top on both axes.",
-             *             "weight_number": 0.5,
-             *             "weight_with_sign_number": 2
+             *             "name": "It is not on the top, or not on this satellite",
+             *             "shows": {
+             *               "level_none": 0.5,
+             *               "level_short": 0.97,
+             *               "peak_open": 0.8
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *             "weight_number": 0.6,
+             *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "blocked",
+             *             "holds": [
+             *               "level"
+             *             ],
              *             "name": "Something stands in the beam",
-             *             "signs": [
-             *               "beam_touched"
-             *             ],
-             *             "states": [
-             *               "search",
-             *               "receive_lock"
-             *             ],
+             *             "shows": {
+             *               "beam_touched": 0.85,
+             *               "level_none": 0.6,
+             *               "level_short": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
              *             "text": "Look along the sight-line from the dish; compare Sky.",
-             *             "weight_number": 0.4,
-             *             "weight_with_sign_number": 2
+             *             "weight_number": 0.3,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "hand",
+             *             "holds": [
+             *               "level",
+             *               "uplink"
+             *             ],
+             *             "name": "The feed is set to the other hand or plane",
+             *             "shows": {
+             *               "hand_other": 0.92,
+             *               "level_none": 0.85,
+             *               "level_short": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *             "weight_number": 0.25,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "letter_missing",
+             *             "holds": [
+             *               "carrier"
+             *             ],
+             *             "name": "No beam letter is told",
+             *             "shows": {
+             *               "letter_missing": 0.97
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *             "weight_number": 0.3,
+             *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "letter",
+             *             "holds": [
+             *               "carrier",
+             *               "uplink"
+             *             ],
              *             "name": "The beam letter entered is not this site's",
-             *             "signs": [
-             *               "letter_wrong"
-             *             ],
-             *             "states": [
-             *               "search",
-             *               "frame_sync",
-             *               "ranging",
-             *               "network_entry"
-             *             ],
+             *             "shows": {
+             *               "letter_wrong": 0.95,
+             *               "readback_differs": 0.4
+             *             },
+             *             "signs": [],
+             *             "states": [],
              *             "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *             "weight_number": 0.3,
-             *             "weight_with_sign_number": 5
+             *             "weight_with_sign_number": 1
              *           },
              *           {
-             *             "code": "loss",
-             *             "name": "The cable loses too much",
-             *             "signs": [
-             *               "cable_loss_on_hold"
+             *             "code": "entry_missing",
+             *             "holds": [
+             *               "carrier",
+             *               "position"
              *             ],
-             *             "states": [
-             *               "search",
-             *               "receive_lock",
-             *               "frame_sync",
-             *               "ranging"
+             *             "name": "An entry that it needs is empty",
+             *             "shows": {
+             *               "entry_missing": 0.97
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Go through the entries: what is empty is not in the modem either.",
+             *             "weight_number": 0.4,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "entry",
+             *             "holds": [
+             *               "carrier",
+             *               "desk"
              *             ],
-             *             "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *             "weight_number": 0.5,
-             *             "weight_with_sign_number": 2.5
+             *             "name": "An entry is wrong",
+             *             "shows": {
+             *               "entry_differs": 0.75,
+             *               "readback_differs": 0.75
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Read each entry back from its page against the order, sign by sign.",
+             *             "weight_number": 0.4,
+             *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "file",
-             *             "name": "The site's file is another's, or was not taken",
-             *             "signs": [],
-             *             "states": [
-             *               "site_file",
-             *               "search"
+             *             "holds": [
+             *               "position"
              *             ],
-             *             "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *             "weight_number": 0.45,
+             *             "name": "The site's file or position is another's, or was not taken",
+             *             "shows": {
+             *               "position_off": 0.9,
+             *               "readback_differs": 0.4
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *             "weight_number": 0.4,
              *             "weight_with_sign_number": 1
              *           },
              *           {
-             *             "code": "meter",
-             *             "name": "The meter is still in the line",
-             *             "signs": [],
-             *             "states": [
-             *               "meter_out"
+             *             "code": "loss",
+             *             "holds": [
+             *               "level",
+             *               "uplink"
              *             ],
-             *             "text": "Modem off, meter out, line closed again, modem on.",
-             *             "weight_number": 1,
-             *             "weight_with_sign_number": 1
-             *           },
-             *           {
-             *             "code": "desk_busy",
-             *             "name": "The desk is not ready, or the slot has passed",
+             *             "name": "The cable loses too much",
+             *             "shows": {
+             *               "cable_loss_on_hold": 0.85,
+             *               "input_low": 0.9,
+             *               "level_none": 0.5,
+             *               "level_short": 0.4
+             *             },
              *             "signs": [],
-             *             "states": [
-             *               "desk_called"
-             *             ],
-             *             "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *             "weight_number": 1,
-             *             "weight_with_sign_number": 1
-             *           },
-             *           {
-             *             "code": "no_carrier",
-             *             "name": "The carrier does not leave the dish",
-             *             "signs": [],
-             *             "states": [
-             *               "carrier_on",
-             *               "cross_pol"
-             *             ],
-             *             "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *             "weight_number": 0.7,
+             *             "states": [],
+             *             "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *             "weight_number": 0.4,
              *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "turned",
-             *             "name": "The feed is not turned right",
+             *             "holds": [
+             *               "uplink"
+             *             ],
+             *             "name": "The skew is not right",
+             *             "shows": {
+             *               "desk_open": 0.95,
+             *               "isolation_low": 0.9,
+             *               "skew_off": 0.75
+             *             },
              *             "signs": [],
              *             "states": [
              *               "isolation",
              *               "cross_pol"
              *             ],
              *             "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *             "weight_number": 1,
+             *             "weight_number": 0.4,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "meter",
+             *             "holds": [
+             *               "person",
+             *               "uplink"
+             *             ],
+             *             "name": "The meter is still in the line",
+             *             "shows": {
+             *               "meter_in": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Modem off, meter out, line closed again, modem on.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "desk_busy",
+             *             "holds": [
+             *               "desk"
+             *             ],
+             *             "name": "The desk is not ready, or the slot has passed",
+             *             "shows": {
+             *               "desk_not_ready": 0.9,
+             *               "desk_open": 0.9
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "desk_step",
+             *             "holds": [
+             *               "desk"
+             *             ],
+             *             "name": "A step of the call is open",
+             *             "shows": {
+             *               "desk_open": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *             "weight_number": 0.4,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "no_carrier",
+             *             "holds": [],
+             *             "name": "The carrier does not leave the dish",
+             *             "shows": {
+             *               "desk_open": 0.95,
+             *               "plugs_open": 0.6
+             *             },
+             *             "signs": [],
+             *             "states": [
+             *               "carrier_on",
+             *               "cross_pol"
+             *             ],
+             *             "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *             "weight_number": 0.3,
              *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "left_on",
+             *             "holds": [],
              *             "name": "The carrier was not switched off",
+             *             "shows": {
+             *               "carrier_on": 0.97
+             *             },
              *             "signs": [],
              *             "states": [
-             *               "carrier_off"
+             *               "carrier_off",
+             *               "cross_pol"
              *             ],
              *             "text": "Switch it off now, and hear the desk say that it is gone.",
-             *             "weight_number": 1,
+             *             "weight_number": 0.6,
              *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "operator",
-             *             "name": "The operator's side has not finished",
-             *             "signs": [],
-             *             "states": [
-             *               "address"
+             *             "holds": [
+             *               "account",
+             *               "uplink",
+             *               "code"
              *             ],
-             *             "text": "Wait as long again, then restart the modem once.",
-             *             "weight_number": 1,
+             *             "name": "The operator's side is not ready",
+             *             "shows": {
+             *               "desk_not_ready": 0.5
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "code_missing",
+             *             "holds": [
+             *               "code",
+             *               "account"
+             *             ],
+             *             "name": "No code is told",
+             *             "shows": {
+             *               "code_missing": 0.97
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Get the code from the operations desk, and enter it.",
+             *             "weight_number": 0.5,
+             *             "weight_with_sign_number": 1
+             *           },
+             *           {
+             *             "code": "code_wrong",
+             *             "holds": [
+             *               "code",
+             *               "account"
+             *             ],
+             *             "name": "The code has a slip",
+             *             "shows": {
+             *               "code_wrong": 0.95
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *             "weight_number": 0.5,
              *             "weight_with_sign_number": 1
              *           },
              *           {
              *             "code": "code",
-             *             "name": "The activation code is missing or not accepted",
-             *             "signs": [],
-             *             "states": [
-             *               "activation"
+             *             "holds": [
+             *               "code"
              *             ],
-             *             "text": "Read the code back to the operations desk.",
-             *             "weight_number": 1,
+             *             "name": "The code is another terminal's, or was used already",
+             *             "shows": {
+             *               "readback_differs": 0.1
+             *             },
+             *             "signs": [],
+             *             "states": [],
+             *             "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *             "weight_number": 0.4,
              *             "weight_with_sign_number": 1
              *           }
              *         ],
@@ -22017,6 +24112,38 @@ export interface components {
              *             "text": "Who uses the place knows that the dish radiates."
              *           }
              *         ],
+             *         "move_stages": [
+             *           {
+             *             "code": "noted",
+             *             "name": "What is there is written down",
+             *             "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *           },
+             *           {
+             *             "code": "tried",
+             *             "name": "One computer on the new line",
+             *             "text": "It works for an hour. The way back: its old plug."
+             *           },
+             *           {
+             *             "code": "others",
+             *             "name": "What does not matter moves",
+             *             "text": "The way back: the old net still runs; join it again."
+             *           },
+             *           {
+             *             "code": "critical",
+             *             "name": "What must not stop moves, one at a time",
+             *             "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *           },
+             *           {
+             *             "code": "watched",
+             *             "name": "The new line is watched for some weeks",
+             *             "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *           },
+             *           {
+             *             "code": "old_off",
+             *             "name": "The old line ends",
+             *             "text": "A day switched off first; then notice is given. No way back after that."
+             *           }
+             *         ],
              *         "needs": [
              *           {
              *             "by_gaps": true,
@@ -22065,6 +24192,22 @@ export interface components {
              *             "proof": "Open the tunnel, and work in it for some minutes.",
              *             "rests_on": "call",
              *             "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "guests",
+             *             "name": "A net of its own for guests",
+             *             "proof": "A guest's telephone opens a page and does not find the printer.",
+             *             "rests_on": "",
+             *             "text": "Guests reach the internet and nothing of the house."
+             *           },
+             *           {
+             *             "by_gaps": false,
+             *             "code": "telephone",
+             *             "name": "A telephone over the line",
+             *             "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *             "rests_on": "",
+             *             "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *           }
              *         ],
              *         "old_lines": [
@@ -22437,6 +24580,91 @@ export interface components {
              *             "code": "cover",
              *             "name": "Covered against rain",
              *             "text": ""
+             *           }
+             *         ],
+             *         "power_checks": [
+             *           {
+             *             "code": "earth",
+             *             "families": [],
+             *             "name": "Earth joined at both ends",
+             *             "panels": null,
+             *             "runs": null,
+             *             "text": "Mast and cable block on one earth; who may, does it."
+             *           },
+             *           {
+             *             "code": "caps",
+             *             "families": [],
+             *             "name": "Caps off the ports that are used, on those that are not",
+             *             "panels": null,
+             *             "runs": null,
+             *             "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *           },
+             *           {
+             *             "code": "ends_dry",
+             *             "families": [],
+             *             "name": "Both ends closed, dry and tight",
+             *             "panels": false,
+             *             "runs": null,
+             *             "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *           },
+             *           {
+             *             "code": "cable_tested",
+             *             "families": [],
+             *             "name": "Cable tested through",
+             *             "panels": false,
+             *             "runs": null,
+             *             "text": "Neither open nor short, with the far end open and then joined."
+             *           },
+             *           {
+             *             "code": "one_port",
+             *             "families": [
+             *               "A",
+             *               "B"
+             *             ],
+             *             "name": "The one cable sits on the port marked for transmit",
+             *             "panels": false,
+             *             "runs": 1,
+             *             "text": "It carries both ways and the supply. On the other port nothing starts."
+             *           },
+             *           {
+             *             "code": "two_ports",
+             *             "families": [],
+             *             "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *             "panels": false,
+             *             "runs": 2,
+             *             "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *           },
+             *           {
+             *             "code": "slide",
+             *             "families": [],
+             *             "name": "Locking slide of each plug pushed home",
+             *             "panels": true,
+             *             "runs": null,
+             *             "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *           },
+             *           {
+             *             "code": "injector",
+             *             "families": [],
+             *             "name": "Injector: panel side to the panel, house side to the router",
+             *             "panels": true,
+             *             "runs": null,
+             *             "text": "The other way round the router gets the panel's voltage."
+             *           },
+             *           {
+             *             "code": "mains_last",
+             *             "families": [],
+             *             "name": "Mains plug last, and within reach",
+             *             "panels": null,
+             *             "runs": null,
+             *             "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *           },
+             *           {
+             *             "code": "nobody",
+             *             "families": [],
+             *             "name": "Nobody at the feed, nobody in front",
+             *             "panels": false,
+             *             "runs": null,
+             *             "text": "Say aloud that power comes, and wait for the answer."
              *           }
              *         ],
              *         "readiness": [
@@ -23892,15 +26120,26 @@ export interface components {
         };
         /**
          * LadderRung
-         * @description A state with its standing. `taken_s` is the time spent in it, still running where it is current.
+         * @description A state with its standing. `taken_s` is the time of the last stay in it, still running where it is current.
          */
         LadderRung: {
+            /**
+             * Lights Text
+             * @default
+             */
+            lights_text: string;
             /**
              * Standing
              * @enum {string}
              */
             standing: "passed" | "current" | "ahead";
             state: components["schemas"]["BringUpState"];
+            /**
+             * Stay Count
+             * @description How often it was entered
+             * @default 0
+             */
+            stay_count: number;
             /** Taken S */
             taken_s: number | null;
         };
@@ -24156,6 +26395,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -24168,6 +26408,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -24186,6 +26427,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -24199,6 +26441,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24242,6 +26485,31 @@ export interface components {
             split: boolean;
             /** Together Kg */
             together_kg: number;
+        };
+        /**
+         * Light
+         * @description A light as it shows in a state: by its name, its shape and its rhythm; a colour only beside them.
+         */
+        Light: {
+            /**
+             * Colour
+             * @description Beside the others, never alone
+             * @default
+             */
+            colour: string;
+            /** Name */
+            name: string;
+            /**
+             * Rhythm
+             * @enum {string}
+             */
+            rhythm: "off" | "steady" | "slow" | "fast" | "single";
+            /**
+             * Shape
+             * @default round
+             * @enum {string}
+             */
+            shape: "round" | "bar" | "ring" | "arrow_up" | "arrow_down";
         };
         /**
          * Likely
@@ -24354,6 +26622,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -24366,6 +26635,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -24384,6 +26654,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -24397,6 +26668,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24441,6 +26713,48 @@ export interface components {
              */
             wanted_at?: string | null;
         };
+        /**
+         * LineupMark
+         * @description A step of the call with the operations desk.
+         */
+        LineupMark: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Figure
+             * @description Isolation in dB, or transmit level in dBm
+             */
+            figure?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Number of the approval
+             * @default
+             */
+            number: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready";
+            /**
+             * Who said it
+             * @default
+             */
+            who: string;
+        };
         /** LineupRequestOutcome */
         LineupRequestOutcome: {
             /** Findings */
@@ -24461,6 +26775,106 @@ export interface components {
             missing: string[];
             /** Request Text */
             request_text: string;
+        };
+        /**
+         * LineupRunInput
+         * @description The log of the call, and what is read out in it.
+         */
+        LineupRunInput: {
+            desk?: components["schemas"]["DeskContact"] | null;
+            /** Log */
+            log?: components["schemas"]["LineupMark"][];
+            /**
+             * Now
+             * @description For the time that the carrier has been on
+             */
+            now?: string | null;
+            /**
+             * Ready For Call
+             * @description What should be done before the call, and is not
+             */
+            ready_for_call?: string[];
+            /**
+             * Sheet
+             * @description Label and value
+             */
+            sheet?: [
+                string,
+                string
+            ][];
+            /**
+             * Slot At
+             * @description By the site's clock
+             */
+            slot_at?: string | null;
+            /**
+             * Slot Min
+             * @default 30
+             */
+            slot_min: number;
+            /**
+             * Wanted
+             * @description Whether this terminal is lined up by a desk
+             * @default true
+             */
+            wanted: boolean;
+        };
+        /** LineupRunOutcome */
+        LineupRunOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["LineupRunResult"];
+        };
+        /**
+         * LineupRunResult
+         * @description Where the call stands.
+         */
+        LineupRunResult: {
+            /** Approved */
+            approved: boolean;
+            /** Carrier Most Min */
+            carrier_most_min: number;
+            /**
+             * Carrier On Since
+             * @description None: it is off
+             */
+            carrier_on_since: string | null;
+            /**
+             * Carrier Total Min
+             * @description All spells together, those that are over
+             */
+            carrier_total_min: number;
+            /**
+             * Closed
+             * @description Approved, carrier off, mode left, started again
+             */
+            closed: boolean;
+            desk: components["schemas"]["DeskContact"] | null;
+            /**
+             * Isolation Db
+             * @description As the desk read it last
+             */
+            isolation_db: number | null;
+            /** Isolation Least Db */
+            isolation_least_db: number | null;
+            /** Next Step */
+            next_step: ("called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready") | null;
+            /**
+             * Say
+             * @description What to say or do in it
+             */
+            say: string;
+            /** Sheet */
+            sheet: components["schemas"]["SheetLine"][];
+            /**
+             * Steps
+             * @description Step, its name, done
+             */
+            steps: [
+                "called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready",
+                string,
+                boolean
+            ][];
         };
         /**
          * LinkInput
@@ -24548,6 +26962,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -24560,6 +26975,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -24578,6 +26994,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -24591,6 +27008,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -24729,185 +27147,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -25656,6 +28247,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -25704,6 +28327,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -26076,6 +28715,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -26882,6 +29606,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -26894,6 +29619,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -26912,6 +29638,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -26925,6 +29652,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -27164,6 +29892,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -27176,6 +29905,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -27194,6 +29924,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -27207,6 +29938,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -27266,185 +29998,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -28193,6 +31098,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -28241,6 +31178,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -28613,6 +31566,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -29511,185 +32549,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -30438,6 +33649,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -30486,6 +33729,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -30858,6 +34117,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -31774,14 +35118,97 @@ export interface components {
             share: number;
         };
         /**
+         * ModemAccess
+         * @description How a computer reaches its page.
+         */
+        ModemAccess: {
+            /**
+             * Address
+             * @description Of the modem, in the computer's browser
+             */
+            address: string;
+            /**
+             * After
+             * @description After activation: same: as before; network: addresses come from the network; none: none are given
+             * @default same
+             * @enum {string}
+             */
+            after: "same" | "network" | "none";
+            /**
+             * Before Entry
+             * @description What its page is for before it is approved, and what it may send
+             * @default
+             */
+            before_entry: string;
+            /**
+             * Computer Address
+             * @description That its sheet proposes; empty: worked out
+             * @default
+             */
+            computer_address: string;
+            /**
+             * Install How
+             * @description How the installer's page or mode is opened
+             * @default
+             */
+            install_how: string;
+            /**
+             * Install Page
+             * @description Path of the page for the installer, if hidden
+             * @default
+             */
+            install_page: string;
+            /**
+             * Page
+             * @description Path of the page with its state
+             * @default /
+             */
+            page: string;
+            /**
+             * Prefix Bits
+             * @description Of its subnet
+             * @default 24
+             */
+            prefix_bits: number;
+            /**
+             * Reaches
+             * @enum {string}
+             */
+            reaches: "automatic" | "fixed" | "wireless";
+            /**
+             * Sign In
+             * @description Whether its page asks who you are
+             * @default
+             */
+            sign_in: string;
+        };
+        /** ModemEntriesOutcome */
+        ModemEntriesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["EntriesResult"];
+        };
+        /**
          * ModemEntry
-         * @description Something the modem is told.
+         * @description Something the modem is told, or shows: its form, where it comes from, and how it is compared.
          */
         ModemEntry: {
             /** Code */
             code: string;
+            /**
+             * Compared
+             * @description How what the modem shows is compared with what was entered
+             * @default same
+             * @enum {string}
+             */
+            compared: "same" | "number" | "position" | "no";
             /** Example */
             example: string;
+            /**
+             * Feeds
+             * @description What on the way online is not there without it
+             */
+            feeds?: ("power" | "level" | "carrier" | "position" | "uplink" | "desk" | "person" | "account" | "code")[];
             /** Label */
             label: string;
             /**
@@ -31789,6 +35216,37 @@ export interface components {
              * @description Regular expression that a valid entry matches whole
              */
             pattern: string;
+            /**
+             * Secret
+             * @description Masked, and kept after sign-off only if the firm says so
+             * @default false
+             */
+            secret: boolean;
+            /**
+             * Source
+             * @description Where it is known from
+             * @default
+             * @enum {string}
+             */
+            source: "" | "beam.letter" | "beam.carrier_mhz" | "satellite.name" | "terminal.aperture_mm" | "brief.site_code" | "brief.cluster_code" | "brief.site_id" | "brief.terminal_id" | "brief.position" | "settings";
+            /**
+             * Twice
+             * @description Typed a second time: a slip costs a day
+             * @default false
+             */
+            twice: boolean;
+            /**
+             * Typed
+             * @description Typed in; otherwise the modem only shows it
+             * @default true
+             */
+            typed: boolean;
+            /**
+             * Within
+             * @description Of a number: difference; of a position: metres
+             * @default 0
+             */
+            within: number;
         };
         /**
          * MountCheck
@@ -32348,6 +35806,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -32360,6 +35819,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -32378,6 +35838,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -32391,6 +35852,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -32672,6 +36134,68 @@ export interface components {
             working_force_n: number;
         };
         /**
+         * MoveInput
+         * @description Devices and the stages that are done.
+         */
+        MoveInput: {
+            /**
+             * Confirmed By
+             * @default
+             */
+            confirmed_by: string;
+            /** Devices */
+            devices?: components["schemas"]["HomeDevice"][];
+            /** Done */
+            done?: string[];
+            /**
+             * Rejoin
+             * @description Whether the name or password changes, so that devices have to join
+             * @default true
+             */
+            rejoin: boolean;
+            /**
+             * Stages
+             * @description The house's, in their order
+             */
+            stages?: components["schemas"]["Phrase"][];
+            /**
+             * Wireless Kept
+             * @default false
+             */
+            wireless_kept: boolean;
+        };
+        /**
+         * MoveResult
+         * @description Stages in their order, and who has still to join.
+         */
+        MoveResult: {
+            /** Stages */
+            stages: components["schemas"]["MoveStage"][];
+            /** To Join */
+            to_join: string[];
+        };
+        /**
+         * MoveStage
+         * @description A stage with what moves in it.
+         */
+        MoveStage: {
+            /** Code */
+            code: string;
+            /** Devices */
+            devices: string[];
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Waits For
+             * @description The stage that comes before and is not done; empty: none
+             */
+            waits_for: string;
+        };
+        /**
          * NamedFeed
          * @description A spare feed with its satellite.
          */
@@ -32730,6 +36254,23 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /**
+         * NeedMet
+         * @description A need under a plan.
+         */
+        NeedMet: {
+            /** Code */
+            code: string;
+            /** How */
+            how: string;
+            /**
+             * Met
+             * @enum {string}
+             */
+            met: "yes" | "no" | "unknown" | "mind";
+            /** Name */
+            name: string;
         };
         /**
          * Neighbour
@@ -32810,6 +36351,55 @@ export interface components {
         NeighboursResult: {
             /** Neighbours */
             neighbours: components["schemas"]["Neighbour"][];
+        };
+        /**
+         * NetPlan
+         * @description A way to build the net.
+         */
+        NetPlan: {
+            /** Gateway */
+            gateway: string;
+            /** Loses */
+            loses: string[];
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: components["schemas"]["NeedMet"][];
+            /**
+             * Plan
+             * @enum {string}
+             */
+            plan: "" | "keep" | "bypass" | "second";
+            /** Possible */
+            possible: boolean;
+            /**
+             * Translation Count
+             * @description Times that addresses are translated; None: the service's is not told
+             */
+            translation_count: number | null;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * NetworkService
+         * @description What the operator's service gives beyond the terminal.
+         */
+        NetworkService: {
+            /**
+             * Fixed Address
+             * @description Can be ordered; None: not told
+             */
+            fixed_address?: boolean | null;
+            /**
+             * Shared Address
+             * @description Many customers behind one address: nobody reaches in from outside; None: not told
+             */
+            shared_address?: boolean | null;
+            /**
+             * Six
+             * @description Gives addresses of version 6 too; None: not told
+             */
+            six?: boolean | null;
         };
         /**
          * NewPassword
@@ -33186,44 +36776,23 @@ export interface components {
             outages: components["schemas"]["TrialEvent"][];
         };
         /**
-         * OwnFigures
-         * @description This job's own figures, which decide what cause is likely.
+         * PageAddress
+         * @description Where a terminal's page is.
          */
-        OwnFigures: {
+        PageAddress: {
             /**
-             * Beam Letter Entered
+             * Install Url
+             * @description Of the installer's page; empty: it has none
              * @default
              */
-            beam_letter_entered: string;
+            install_url: string;
             /**
-             * Beam Letter Expected
-             * @default
+             * Simulated
+             * @default true
              */
-            beam_letter_expected: string;
-            /**
-             * Beam Touched
-             * @default false
-             */
-            beam_touched: boolean;
-            /**
-             * Before Power Open
-             * @description Steps that come before power and are not marked done
-             */
-            before_power_open?: string[];
-            /**
-             * Cable Loss On Hold
-             * @default false
-             */
-            cable_loss_on_hold: boolean;
-            /** Level Db */
-            level_db?: number | null;
-            /** Predicted Level Db */
-            predicted_level_db?: number | null;
-            /**
-             * Supply On Hold
-             * @default false
-             */
-            supply_on_hold: boolean;
+            simulated: boolean;
+            /** Url */
+            url: string;
         };
         /**
          * Panel
@@ -33836,6 +37405,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -33848,6 +37418,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -33866,6 +37437,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -33879,6 +37451,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -34373,6 +37946,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -34385,6 +37959,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -34403,6 +37978,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -34416,6 +37992,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -34439,185 +38016,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -35366,6 +39116,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -35414,6 +39196,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -35786,6 +39584,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -37063,6 +40946,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -37075,6 +40959,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -37093,6 +40978,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -37106,6 +40992,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -37589,6 +41476,51 @@ export interface components {
             sky: components["schemas"]["SkyResult"] | null;
         };
         /**
+         * PowerCheck
+         * @description Seen before power. Without families and kinds it is asked of every terminal.
+         */
+        PowerCheck: {
+            /** Code */
+            code: string;
+            /**
+             * Families
+             * @description Family letters; empty: all
+             */
+            families?: string[];
+            /** Name */
+            name: string;
+            /**
+             * Panels
+             * @description Of panels only, of dishes only; empty: both
+             */
+            panels?: boolean | null;
+            /**
+             * Runs
+             * @description Of terminals with so many cables; empty: any
+             */
+            runs?: number | null;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * PowerCheckRow
+         * @description Something that is seen before power, and whether it is.
+         */
+        PowerCheckRow: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * PowerDensityInput
          * @description A transmitting dish as it stands. `duty_share`: share of the time in which it sends; 1 is the careful choice.
          */
@@ -37657,6 +41589,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -37669,6 +41602,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -37687,6 +41621,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -37700,6 +41635,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -37925,6 +41861,224 @@ export interface components {
              * @enum {string}
              */
             shelf: "open" | "archived" | "template" | "deleted";
+        };
+        /** RadioFiguresOutcome */
+        RadioFiguresOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["RadioResult"];
+        };
+        /**
+         * RadioInput
+         * @description The marks in the order in which they were made.
+         */
+        RadioInput: {
+            /**
+             * Code Told
+             * @default false
+             */
+            code_told: boolean;
+            /**
+             * Has Code
+             * @description Whether a code or account ends the bring-up
+             * @default true
+             */
+            has_code: boolean;
+            /** Marks */
+            marks?: components["schemas"]["RadioMark"][];
+            /**
+             * Online
+             * @default false
+             */
+            online: boolean;
+            /** Predicted Es N0 Db */
+            predicted_es_n0_db?: number | null;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Transmit Most Dbm */
+            transmit_most_dbm?: number | null;
+        };
+        /**
+         * RadioMark
+         * @description The radio figures at a stage of the work, as the modem's page or a meter shows them.
+         */
+        RadioMark: {
+            /** Read at */
+            at?: string | null;
+            /** Es/N0 */
+            es_n0_db?: number | null;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Level at its input */
+            input_dbm?: number | null;
+            /**
+             * Picture
+             * @description Name of the picture of its page
+             * @default
+             */
+            photo: string;
+            /** Cable loss that it shows */
+            run_loss_db?: number | null;
+            /**
+             * Software
+             * @default
+             */
+            software: string;
+            /**
+             * When
+             * @enum {string}
+             */
+            stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
+            /** Transmit level */
+            transmit_dbm?: number | null;
+        };
+        /**
+         * RadioResult
+         * @description Every stage.
+         */
+        RadioResult: {
+            /**
+             * Code Waits
+             * @description The code is not to be entered yet: no figures of the lock-down are noted
+             */
+            code_waits: boolean;
+            /** Rows */
+            rows: components["schemas"]["RadioRow"][];
+        };
+        /**
+         * RadioRow
+         * @description A stage with its last figures, and what changed since the stage before that has some.
+         */
+        RadioRow: {
+            /** Es N0 Change Db */
+            es_n0_change_db: number | null;
+            mark: components["schemas"]["RadioMark"] | null;
+            /** Name */
+            name: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
+            /**
+             * Transmit Left Db
+             * @description Under the top of its transmit level
+             */
+            transmit_left_db: number | null;
         };
         /**
          * RainFade
@@ -38176,6 +42330,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -38188,6 +42343,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -38206,6 +42362,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -38219,6 +42376,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -38339,6 +42497,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -38351,6 +42510,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -38369,6 +42529,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -38382,6 +42543,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -38473,6 +42635,67 @@ export interface components {
             said: string;
         };
         /**
+         * Router
+         * @description What the terminal's own router can do.
+         */
+        Router: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Bypass
+             * @description Can hand the line on to another router
+             * @default false
+             */
+            bypass: boolean;
+            /**
+             * Bypass Loses
+             * @description What is lost then
+             */
+            bypass_loses?: string[];
+            /**
+             * Fixed Leases
+             * @description Can give a device always the same address
+             * @default false
+             */
+            fixed_leases: boolean;
+            /**
+             * Guest Net
+             * @default false
+             */
+            guest_net: boolean;
+            /**
+             * Joins Wait Min
+             * @description Until a new name and password take hold
+             * @default 2
+             */
+            joins_wait_min: number;
+            /** Name */
+            name: string;
+            /**
+             * Opens Ports
+             * @default false
+             */
+            opens_ports: boolean;
+            /**
+             * Prefix Bits
+             * @default 24
+             */
+            prefix_bits: number;
+            /**
+             * Two Lines
+             * @default false
+             */
+            two_lines: boolean;
+            /**
+             * Wired Port Count
+             * @default 1
+             */
+            wired_port_count: number;
+        };
+        /**
          * Satellite
          * @description A satellite on the geostationary arc. Longitude east positive.
          */
@@ -38486,6 +42709,8 @@ export interface components {
             beams?: components["schemas"]["Beam"][];
             /** Code */
             code: string;
+            /** @description The operations desk of its network */
+            desk?: components["schemas"]["DeskContact"] | null;
             /**
              * Inclination Deg
              * @description Of an orbit that is no longer held on the equator
@@ -38507,6 +42732,14 @@ export interface components {
              * @description A carrier that only this satellite has, for a meter or receiver
              */
             reference_mhz?: number | null;
+            /**
+             * @default {
+             *       "fixed_address": null,
+             *       "shared_address": null,
+             *       "six": null
+             *     }
+             */
+            service: components["schemas"]["NetworkService"];
             /**
              * Settings
              * @description Settings sheet of its network, in the order of entry
@@ -38813,6 +43046,18 @@ export interface components {
             value: string;
         };
         /**
+         * SheetLine
+         * @description A figure of the call sheet, large and spelled.
+         */
+        SheetLine: {
+            /** Label */
+            label: string;
+            /** Spelled */
+            spelled: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * Shell
          * @description Circular orbits of one height, evenly spread (a Walker pattern).
          */
@@ -38975,6 +43220,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -38987,6 +43233,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -39005,6 +43252,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -39018,6 +43266,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -39300,6 +43549,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -39312,6 +43562,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -39330,6 +43581,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -39343,6 +43595,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -39495,6 +43748,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -39507,6 +43761,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -39525,6 +43780,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -39538,6 +43794,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -39772,6 +44029,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -39784,6 +44042,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -39802,6 +44061,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -39815,6 +44075,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -40256,6 +44517,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -40268,6 +44530,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -40286,6 +44549,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -40299,6 +44563,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -40577,6 +44842,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -40589,6 +44855,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -40607,6 +44874,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -40620,6 +44888,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -40863,185 +45132,358 @@ export interface components {
              *       "causes": [
              *         {
              *           "code": "supply",
-             *           "name": "Too little voltage at the outdoor unit",
-             *           "signs": [
-             *             "supply_on_hold"
-             *           ],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot",
-             *             "search",
-             *             "ranging"
+             *             "level"
              *           ],
-             *           "text": "Measure the voltage at the dish end under load.",
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
              *           "weight_number": 0.6,
-             *           "weight_with_sign_number": 3
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "plug",
-             *           "name": "A plug is loose, wet or in the wrong socket",
-             *           "signs": [],
-             *           "states": [
+             *           "holds": [
              *             "power",
-             *             "boot"
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Switch off, then go along the line: each plug seated, dry and in the socket that its mark names.",
-             *           "weight_number": 0.5,
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "weak",
-             *           "name": "The level is short of what the link promises",
-             *           "signs": [
-             *             "level_short"
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry",
-             *             "address"
-             *           ],
-             *           "text": "Go back to Peak and pass the top on both axes.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
              *           "name": "Something stands in the beam",
-             *           "signs": [
-             *             "beam_touched"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock"
-             *           ],
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Look along the sight-line from the dish; compare Sky.",
-             *           "weight_number": 0.4,
-             *           "weight_with_sign_number": 2
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
              *           "name": "The beam letter entered is not this site's",
-             *           "signs": [
-             *             "letter_wrong"
-             *           ],
-             *           "states": [
-             *             "search",
-             *             "frame_sync",
-             *             "ranging",
-             *             "network_entry"
-             *           ],
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
              *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
              *           "weight_number": 0.3,
-             *           "weight_with_sign_number": 5
+             *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "loss",
-             *           "name": "The cable loses too much",
-             *           "signs": [
-             *             "cable_loss_on_hold"
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
              *           ],
-             *           "states": [
-             *             "search",
-             *             "receive_lock",
-             *             "frame_sync",
-             *             "ranging"
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
              *           ],
-             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
-             *           "weight_number": 0.5,
-             *           "weight_with_sign_number": 2.5
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "file",
-             *           "name": "The site's file is another's, or was not taken",
-             *           "signs": [],
-             *           "states": [
-             *             "site_file",
-             *             "search"
+             *           "holds": [
+             *             "position"
              *           ],
-             *           "text": "Compare satellite, site id and position in the file with the order; load it again and restart.",
-             *           "weight_number": 0.45,
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
-             *           "code": "meter",
-             *           "name": "The meter is still in the line",
-             *           "signs": [],
-             *           "states": [
-             *             "meter_out"
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
              *           ],
-             *           "text": "Modem off, meter out, line closed again, modem on.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "desk_busy",
-             *           "name": "The desk is not ready, or the slot has passed",
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
              *           "signs": [],
-             *           "states": [
-             *             "desk_called"
-             *           ],
-             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
-             *           "weight_number": 1,
-             *           "weight_with_sign_number": 1
-             *         },
-             *         {
-             *           "code": "no_carrier",
-             *           "name": "The carrier does not leave the dish",
-             *           "signs": [],
-             *           "states": [
-             *             "carrier_on",
-             *             "cross_pol"
-             *           ],
-             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
-             *           "weight_number": 0.7,
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "turned",
-             *           "name": "The feed is not turned right",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
              *           "signs": [],
              *           "states": [
              *             "isolation",
              *             "cross_pol"
              *           ],
              *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "left_on",
+             *           "holds": [],
              *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
              *           "signs": [],
              *           "states": [
-             *             "carrier_off"
+             *             "carrier_off",
+             *             "cross_pol"
              *           ],
              *           "text": "Switch it off now, and hear the desk say that it is gone.",
-             *           "weight_number": 1,
+             *           "weight_number": 0.6,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "operator",
-             *           "name": "The operator's side has not finished",
-             *           "signs": [],
-             *           "states": [
-             *             "address"
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
              *           ],
-             *           "text": "Wait as long again, then restart the modem once.",
-             *           "weight_number": 1,
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
              *           "code": "code",
-             *           "name": "The activation code is missing or not accepted",
-             *           "signs": [],
-             *           "states": [
-             *             "activation"
+             *           "holds": [
+             *             "code"
              *           ],
-             *           "text": "Read the code back to the operations desk.",
-             *           "weight_number": 1,
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
              *           "weight_with_sign_number": 1
              *         }
              *       ],
@@ -41790,6 +46232,38 @@ export interface components {
              *           "text": "Who uses the place knows that the dish radiates."
              *         }
              *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
              *       "needs": [
              *         {
              *           "by_gaps": true,
@@ -41838,6 +46312,22 @@ export interface components {
              *           "proof": "Open the tunnel, and work in it for some minutes.",
              *           "rests_on": "call",
              *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
              *         }
              *       ],
              *       "old_lines": [
@@ -42210,6 +46700,91 @@ export interface components {
              *           "code": "cover",
              *           "name": "Covered against rain",
              *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -43007,6 +47582,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -43019,6 +47595,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -43037,6 +47614,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -43050,6 +47628,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -43223,6 +47802,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -43235,6 +47815,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -43253,6 +47834,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -43266,6 +47848,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -43368,6 +47951,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -43380,6 +47964,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -43398,6 +47983,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -43411,6 +47997,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -43715,6 +48302,2433 @@ export interface components {
             kind: "terrain" | "building" | "tree" | "pole" | "wire";
         };
         /**
+         * StuckCause
+         * @description A cause with its chance among those that can hold this state up.
+         */
+        StuckCause: {
+            /** Code */
+            code: string;
+            /** Evidence */
+            evidence: components["schemas"]["rindle_core__stations__bringup__stuck__Evidence"][];
+            /** Name */
+            name: string;
+            /**
+             * Share
+             * @description By the house's shares: an order to look in, no measured chance
+             */
+            share: number;
+            /** Test */
+            test: string;
+            /**
+             * Unknown
+             * @description Signs that would tell more of it, and are not known
+             */
+            unknown: string[];
+        };
+        /**
+         * StuckInput
+         * @description The state that it does not leave, and the signs of which it is known whether they are there.
+         */
+        StuckInput: {
+            /**
+             * Entered
+             * @description Beam letter that was told
+             * @default
+             */
+            entered: string;
+            /**
+             * Expected
+             * @description Beam letter of this site
+             * @default
+             */
+            expected: string;
+            /**
+             * Needs
+             * @description What it takes to leave it
+             */
+            needs?: ("power" | "level" | "carrier" | "position" | "uplink" | "desk" | "person" | "account" | "code")[];
+            /**
+             * Signs
+             * @description Sign -> whether it is there; one that is not known is left out
+             */
+            signs?: {
+                [key: string]: boolean;
+            };
+            /**
+             * State
+             * @description Code of the state
+             * @default
+             */
+            state: string;
+            /**
+             * @default {
+             *       "causes": [
+             *         {
+             *           "code": "supply",
+             *           "holds": [
+             *             "power",
+             *             "level"
+             *           ],
+             *           "name": "Too little voltage at the outdoor unit",
+             *           "shows": {
+             *             "level_none": 0.3,
+             *             "restarts": 0.7,
+             *             "supply_on_hold": 0.7,
+             *             "volts_low": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Measure the voltage at the dish end under load; a thicker or shorter cable, or the other supply.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "plug",
+             *           "holds": [
+             *             "power",
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "A plug is loose, wet or in the wrong socket",
+             *           "shows": {
+             *             "input_low": 0.85,
+             *             "level_none": 0.8,
+             *             "plugs_open": 0.75,
+             *             "restarts": 0.2
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Switch off, then go along the line: each plug seated, dry, its slide locked, and in the socket that its mark names.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "weak",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "It is not on the top, or not on this satellite",
+             *           "shows": {
+             *             "level_none": 0.5,
+             *             "level_short": 0.97,
+             *             "peak_open": 0.8
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go back to Peak: pass the top on both axes, and look which network it shows.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "blocked",
+             *           "holds": [
+             *             "level"
+             *           ],
+             *           "name": "Something stands in the beam",
+             *           "shows": {
+             *             "beam_touched": 0.85,
+             *             "level_none": 0.6,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Look along the sight-line from the dish; compare Sky.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "hand",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The feed is set to the other hand or plane",
+             *           "shows": {
+             *             "hand_other": 0.92,
+             *             "level_none": 0.85,
+             *             "level_short": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read its mark or collar against the beam at Aim; turn it, transmitter off, nobody at the feed while it has power.",
+             *           "weight_number": 0.25,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter_missing",
+             *           "holds": [
+             *             "carrier"
+             *           ],
+             *           "name": "No beam letter is told",
+             *           "shows": {
+             *             "letter_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Enter the letter {expected} on its page, save, and wait for the search.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "letter",
+             *           "holds": [
+             *             "carrier",
+             *             "uplink"
+             *           ],
+             *           "name": "The beam letter entered is not this site's",
+             *           "shows": {
+             *             "letter_wrong": 0.95,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare the modem's entry {entered} with the letter {expected} at Aim.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry_missing",
+             *           "holds": [
+             *             "carrier",
+             *             "position"
+             *           ],
+             *           "name": "An entry that it needs is empty",
+             *           "shows": {
+             *             "entry_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the entries: what is empty is not in the modem either.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "holds": [
+             *             "carrier",
+             *             "desk"
+             *           ],
+             *           "name": "An entry is wrong",
+             *           "shows": {
+             *             "entry_differs": 0.75,
+             *             "readback_differs": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read each entry back from its page against the order, sign by sign.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "file",
+             *           "holds": [
+             *             "position"
+             *           ],
+             *           "name": "The site's file or position is another's, or was not taken",
+             *           "shows": {
+             *             "position_off": 0.9,
+             *             "readback_differs": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Compare satellite, site id and position in its page with the order; load the file again and restart.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "loss",
+             *           "holds": [
+             *             "level",
+             *             "uplink"
+             *           ],
+             *           "name": "The cable loses too much",
+             *           "shows": {
+             *             "cable_loss_on_hold": 0.85,
+             *             "input_low": 0.9,
+             *             "level_none": 0.5,
+             *             "level_short": 0.4
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Remake the ends; compare the level at the dish and at the modem.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "turned",
+             *           "holds": [
+             *             "uplink"
+             *           ],
+             *           "name": "The skew is not right",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "isolation_low": 0.9,
+             *             "skew_off": 0.75
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "isolation",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Turn it by the small steps that the desk asks for, nobody in front; tighten, and have it read again.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "meter",
+             *           "holds": [
+             *             "person",
+             *             "uplink"
+             *           ],
+             *           "name": "The meter is still in the line",
+             *           "shows": {
+             *             "meter_in": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Modem off, meter out, line closed again, modem on.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_busy",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "The desk is not ready, or the slot has passed",
+             *           "shows": {
+             *             "desk_not_ready": 0.9,
+             *             "desk_open": 0.9
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Call again with the terminal id at hand; ask for the next slot.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "desk_step",
+             *           "holds": [
+             *             "desk"
+             *           ],
+             *           "name": "A step of the call is open",
+             *           "shows": {
+             *             "desk_open": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "no_carrier",
+             *           "holds": [],
+             *           "name": "The carrier does not leave the dish",
+             *           "shows": {
+             *             "desk_open": 0.95,
+             *             "plugs_open": 0.6
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_on",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Transmit plug, transmitter's supply and frequency: read each of them to the desk.",
+             *           "weight_number": 0.3,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "left_on",
+             *           "holds": [],
+             *           "name": "The carrier was not switched off",
+             *           "shows": {
+             *             "carrier_on": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [
+             *             "carrier_off",
+             *             "cross_pol"
+             *           ],
+             *           "text": "Switch it off now, and hear the desk say that it is gone.",
+             *           "weight_number": 0.6,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "operator",
+             *           "holds": [
+             *             "account",
+             *             "uplink",
+             *             "code"
+             *           ],
+             *           "name": "The operator's side is not ready",
+             *           "shows": {
+             *             "desk_not_ready": 0.5
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Wait as long again, then restart once; ask the desk whether account, site and terminal are entered on its side.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_missing",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "No code is told",
+             *           "shows": {
+             *             "code_missing": 0.97
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Get the code from the operations desk, and enter it.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code_wrong",
+             *           "holds": [
+             *             "code",
+             *             "account"
+             *           ],
+             *           "name": "The code has a slip",
+             *           "shows": {
+             *             "code_wrong": 0.95
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read the code again from the paper, sign by sign; compare with the form that it should have.",
+             *           "weight_number": 0.5,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "code",
+             *           "holds": [
+             *             "code"
+             *           ],
+             *           "name": "The code is another terminal's, or was used already",
+             *           "shows": {
+             *             "readback_differs": 0.1
+             *           },
+             *           "signs": [],
+             *           "states": [],
+             *           "text": "Read code and terminal id to the operations desk; ask for a new one.",
+             *           "weight_number": 0.4,
+             *           "weight_with_sign_number": 1
+             *         }
+             *       ],
+             *       "closing": [
+             *         {
+             *           "code": "laptop_back",
+             *           "name": "Laptop’s network put back as it was",
+             *           "text": "Address on automatic again; other networks on."
+             *         },
+             *         {
+             *           "code": "meter_out",
+             *           "name": "Meter and its short cables out of the line",
+             *           "text": "Left in, they lose level and let water in."
+             *         },
+             *         {
+             *           "code": "wrapped",
+             *           "name": "Outdoor connectors wrapped",
+             *           "text": "After the last figures were accepted, half over half, upwards."
+             *         },
+             *         {
+             *           "code": "clipped",
+             *           "name": "Cable clipped for good",
+             *           "text": "After the service is accepted, as the cable’s list spaces them, closer at bends."
+             *         },
+             *         {
+             *           "code": "old_away",
+             *           "name": "Old antenna taken down or agreed to stay",
+             *           "text": "Its holes sealed, its cable out or capped."
+             *         },
+             *         {
+             *           "code": "waste",
+             *           "name": "Packing, offcuts and the old antenna taken away",
+             *           "text": "Old electronics and batteries go where the local rules say."
+             *         },
+             *         {
+             *           "code": "foot_left",
+             *           "name": "Foot, stand and case left with the customer",
+             *           "text": "What is needed to take it along or to pack it away."
+             *         },
+             *         {
+             *           "code": "tools_counted",
+             *           "name": "Tools counted on the ground",
+             *           "text": "Against the list of the van: what stays on a roof falls."
+             *         },
+             *         {
+             *           "code": "card_given",
+             *           "name": "Customer card given and read out",
+             *           "text": "Keep clear of the front; what to do after snow and storm; whom to call."
+             *         },
+             *         {
+             *           "code": "pictured",
+             *           "name": "Last pictures taken",
+             *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
+             *       "earth_path": [
+             *         {
+             *           "code": "transceiver",
+             *           "name": "Transceiver to the frame",
+             *           "text": "Its own lead, apart from the mount’s."
+             *         },
+             *         {
+             *           "code": "frame",
+             *           "name": "Frame to the mast",
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *         },
+             *         {
+             *           "code": "arrester",
+             *           "name": "Arrester at the entry, bonded",
+             *           "text": "A moulded one is bonded where its sheet says."
+             *         },
+             *         {
+             *           "code": "main",
+             *           "name": "On to the main earth",
+             *           "text": "Shortest way, no loop; by the local code."
+             *         },
+             *         {
+             *           "code": "bare",
+             *           "name": "Bare metal under each lug",
+             *           "text": "Paint scored, toothed washer against the lug."
+             *         },
+             *         {
+             *           "code": "before",
+             *           "name": "Made before power",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_checks": [
+             *         {
+             *           "code": "dead",
+             *           "name": "the old service in it is dead",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "room",
+             *           "name": "room beside what stays in it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "slope",
+             *           "name": "falls towards the outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "comes out where the indoor unit will be",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "entry_steps": [
+             *         {
+             *           "code": "loop",
+             *           "name": "Drip loop, lowest point under the hole",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cap",
+             *           "name": "Plug capped before it was pulled",
+             *           "text": "Dust ruins its contacts. Never pull by the plug."
+             *         },
+             *         {
+             *           "code": "clean",
+             *           "name": "Contacts looked at and cleaned after",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "both",
+             *           "name": "Closed from both sides, foam trimmed",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "pests",
+             *           "name": "Nothing can creep in",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Cover plate inside and outside",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fire",
+             *           "name": "Fire stop where floor or wall asks for it",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "airtight",
+             *           "name": "Airtight layer of the house made good",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "ground_checks": [
+             *         {
+             *           "code": "people",
+             *           "name": "people and animals kept off",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "mower and vehicles",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "snow",
+             *           "name": "snow depth",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "flood",
+             *           "name": "flood",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "buried",
+             *           "name": "cable buried or led off the ground",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "hazards": [
+             *         {
+             *           "code": "overhead_lines",
+             *           "name": "Overhead lines",
+             *           "overhead": true,
+             *           "released_by": "The line’s owner said the distance in writing, or switched it off.",
+             *           "stops": [
+             *             "lift"
+             *           ],
+             *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
+             *         },
+             *         {
+             *           "code": "buried_services",
+             *           "name": "Buried services",
+             *           "overhead": false,
+             *           "released_by": "They were located and marked on the ground, by whom and with which drawing.",
+             *           "stops": [
+             *             "dig"
+             *           ],
+             *           "text": "Have them found and marked before any digging or driving of rods."
+             *         },
+             *         {
+             *           "code": "fragile_roof",
+             *           "name": "Fragile roof or skylights",
+             *           "overhead": false,
+             *           "released_by": "Boards and a line are rigged, or the work is done from a platform.",
+             *           "stops": [
+             *             "climb"
+             *           ],
+             *           "text": "Never step on it: boards, harness, or another position."
+             *         },
+             *         {
+             *           "code": "asbestos",
+             *           "name": "Asbestos suspected",
+             *           "overhead": false,
+             *           "released_by": "A laboratory’s report says that the sample is free of it.",
+             *           "stops": [
+             *             "drill"
+             *           ],
+             *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
+             *         },
+             *         {
+             *           "code": "edge",
+             *           "name": "Work near an edge",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Tie off before the edge is in reach; no work there alone."
+             *         },
+             *         {
+             *           "code": "lone_working",
+             *           "name": "Working alone",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Agree on times to call in and on who comes when no call comes."
+             *         },
+             *         {
+             *           "code": "weather",
+             *           "name": "Wind, ice or thunder expected",
+             *           "overhead": false,
+             *           "released_by": "",
+             *           "stops": [],
+             *           "text": "Name the limit before you leave, and who decides to stop."
+             *         },
+             *         {
+             *           "code": "mains",
+             *           "name": "Mains work needed",
+             *           "overhead": false,
+             *           "released_by": "A licensed electrician has done it, and proved it dead or safe.",
+             *           "stops": [
+             *             "mains"
+             *           ],
+             *           "text": "Licensed people where the local code says so; proved dead before it is touched."
+             *         },
+             *         {
+             *           "code": "no_go",
+             *           "name": "No-go said at the site",
+             *           "overhead": false,
+             *           "released_by": "A competent person has looked at what was said and found it safe, and says why.",
+             *           "stops": [
+             *             "climb",
+             *             "dig",
+             *             "drill",
+             *             "lift"
+             *           ],
+             *           "text": "Somebody has said that it is not safe as it stands: nobody overrules it from the ground."
+             *         }
+             *       ],
+             *       "indicators": [
+             *         {
+             *           "code": "searching",
+             *           "families": [],
+             *           "name": "Slow single pulses",
+             *           "not_means": "Neither a fault nor a sign that the aim is near.",
+             *           "off_s": 1.1,
+             *           "on_s": 0.12,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 620,
+             *           "sense": "sound",
+             *           "state": "searching",
+             *           "text": "It has power, is in install mode and searches.",
+             *           "then": "Check the preset elevation, then sweep slowly."
+             *         },
+             *         {
+             *           "code": "silent",
+             *           "families": [],
+             *           "name": "No sound at all",
+             *           "not_means": "It does not mean far from the satellite.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "silent",
+             *           "text": "Not in install mode, no power up the cable, a short, or the wrong port.",
+             *           "then": "Go to cable, power and settings first."
+             *         },
+             *         {
+             *           "code": "detected",
+             *           "families": [],
+             *           "name": "Wavering call, up and down",
+             *           "not_means": "Not locked yet.",
+             *           "off_s": 0.02,
+             *           "on_s": 0.55,
+             *           "pitch_end_hz": 980,
+             *           "pitch_hz": 520,
+             *           "sense": "sound",
+             *           "state": "detected",
+             *           "text": "A carrier is detected; it tries to lock.",
+             *           "then": "Stop moving, hands off, wait."
+             *         },
+             *         {
+             *           "code": "locked",
+             *           "families": [],
+             *           "name": "One clear tone of about two seconds",
+             *           "not_means": "Neither peaked, nor proof of the right satellite.",
+             *           "off_s": 0.4,
+             *           "on_s": 2,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1040,
+             *           "sense": "sound",
+             *           "state": "locked",
+             *           "text": "The receiver has locked.",
+             *           "then": "Tighten the clamp while it is heard."
+             *         },
+             *         {
+             *           "code": "below",
+             *           "families": [],
+             *           "name": "Broken low tone, gaps growing",
+             *           "not_means": "Not a lost lock.",
+             *           "off_s": 0.42,
+             *           "on_s": 0.18,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 700,
+             *           "sense": "sound",
+             *           "state": "below",
+             *           "text": "The level is under the best that is remembered.",
+             *           "then": "Turn back the other way."
+             *         },
+             *         {
+             *           "code": "near",
+             *           "families": [],
+             *           "name": "Quicker and higher",
+             *           "not_means": "Not yet the best.",
+             *           "off_s": 0.12,
+             *           "on_s": 0.14,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 880,
+             *           "sense": "sound",
+             *           "state": "near",
+             *           "text": "It comes near the remembered best.",
+             *           "then": "Smaller steps."
+             *         },
+             *         {
+             *           "code": "best",
+             *           "families": [],
+             *           "name": "One long high tone",
+             *           "not_means": "The first time it is not the top: only as good as so far.",
+             *           "off_s": 0,
+             *           "on_s": 3,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": 1180,
+             *           "sense": "sound",
+             *           "state": "best",
+             *           "text": "The level equals the best so far.",
+             *           "then": "Go on until it falls, come back, and let it fall on the other side."
+             *         },
+             *         {
+             *           "code": "second_return",
+             *           "families": [],
+             *           "name": "Long tone again after the second fall",
+             *           "not_means": "The other axis is not peaked by it.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Near the top of this axis.",
+             *           "then": "Lock this axis or change to the other."
+             *         },
+             *         {
+             *           "code": "falls_tightening",
+             *           "families": [],
+             *           "name": "Tone falls while tightening",
+             *           "not_means": "Not a worse link.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "Tightening moved the antenna.",
+             *           "then": "Loosen, go back to the fine stage, tighten across in turn."
+             *         },
+             *         {
+             *           "code": "back_after_push",
+             *           "families": [],
+             *           "name": "Tone comes back after a push",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "The aim is centred and the joint is firm.",
+             *           "then": "Write it down and accept."
+             *         },
+             *         {
+             *           "code": "meter_change",
+             *           "families": [
+             *             "F"
+             *           ],
+             *           "name": "A meter’s tone changes",
+             *           "not_means": "Not the top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "sound",
+             *           "state": "",
+             *           "text": "It has locked.",
+             *           "then": "Watch live and best figure."
+             *         },
+             *         {
+             *           "code": "live_best",
+             *           "families": [],
+             *           "name": "Live figure beside the best",
+             *           "not_means": "The best may be old, or from a side lobe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How far the aim is from the best pass.",
+             *           "then": "Bring live up to best."
+             *         },
+             *         {
+             *           "code": "quality",
+             *           "families": [],
+             *           "name": "Receive quality on the modem’s page",
+             *           "not_means": "Not valid before the coarse aim is locked.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "A steady measure.",
+             *           "then": "Chart it, and compare with the least for this place."
+             *         },
+             *         {
+             *           "code": "stage_boxes",
+             *           "families": [],
+             *           "name": "Stages of pointing, the last one ticked",
+             *           "not_means": "The tick proves no top.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Where the terminal’s own program is.",
+             *           "then": "Both falls and the push test are wanted."
+             *         },
+             *         {
+             *           "code": "snr_bar",
+             *           "families": [],
+             *           "name": "Bar with signal over noise",
+             *           "not_means": "Not that it is accepted.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "How strong beside before.",
+             *           "then": "Write the figure down."
+             *         },
+             *         {
+             *           "code": "boot_light",
+             *           "families": [],
+             *           "name": "Second light of the modem flashes",
+             *           "not_means": "It is not on the network.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It has booted.",
+             *           "then": "Open its own page."
+             *         },
+             *         {
+             *           "code": "amber_modem",
+             *           "families": [],
+             *           "name": "Modem amber, the rest green",
+             *           "not_means": "Not a fault.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Usual at this stage.",
+             *           "then": "Go on."
+             *         },
+             *         {
+             *           "code": "lan_blink",
+             *           "families": [],
+             *           "name": "Network light blinks, then all steady",
+             *           "not_means": "Not activated yet.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Last stage of entry, then online.",
+             *           "then": "Write the radio figures down, enter the code."
+             *         },
+             *         {
+             *           "code": "receive_light",
+             *           "families": [],
+             *           "name": "Receive light",
+             *           "not_means": "Not yet ranged.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "Aim is done, the way down works.",
+             *           "then": "Next page."
+             *         },
+             *         {
+             *           "code": "system_light",
+             *           "families": [],
+             *           "name": "System light after activation",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "It is set up.",
+             *           "then": "Open the status page once more and write it down."
+             *         },
+             *         {
+             *           "code": "router_steady",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Router’s light from flashing to steady",
+             *           "not_means": "Its alignment may not have settled.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "light",
+             *           "state": "",
+             *           "text": "The panel is linked.",
+             *           "then": "Wait, then read the alignment."
+             *         },
+             *         {
+             *           "code": "dome_full",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Scan of the sky at 100 percent",
+             *           "not_means": "No trial over time.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The dome is scanned.",
+             *           "then": "Read its verdict; think of a trial."
+             *         },
+             *         {
+             *           "code": "in_box",
+             *           "families": [
+             *             "H"
+             *           ],
+             *           "name": "Marker inside its box",
+             *           "not_means": "No promise of speed.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The attitude is within tolerance.",
+             *           "then": "Lock the knobs, look again, measure."
+             *         },
+             *         {
+             *           "code": "update_pending",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Update waits",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "The program will start anew.",
+             *           "then": "Let it, wait, then judge."
+             *         },
+             *         {
+             *           "code": "outage_class",
+             *           "families": [
+             *             "G",
+             *             "H"
+             *           ],
+             *           "name": "Kind of an outage on the statistics page",
+             *           "not_means": "Not always a fault at this place.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "screen",
+             *           "state": "",
+             *           "text": "Obstruction, no satellite, or planned.",
+             *           "then": "Hold the sector against the skyline."
+             *         },
+             *         {
+             *           "code": "knock",
+             *           "families": [],
+             *           "name": "Hollow or full knock on a roof",
+             *           "not_means": "No proof.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "Full is likely timber.",
+             *           "then": "A second sign, then a pilot hole."
+             *         },
+             *         {
+             *           "code": "squeeze",
+             *           "families": [],
+             *           "name": "Sealant comes out all round",
+             *           "not_means": "",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "The joint is full.",
+             *           "then": "A picture."
+             *         },
+             *         {
+             *           "code": "rattle",
+             *           "families": [],
+             *           "name": "A clipped joint rattles",
+             *           "not_means": "Not always unsafe.",
+             *           "off_s": null,
+             *           "on_s": null,
+             *           "pitch_end_hz": null,
+             *           "pitch_hz": null,
+             *           "sense": "touch",
+             *           "state": "",
+             *           "text": "It has play.",
+             *           "then": "Shim it."
+             *         }
+             *       ],
+             *       "indoor": [
+             *         {
+             *           "code": "mains",
+             *           "name": "A socket that stays on",
+             *           "text": "Not behind a switch; a surge arrester where thunder is common."
+             *         },
+             *         {
+             *           "code": "air",
+             *           "name": "Air around it",
+             *           "text": "Not in a closed cupboard, not above a heater."
+             *         },
+             *         {
+             *           "code": "network",
+             *           "name": "Near the customer's network point",
+             *           "text": "Else a cable through the house is part of the job."
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "name": "Radio reaches the rooms that need it",
+             *           "text": "Thick walls and metal ceilings ask for another access point."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Dry, out of reach of children and animals",
+             *           "text": "A pulled plug is the commonest fault."
+             *         }
+             *       ],
+             *       "instrument_checks": [
+             *         {
+             *           "code": "clinometer_turned",
+             *           "name": "Clinometer turned end for end",
+             *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
+             *         },
+             *         {
+             *           "code": "compass_free",
+             *           "name": "Compass swings free, away from steel",
+             *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
+             *         },
+             *         {
+             *           "code": "meter_battery",
+             *           "name": "Battery of meter and multimeter",
+             *           "text": "A weak one reads low, and lies."
+             *         },
+             *         {
+             *           "code": "wrench_zero",
+             *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "text": "A spring that stays loaded forgets its figure."
+             *         },
+             *         {
+             *           "code": "level_turned",
+             *           "name": "Spirit level turned end for end",
+             *           "text": "The bubble stands at the same place."
+             *         }
+             *       ],
+             *       "kept_off": [
+             *         {
+             *           "code": "barrier",
+             *           "name": "Barrier or fence across the way",
+             *           "text": "It stands so far off that nobody reaches into the beam."
+             *         },
+             *         {
+             *           "code": "sign",
+             *           "name": "Sign put up",
+             *           "text": "As the local code asks for it, seen from where people come."
+             *         },
+             *         {
+             *           "code": "told",
+             *           "name": "Owner and neighbours told",
+             *           "text": "Who uses the place knows that the dish radiates."
+             *         }
+             *       ],
+             *       "move_stages": [
+             *         {
+             *           "code": "noted",
+             *           "name": "What is there is written down",
+             *           "text": "Names, passwords, fixed addresses, opened ports, and how it goes back: the old router's own plug."
+             *         },
+             *         {
+             *           "code": "tried",
+             *           "name": "One computer on the new line",
+             *           "text": "It works for an hour. The way back: its old plug."
+             *         },
+             *         {
+             *           "code": "others",
+             *           "name": "What does not matter moves",
+             *           "text": "The way back: the old net still runs; join it again."
+             *         },
+             *         {
+             *           "code": "critical",
+             *           "name": "What must not stop moves, one at a time",
+             *           "text": "Somebody of the customer's says yes first. The way back: each one's old plug and address, written down."
+             *         },
+             *         {
+             *           "code": "watched",
+             *           "name": "The new line is watched for some weeks",
+             *           "text": "A full evening, rain and a storm are among them. The old line stays plugged in."
+             *         },
+             *         {
+             *           "code": "old_off",
+             *           "name": "The old line ends",
+             *           "text": "A day switched off first; then notice is given. No way back after that."
+             *         }
+             *       ],
+             *       "needs": [
+             *         {
+             *           "by_gaps": true,
+             *           "code": "calls",
+             *           "name": "Voice or video calls",
+             *           "proof": "Make a call of five minutes and listen for gaps.",
+             *           "rests_on": "call",
+             *           "text": "Judge the link by its longest gap and by gaps an hour, not by speed alone."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "cameras",
+             *           "name": "Cameras seen from outside",
+             *           "proof": "Look at each camera from a telephone on another network.",
+             *           "rests_on": "",
+             *           "text": "Behind a shared address no port can be opened: plan a tunnel, a fixed address, or keep them on the old line."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "fixed_address",
+             *           "name": "A fixed address",
+             *           "proof": "Read the address that the outside sees, restart, and read it again.",
+             *           "rests_on": "",
+             *           "text": "Ask the operator for it before the visit; it can seldom be added later."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "old_line",
+             *           "name": "Keep the old line",
+             *           "proof": "Pull the new line out, and see that what must go on goes on.",
+             *           "rests_on": "",
+             *           "text": "Decide whether it backs up, shares the load, or carries the critical hosts."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "own_router",
+             *           "name": "The customer's own router stays",
+             *           "proof": "Everything that hung on it is on line again, and it keeps its own settings.",
+             *           "rests_on": "",
+             *           "text": "Use the terminal's bypass, and expect to lose its statistics page."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "remote_work",
+             *           "name": "Work network from home",
+             *           "proof": "Open the tunnel, and work in it for some minutes.",
+             *           "rests_on": "call",
+             *           "text": "Try the tunnel on the first day: some do not bear the long echo time."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "guests",
+             *           "name": "A net of its own for guests",
+             *           "proof": "A guest's telephone opens a page and does not find the printer.",
+             *           "rests_on": "",
+             *           "text": "Guests reach the internet and nothing of the house."
+             *         },
+             *         {
+             *           "by_gaps": false,
+             *           "code": "telephone",
+             *           "name": "A telephone over the line",
+             *           "proof": "A call in and a call out, two minutes each, and the emergency number as the operator says.",
+             *           "rests_on": "",
+             *           "text": "The number moves, or stays with the old line; an emergency call needs its own power."
+             *         }
+             *       ],
+             *       "old_lines": [
+             *         {
+             *           "code": "replace",
+             *           "gateway": "The terminal's own router, or the customer's router behind it in bypass",
+             *           "name": "Ends",
+             *           "order": [
+             *             "Write down the old router's network name and password, fixed addresses and opened ports.",
+             *             "Try the new line with one computer on its own port.",
+             *             "Move what does not matter first; the old router stays plugged in, so that going back is one plug.",
+             *             "Give the new wireless net the old name and password: devices come across by themselves.",
+             *             "Move cameras, telephony and whatever has a fixed address last, one at a time.",
+             *             "Switch the old router off for a day before notice is given."
+             *           ],
+             *           "proof": "With the old router switched off everything of the list works.",
+             *           "text": "Give notice only when the new service has proved itself; numbers and addresses move first.",
+             *           "two_lines": false
+             *         },
+             *         {
+             *           "code": "backup",
+             *           "gateway": "A router with two lines: the new one leads, the old one takes over",
+             *           "name": "Stays as a back-up",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "The new line leads. The old one takes over when an address beyond the operator does not answer for a minute.",
+             *             "Say what may use the old line where it is counted: no films, no updates.",
+             *             "Note the way back: the old router's plug, and the settings that were there."
+             *           ],
+             *           "proof": "Unplug the new line: the old one takes over within two minutes. Plug it in again: it leads again.",
+             *           "text": "The router needs two lines and a rule which one leads; test the change-over at hand-over.",
+             *           "two_lines": true
+             *         },
+             *         {
+             *           "code": "balance",
+             *           "gateway": "A router with two lines: shares by weight, some hosts kept to one line",
+             *           "name": "Shares the load",
+             *           "order": [
+             *             "Put the router with two lines between both modems and the network; the terminal's own router in bypass, so that addresses are not translated twice.",
+             *             "Weigh the lines by their measured medians, and measure again after a week.",
+             *             "Keep calls, tunnels and whatever was opened from outside on one line each: a session does not live through a change.",
+             *             "List the hosts that stay on the old line before the others move by themselves."
+             *           ],
+             *           "proof": "Both lines carry at the same time, each listed host leaves by its own line, and each line alone keeps the house on line.",
+             *           "text": "Weights by speed; critical hosts stay on the line that suits them.",
+             *           "two_lines": true
+             *         }
+             *       ],
+             *       "peak_faults": [
+             *         {
+             *           "code": "elevation_preset",
+             *           "name": "The elevation is not preset, or read on another face",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "preset_missing",
+             *             "preset_off"
+             *           ],
+             *           "text": "Lay the clinometer where Aim says and set its figure; then sweep again.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "frame_offset",
+             *           "name": "The frame’s offset was left out or added twice",
+             *           "shows": [
+             *             "not_found",
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "frame_offset"
+             *           ],
+             *           "text": "Read the face that Aim names, not the reflector’s rim by habit.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "declination",
+             *           "name": "The compass was read without its declination, or near steel",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Sight a landmark of known bearing, or stand some metres off.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "too_fast",
+             *           "name": "The sweep was too fast for the receiver",
+             *           "shows": [
+             *             "not_found",
+             *             "lost",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "too_fast"
+             *           ],
+             *           "text": "Swing no faster than the pace that is shown, and stop at every call.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "install_mode",
+             *           "name": "Not in install mode, so that it does not sound",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [],
+             *           "text": "Open the modem’s page: does it say that it is pointing?",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "wrong_code",
+             *           "name": "Wrong beam letter, code or settings",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "letter_missing"
+             *           ],
+             *           "text": "Read the letter on the modem and compare it with Aim.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "cable_swap",
+             *           "name": "Cables swapped at modem or dish",
+             *           "shows": [
+             *             "not_found"
+             *           ],
+             *           "signs": [],
+             *           "text": "Follow each by its label from plug to plug.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "connector_short",
+             *           "name": "Short or break in a connector",
+             *           "shows": [
+             *             "not_found",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "supply_on_hold",
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Measure the loop and the voltage at the dish end.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 6
+             *         },
+             *         {
+             *           "code": "nuts_slip",
+             *           "name": "A clamp slips after the lock",
+             *           "shows": [
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "clamp_slipped"
+             *           ],
+             *           "text": "Mark both sides of the clamp with a pen, tighten across, and see whether the marks part.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "wind_hands",
+             *           "name": "Wind or a hand on the dish",
+             *           "shows": [
+             *             "lost",
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Hands off, wait, read again; see whether the level sways with the gusts.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "not_cleared",
+             *           "name": "The stored best was not cleared and is out of reach",
+             *           "shows": [
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "not_cleared"
+             *           ],
+             *           "text": "Clear it as the guide says, with the transmitter off, and pass the top anew.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "passed_quickly",
+             *           "name": "The top was passed too quickly",
+             *           "shows": [
+             *             "never",
+             *             "always"
+             *           ],
+             *           "signs": [],
+             *           "text": "Quarter turns, and wait after each until it is settled.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 2
+             *         },
+             *         {
+             *           "code": "end_of_travel",
+             *           "name": "The screw is at the end of its travel",
+             *           "shows": [
+             *             "never",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "end_stop"
+             *           ],
+             *           "text": "Count its turns from stop to stop; set it to the middle and do the coarse pointing anew.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
+             *           "code": "best_low",
+             *           "name": "The best was stored far off the top, so that all is as good",
+             *           "shows": [
+             *             "always"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Clear the stored best and sweep once over the whole lobe.",
+             *           "weight_number": 3,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "It is another satellite",
+             *           "shows": [
+             *             "other",
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "other_network"
+             *           ],
+             *           "text": "Read the network on the modem’s page, or look for the reference carrier that only ours has.",
+             *           "weight_number": 1.5,
+             *           "weight_with_sign_number": 20
+             *         },
+             *         {
+             *           "code": "side_lobe",
+             *           "name": "It is a side lobe",
+             *           "shows": [
+             *             "weak",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "side_lobe",
+             *             "short_by_far"
+             *           ],
+             *           "text": "Sweep both axes two beamwidths to each side and look for a stronger top.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "other_axis",
+             *           "name": "The other axis is off",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [
+             *             "one_sided"
+             *           ],
+             *           "text": "Peak the other axis and come back to this one.",
+             *           "weight_number": 2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "skew_off",
+             *           "name": "The skew is off",
+             *           "shows": [
+             *             "weak",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "skew_missing"
+             *           ],
+             *           "text": "Set the plate to Aim’s figure, seen from behind; then null the unwanted polarization.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 4
+             *         },
+             *         {
+             *           "code": "in_the_way",
+             *           "name": "A tree, an eave or a rope stands in the beam",
+             *           "shows": [
+             *             "weak",
+             *             "lost",
+             *             "not_found"
+             *           ],
+             *           "signs": [
+             *             "beam_touched"
+             *           ],
+             *           "text": "Look along the arm past the rim; compare with Sky.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 8
+             *         },
+             *         {
+             *           "code": "wet_connector",
+             *           "name": "Water or a bad crimp in a connector",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [
+             *             "cable_on_hold"
+             *           ],
+             *           "text": "Wag each connector while the level is watched; remake the one that answers.",
+             *           "weight_number": 1.2,
+             *           "weight_with_sign_number": 5
+             *         },
+             *         {
+             *           "code": "rain",
+             *           "name": "Rain or wet snow",
+             *           "shows": [
+             *             "weak",
+             *             "lost"
+             *           ],
+             *           "signs": [],
+             *           "text": "Wait until it is over, or compare with the least level that the place needs.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 1
+             *         },
+             *         {
+             *           "code": "reflector",
+             *           "name": "The reflector is warped, or the feed is not in its place",
+             *           "shows": [
+             *             "weak"
+             *           ],
+             *           "signs": [],
+             *           "text": "Two strings over the rim at Kit; the arm’s bolts home.",
+             *           "weight_number": 0.7,
+             *           "weight_with_sign_number": 0.7
+             *         }
+             *       ],
+             *       "pour_checks": [
+             *         {
+             *           "code": "crossbar",
+             *           "name": "Cross-bar through the foot",
+             *           "text": "Without it the pole turns: an error of azimuth."
+             *         },
+             *         {
+             *           "code": "centred",
+             *           "name": "Pole in the middle of the hole",
+             *           "text": "With a tape in the picture."
+             *         },
+             *         {
+             *           "code": "one_go",
+             *           "name": "Poured in one go",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "props",
+             *           "name": "Propped on two sides",
+             *           "text": "Props stay until the hardening says so."
+             *         },
+             *         {
+             *           "code": "fall",
+             *           "name": "Top falls away from the pole",
+             *           "text": "Water must not stand at the tube."
+             *         },
+             *         {
+             *           "code": "cover",
+             *           "name": "Covered against rain",
+             *           "text": ""
+             *         }
+             *       ],
+             *       "power_checks": [
+             *         {
+             *           "code": "earth",
+             *           "families": [],
+             *           "name": "Earth joined at both ends",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "Mast and cable block on one earth; who may, does it."
+             *         },
+             *         {
+             *           "code": "caps",
+             *           "families": [],
+             *           "name": "Caps off the ports that are used, on those that are not",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "A cap that stays on a used port keeps the plug out; an open port lets water in."
+             *         },
+             *         {
+             *           "code": "ends_dry",
+             *           "families": [],
+             *           "name": "Both ends closed, dry and tight",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Look into each plug: the centre stands out straight, no stray wire of the screen."
+             *         },
+             *         {
+             *           "code": "cable_tested",
+             *           "families": [],
+             *           "name": "Cable tested through",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Neither open nor short, with the far end open and then joined."
+             *         },
+             *         {
+             *           "code": "one_port",
+             *           "families": [
+             *             "A",
+             *             "B"
+             *           ],
+             *           "name": "The one cable sits on the port marked for transmit",
+             *           "panels": false,
+             *           "runs": 1,
+             *           "text": "It carries both ways and the supply. On the other port nothing starts."
+             *         },
+             *         {
+             *           "code": "two_ports",
+             *           "families": [],
+             *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
+             *           "panels": false,
+             *           "runs": 2,
+             *           "text": "Swapped, nothing is received, and the supply goes up the wrong cable."
+             *         },
+             *         {
+             *           "code": "slide",
+             *           "families": [],
+             *           "name": "Locking slide of each plug pushed home",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "Pull at it lightly: it stays. Half in, it makes contact today and none in the rain."
+             *         },
+             *         {
+             *           "code": "injector",
+             *           "families": [],
+             *           "name": "Injector: panel side to the panel, house side to the router",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "The other way round the router gets the panel's voltage."
+             *         },
+             *         {
+             *           "code": "mains_last",
+             *           "families": [],
+             *           "name": "Mains plug last, and within reach",
+             *           "panels": null,
+             *           "runs": null,
+             *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
+             *         },
+             *         {
+             *           "code": "nobody",
+             *           "families": [],
+             *           "name": "Nobody at the feed, nobody in front",
+             *           "panels": false,
+             *           "runs": null,
+             *           "text": "Say aloud that power comes, and wait for the answer."
+             *         }
+             *       ],
+             *       "readiness": [
+             *         {
+             *           "code": "all_off",
+             *           "name": "Everything without power",
+             *           "text": "Nothing is live before the earth is bonded."
+             *         },
+             *         {
+             *           "code": "mains_there",
+             *           "name": "Mains or an inverter where the modem goes",
+             *           "text": "Asked now: what runs by a timer does not wait for a socket."
+             *         },
+             *         {
+             *           "code": "laptop",
+             *           "name": "Laptop charged, with patch lead and adapter",
+             *           "text": "Wired port or adapter tried on another device; its address set to automatic, and how it was is noted."
+             *         },
+             *         {
+             *           "code": "telephone",
+             *           "name": "Telephone charged, with room for pictures",
+             *           "text": "Camera and motion allowed to the page, and the page opened once while there was a network."
+             *         },
+             *         {
+             *           "code": "offline",
+             *           "name": "Manuals, map and this job open without a network",
+             *           "text": "Opened once on the device that goes along."
+             *         },
+             *         {
+             *           "code": "printed",
+             *           "name": "Pocket card and templates printed",
+             *           "text": "In a clear sleeve: rain takes ink, and a telephone in the sun goes dark and shuts down in the heat or frost."
+             *         },
+             *         {
+             *           "code": "spares",
+             *           "name": "Spare nuts and washers in a pocket",
+             *           "text": "Nuts run on by two turns on the ground; tools on lanyards; a bag for what comes off."
+             *         },
+             *         {
+             *           "code": "grade",
+             *           "name": "Grade and coating of all hardware known",
+             *           "text": "Over a way or a yard nothing of unknown grade: ask, or leave it out."
+             *         }
+             *       ],
+             *       "reasons": [
+             *         {
+             *           "code": "theft",
+             *           "name": "It was stolen, or might be",
+             *           "text": "High and out of reach counts for a position.",
+             *           "weighs": [
+             *             "out_of_reach"
+             *           ]
+             *         },
+             *         {
+             *           "code": "trip",
+             *           "name": "People trip over it or its cable",
+             *           "text": "No cable across a path, no foot where people walk.",
+             *           "weighs": [
+             *             "no_path"
+             *           ]
+             *         },
+             *         {
+             *           "code": "machines",
+             *           "name": "Mower, cattle or vehicles cut the cable",
+             *           "text": "The cable is buried deep or kept off the ground.",
+             *           "weighs": [
+             *             "no_machines"
+             *           ]
+             *         },
+             *         {
+             *           "code": "looks",
+             *           "name": "It must not be seen",
+             *           "text": "A discreet side counts, as long as the sky is clear.",
+             *           "weighs": [
+             *             "discreet"
+             *           ]
+             *         },
+             *         {
+             *           "code": "wind",
+             *           "name": "Wind moved it",
+             *           "text": "The lee side and a stiff mount count.",
+             *           "weighs": [
+             *             "shelter"
+             *           ]
+             *         },
+             *         {
+             *           "code": "view",
+             *           "name": "The sky is blocked where it stands",
+             *           "text": "Sky counts before all else, and more of it counts beyond what is enough.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         },
+             *         {
+             *           "code": "speed",
+             *           "name": "The present line is too slow",
+             *           "text": "More sky means fewer pauses. Measure before and after on the same kind of test.",
+             *           "weighs": [
+             *             "sky"
+             *           ]
+             *         }
+             *       ],
+             *       "reuse_checks": [
+             *         {
+             *           "code": "rust",
+             *           "name": "No deep rust, no crack",
+             *           "text": "Scraped at the weld and where it enters the bracket."
+             *         },
+             *         {
+             *           "code": "play",
+             *           "name": "No play in joint and pivot",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "fixing",
+             *           "name": "Its fixings hold",
+             *           "text": "Pulled and pushed by hand, looked at from inside where one can."
+             *         },
+             *         {
+             *           "code": "upright",
+             *           "name": "Upright, or can be made so",
+             *           "text": ""
+             *         },
+             *         {
+             *           "code": "dead",
+             *           "name": "The old service is dead",
+             *           "text": "Its cable is unplugged at both ends."
+             *         },
+             *         {
+             *           "code": "consent",
+             *           "name": "Its owner agrees",
+             *           "text": "In writing, with what becomes of the old dish."
+             *         }
+             *       ],
+             *       "roles": [
+             *         {
+             *           "certified": true,
+             *           "code": "rigger",
+             *           "may": [
+             *             "climb",
+             *             "lift"
+             *           ],
+             *           "name": "Works at height",
+             *           "text": "Trained for ladder, roof and harness."
+             *         },
+             *         {
+             *           "certified": false,
+             *           "code": "ground",
+             *           "may": [
+             *             "dig",
+             *             "drill"
+             *           ],
+             *           "name": "Ground and drilling work",
+             *           "text": "Digs, drills and sets fixings."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "electrician",
+             *           "may": [
+             *             "mains"
+             *           ],
+             *           "name": "Licensed electrician",
+             *           "text": "Mains and main earth, as the local code asks."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "transmit",
+             *           "may": [
+             *             "transmit"
+             *           ],
+             *           "name": "Trained for the transmit side",
+             *           "text": "Knows what a wrong aim does to others, and the operator’s rules."
+             *         },
+             *         {
+             *           "certified": true,
+             *           "code": "competent",
+             *           "may": [
+             *             "release"
+             *           ],
+             *           "name": "Competent person for risks",
+             *           "text": "May release what a hazard has stopped."
+             *         }
+             *       ],
+             *       "settled": [
+             *         {
+             *           "code": "qualified",
+             *           "name": "A qualified person does the transmit side",
+             *           "text": "A mis-aimed transmitter disturbs others; the operator asks for trained people."
+             *         },
+             *         {
+             *           "code": "approved_kit",
+             *           "name": "Every outdoor part is approved for this network",
+             *           "text": "An unlisted transmitter or reflector may be refused at line-up."
+             *         },
+             *         {
+             *           "code": "owner",
+             *           "name": "Landlord or owner agrees to the place",
+             *           "text": "A dish that has to come down again was never installed."
+             *         },
+             *         {
+             *           "code": "planning",
+             *           "name": "Planning rules were looked up",
+             *           "text": "Listed buildings, protected areas and heights have rules of their own."
+             *         },
+             *         {
+             *           "code": "neighbour",
+             *           "name": "Neighbours were asked where they are touched",
+             *           "text": "Sight-lines, scaffolds and noise reach over the fence."
+             *         },
+             *         {
+             *           "code": "codes",
+             *           "name": "Activation code and terminal id are in hand",
+             *           "text": "Without them the terminal stops one step short of online."
+             *         },
+             *         {
+             *           "code": "site_power",
+             *           "name": "There is power at the modem's place on the day",
+             *           "text": "Timed steps cannot wait for a socket."
+             *         }
+             *       ],
+             *       "timber_signs": [
+             *         {
+             *           "code": "detector",
+             *           "name": "Detector",
+             *           "text": "Swept twice, marked on both sides of the timber; poor through shingles and foil."
+             *         },
+             *         {
+             *           "code": "nails",
+             *           "name": "Line of nails or screws",
+             *           "text": "They stand in the middle of the timber."
+             *         },
+             *         {
+             *           "code": "tapping",
+             *           "name": "Tapped and listened",
+             *           "text": "Dull over timber, hollow between."
+             *         },
+             *         {
+             *           "code": "measured",
+             *           "name": "Measured from corner or gable",
+             *           "text": "The usual spacing fits."
+             *         },
+             *         {
+             *           "code": "inside",
+             *           "name": "Seen from inside",
+             *           "text": "Loft or open wall, measured from a common edge."
+             *         },
+             *         {
+             *           "code": "pilot",
+             *           "name": "Thin pilot met wood",
+             *           "text": "Chips, and resistance to the end."
+             *         }
+             *       ],
+             *       "travel_checks": [
+             *         {
+             *           "code": "account",
+             *           "name": "The account lets it move",
+             *           "text": "Some contracts hold to one address, or pause elsewhere."
+             *         },
+             *         {
+             *           "code": "border",
+             *           "name": "Country and border",
+             *           "text": "Licence, registration and service are those of the country where it stands."
+             *         },
+             *         {
+             *           "code": "cell",
+             *           "name": "Beam or cell of the new place",
+             *           "text": "Letter, codes and the satellite itself may be others there."
+             *         },
+             *         {
+             *           "code": "sky",
+             *           "name": "The sky is read at each place",
+             *           "text": "A set-up that was clear says nothing of the next one."
+             *         },
+             *         {
+             *           "code": "stand",
+             *           "name": "Mast or ground, decided there",
+             *           "text": "Under trees it goes to the ground and away from them; in the open the mast will do."
+             *         }
+             *       ],
+             *       "usual_tasks": [
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "foot",
+             *           "name": "Foot of the pole",
+             *           "text": "Dig, set the pole plumb, pour.",
+             *           "wait_h": 48,
+             *           "wanted_for": "poured",
+             *           "weather": "concrete",
+             *           "work_h": 4
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 120,
+             *           "before_slot": false,
+             *           "code": "mount",
+             *           "name": "Mount on the building",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "mounted",
+             *           "weather": "ladder",
+             *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "hole",
+             *           "name": "Hole, sleeve and foam",
+             *           "text": "",
+             *           "wait_h": 12,
+             *           "wanted_for": "drilled",
+             *           "weather": "foam",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 60,
+             *           "before_slot": false,
+             *           "code": "dish",
+             *           "name": "Dish put together and lifted",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "lift",
+             *           "work_h": 2
+             *         },
+             *         {
+             *           "after": [
+             *             "foot",
+             *             "mount"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "panel",
+             *           "name": "Panel lifted and fixed",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "panel",
+             *           "weather": "lift",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "panel",
+             *             "hole"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": false,
+             *           "code": "cable",
+             *           "name": "Cable, ends and earth",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "ladder",
+             *           "work_h": 2.5
+             *         },
+             *         {
+             *           "after": [
+             *             "dish",
+             *             "cable"
+             *           ],
+             *           "at_height_min": 45,
+             *           "before_slot": true,
+             *           "code": "coarse",
+             *           "name": "Coarse pointing",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
+             *           "after": [
+             *             "coarse"
+             *           ],
+             *           "at_height_min": 75,
+             *           "before_slot": true,
+             *           "code": "peak",
+             *           "name": "Peak and lock down",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "dish",
+             *           "weather": "ladder",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "cable",
+             *             "peak"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "bringup",
+             *           "name": "Bring-up and network",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1.5
+             *         },
+             *         {
+             *           "after": [
+             *             "bringup"
+             *           ],
+             *           "at_height_min": 0,
+             *           "before_slot": false,
+             *           "code": "handover",
+             *           "name": "Proof, hand-over and clearing up",
+             *           "text": "",
+             *           "wait_h": 0,
+             *           "wanted_for": "all",
+             *           "weather": "",
+             *           "work_h": 1
+             *         }
+             *       ],
+             *       "waits": [
+             *         {
+             *           "code": "adapter",
+             *           "if_late": "Agree on a stop-gap with a last day, or plan anew.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Site survey, and the present service measured.",
+             *           "name": "Ordered part comes after the terminal",
+             *           "sign": "The part lies in the store.",
+             *           "text": "Adapters and mounts often ship apart.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         },
+             *         {
+             *           "code": "season",
+             *           "if_late": "Set the return visit.",
+             *           "late_min": null,
+             *           "meanwhile": "A temporary foot, with the day of the return visit.",
+             *           "name": "Season: snow gone, ground soft, warm enough",
+             *           "sign": "Somebody saw the place free of snow and frost.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "concrete",
+             *           "if_late": "Look at the plumb again before anything hangs on it.",
+             *           "late_min": 20160,
+             *           "meanwhile": "Bench assembly, cable route, connectors.",
+             *           "name": "Concrete hardens",
+             *           "sign": "Mount says that it may be loaded.",
+             *           "text": "Mount, Concrete, reckons it from the temperatures.",
+             *           "told_by": "sign",
+             *           "usual_min": 4320
+             *         },
+             *         {
+             *           "code": "foam",
+             *           "if_late": "It stays soft in the cold: do not trim it early.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Plan the work on the roof.",
+             *           "name": "Foam sets",
+             *           "sign": "",
+             *           "text": "Overnight as a rule; the can prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "pipe_primer",
+             *           "if_late": "Prime it again.",
+             *           "late_min": 2,
+             *           "meanwhile": "Have the cement open.",
+             *           "name": "Primer on plastic pipe dries",
+             *           "sign": "",
+             *           "text": "Until it is mostly dry, still tacky.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.5
+             *         },
+             *         {
+             *           "code": "sealant",
+             *           "if_late": "Do not test it by load before it is hard.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Dress the cable; no load and no water on it.",
+             *           "name": "Sealant cures",
+             *           "sign": "",
+             *           "text": "See the packet; cold makes it slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "anchor_resin",
+             *           "if_late": "Pull one by hand: what moves is drilled anew.",
+             *           "late_min": 480,
+             *           "meanwhile": "Bench assembly.",
+             *           "name": "Resin of the anchors sets",
+             *           "sign": "",
+             *           "text": "The sheet’s table by temperature prevails.",
+             *           "told_by": "clock",
+             *           "usual_min": 60
+             *         },
+             *         {
+             *           "code": "boot",
+             *           "if_late": "Cable and power: go through the causes at Bring-up.",
+             *           "late_min": 6,
+             *           "meanwhile": "Prepare the laptop.",
+             *           "name": "Modem starts",
+             *           "sign": "The light that the manual states is on.",
+             *           "text": "Until its stated light.",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "address",
+             *           "if_late": "Set the address by hand.",
+             *           "late_min": 8,
+             *           "meanwhile": "Close other networks on the laptop.",
+             *           "name": "Modem gives an address",
+             *           "sign": "The laptop shows an address of the modem’s own range.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "config_restart",
+             *           "if_late": "Load the file again.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after the configuration file",
+             *           "sign": "The page is back.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "peak_reset",
+             *           "if_late": "Cover again, with the transmitter stopped, and see that the feed really is covered.",
+             *           "late_min": 3,
+             *           "meanwhile": "Keep everything still.",
+             *           "name": "Stored peak is forgotten",
+             *           "sign": "The sound begins anew.",
+             *           "text": "As many search pulses as the terminal’s sheet says.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "lock",
+             *           "if_late": "The sweep was too fast: go back by half its width.",
+             *           "late_min": 0.2,
+             *           "meanwhile": "Do not move.",
+             *           "name": "Receiver locks",
+             *           "sign": "",
+             *           "text": "Longer than it seems: a sweep must be slower.",
+             *           "told_by": "clock",
+             *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "entry",
+             *           "if_late": "Go through the causes of the step at which it stands.",
+             *           "late_min": 10,
+             *           "meanwhile": "Tidy the cable.",
+             *           "name": "Network entry, all steps",
+             *           "sign": "The last step is passed.",
+             *           "text": "Up to about five minutes.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "lineup_restart",
+             *           "if_late": "Call the operations desk again.",
+             *           "late_min": 10,
+             *           "meanwhile": "Write the report.",
+             *           "name": "Restart after the line-up",
+             *           "sign": "It is on the network again.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "activation",
+             *           "if_late": "Check the code, letter by letter.",
+             *           "late_min": 8,
+             *           "meanwhile": "",
+             *           "name": "Restart after activation",
+             *           "sign": "The service answers.",
+             *           "text": "One start.",
+             *           "told_by": "sign",
+             *           "usual_min": 3
+             *         },
+             *         {
+             *           "code": "panel_link",
+             *           "if_late": "Seat the plugs anew, switch it off and on, and count the attempts.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Panel’s first link",
+             *           "sign": "The status page says that it is linked.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
+             *           "code": "settling",
+             *           "if_late": "Look at what stands in the way.",
+             *           "late_min": 60,
+             *           "meanwhile": "Dress the cable; name the wireless network.",
+             *           "name": "Alignment settles after the update",
+             *           "sign": "",
+             *           "text": "Until then no figure of alignment or speed is worth anything.",
+             *           "told_by": "clock",
+             *           "usual_min": 30
+             *         },
+             *         {
+             *           "code": "update",
+             *           "if_late": "Leave it powered; start it again only when the page says so.",
+             *           "late_min": 45,
+             *           "meanwhile": "Tidy up; do not take the power away.",
+             *           "name": "Software update",
+             *           "sign": "The page shows the new version.",
+             *           "text": "Installed at once, before the last alignment and before speed is judged.",
+             *           "told_by": "sign",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "wireless",
+             *           "if_late": "Join the network again by hand.",
+             *           "late_min": 5,
+             *           "meanwhile": "",
+             *           "name": "Wireless settings take hold",
+             *           "sign": "A telephone joins with the new name.",
+             *           "text": "",
+             *           "told_by": "sign",
+             *           "usual_min": 2
+             *         },
+             *         {
+             *           "code": "trial",
+             *           "if_late": "Go on with the trial, or change the spot.",
+             *           "late_min": 1440,
+             *           "meanwhile": "Leave the site; other work.",
+             *           "name": "Trial run for the map of obstructions",
+             *           "sign": "",
+             *           "text": "About twelve hours.",
+             *           "told_by": "clock",
+             *           "usual_min": 720
+             *         },
+             *         {
+             *           "code": "statistics",
+             *           "if_late": "Take the figures down before they roll over.",
+             *           "late_min": 15,
+             *           "meanwhile": "Note the time of each outage.",
+             *           "name": "Statistics roll over",
+             *           "sign": "",
+             *           "text": "Only the last quarter of an hour is kept.",
+             *           "told_by": "clock",
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "code": "slot",
+             *           "if_late": "Book another.",
+             *           "late_min": null,
+             *           "meanwhile": "Finish the coarse aim before.",
+             *           "name": "Line-up appointment",
+             *           "sign": "The desk is on the line.",
+             *           "text": "Day and time are at Brief.",
+             *           "told_by": "sign",
+             *           "usual_min": null
+             *         },
+             *         {
+             *           "code": "carrier",
+             *           "if_late": "Say so to the desk and stop the carrier.",
+             *           "late_min": 10,
+             *           "meanwhile": "",
+             *           "name": "Operator’s call with the carrier on",
+             *           "sign": "The carrier is off.",
+             *           "text": "Minutes, not more.",
+             *           "told_by": "sign",
+             *           "usual_min": 5
+             *         },
+             *         {
+             *           "code": "watch",
+             *           "if_late": "Make the return visit.",
+             *           "late_min": 30240,
+             *           "meanwhile": "",
+             *           "name": "Follow-up watch",
+             *           "sign": "The customer was asked how it went.",
+             *           "text": "Days to weeks.",
+             *           "told_by": "sign",
+             *           "usual_min": 10080
+             *         }
+             *       ]
+             *     }
+             */
+            words: components["schemas"]["HouseWords"];
+        };
+        /** StuckOutcome */
+        StuckOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["StuckResult"];
+        };
+        /**
+         * StuckResult
+         * @description Causes, likeliest first.
+         */
+        StuckResult: {
+            /** Causes */
+            causes: components["schemas"]["StuckCause"][];
+            /**
+             * Needs Text
+             * @description What it takes to leave the state, in words
+             */
+            needs_text: string;
+        };
+        /**
          * SunBearingInput
          * @description Site, day and the true bearing wanted.
          */
@@ -43779,6 +50793,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -43791,6 +50806,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -43809,6 +50825,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -43822,6 +50839,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -44217,6 +51235,12 @@ export interface components {
              */
             best_db?: number | null;
             /**
+             * Carrier On
+             * @description The unmodulated carrier of a line-up
+             * @default false
+             */
+            carrier_on: boolean;
+            /**
              * Elevation Turning
              * @enum {string}
              */
@@ -44226,6 +51250,18 @@ export interface components {
              * @description Counter of the elevation screw
              */
             elevation_turns: number;
+            /**
+             * Entries
+             * @description As its page shows them
+             */
+            entries?: {
+                [key: string]: string;
+            };
+            /**
+             * Input Dbm
+             * @description Level at the modem's input
+             */
+            input_dbm?: number | null;
             /**
              * Level Db
              * @description Receive Es/N0 as its meter shows it now
@@ -44252,6 +51288,12 @@ export interface components {
             nuts_tight: boolean;
             /** Powered */
             powered: boolean;
+            /**
+             * Restart Count
+             * @description Started again by itself since power
+             * @default 0
+             */
+            restart_count: number;
             /**
              * Settled
              * @description Whether the meter has caught up with the last movement
@@ -44280,6 +51322,11 @@ export interface components {
              */
             time_scale: number;
             /**
+             * Transmit Dbm
+             * @description While it sends
+             */
+            transmit_dbm?: number | null;
+            /**
              * Transmitting
              * @default false
              */
@@ -44305,6 +51352,8 @@ export interface components {
          * @description A terminal of the catalogue.
          */
         Terminal: {
+            /** @description How a computer reaches its page; None: it has none */
+            access?: components["schemas"]["ModemAccess"] | null;
             /**
              * Aperture High Mm
              * @description Of a dish that is not round, its height; empty: round
@@ -44377,10 +51426,20 @@ export interface components {
              */
             joints?: components["schemas"]["Joint"][];
             /**
+             * Least Input Dbm
+             * @description Least level at the modem's input; None: not told
+             */
+            least_input_dbm?: number | null;
+            /**
              * Links
              * @description What is plugged where
              */
             links?: components["schemas"]["BlockLink"][];
+            /**
+             * Lock Es N0 Db
+             * @description Es/N0 under which its receiver does not lock; None: not told
+             */
+            lock_es_n0_db?: number | null;
             /** @description The maker's table of wind, where there is one */
             maker_wind?: components["schemas"]["MakerWind"] | null;
             mast: components["schemas"]["MastWindow"];
@@ -44448,6 +51507,8 @@ export interface components {
              * @default 0
              */
             reference_gain_db: number;
+            /** @description Its own router; None: it has none */
+            router?: components["schemas"]["Router"] | null;
             /**
              * Self Install
              * @description Whether its maker and network let an owner install it without trained people
@@ -44486,6 +51547,11 @@ export interface components {
             tools: string[];
             /** Transmit Ghz */
             transmit_ghz: number;
+            /**
+             * Transmit Most Dbm
+             * @description Top of what its page shows as transmit level; None: not told
+             */
+            transmit_most_dbm?: number | null;
             /**
              * Transmit W
              * @default 0
@@ -44589,6 +51655,30 @@ export interface components {
             west_deg: number;
         };
         /**
+         * Told
+         * @description What the modem shows of an entry, and a second typing of it.
+         */
+        Told: {
+            /**
+             * Typed again
+             * @default
+             */
+            again: string;
+            /** Entry */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * The modem shows
+             * @default
+             */
+            shown: string;
+        };
+        /**
          * ToneHeard
          * @description A tone: its start and end in seconds from the beginning, its pitch at both.
          */
@@ -44625,6 +51715,29 @@ export interface components {
             blocked: boolean;
             /** Elevation Deg */
             elevation_deg: number;
+        };
+        /**
+         * Transmit
+         * @description What is known of it. It rests on what was entered or told: who goes in front looks at the plug first.
+         */
+        Transmit: {
+            /**
+             * Carrier On Since
+             * @description Moment of the test carrier that nobody said off; else empty
+             * @default
+             */
+            carrier_on_since: string;
+            /** Powered */
+            powered: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "off" | "install" | "may" | "on";
+            /** Why */
+            why: string;
+            /** Words */
+            words: string;
         };
         /**
          * TrialColumns
@@ -44825,6 +51938,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -44837,6 +51951,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -44855,6 +51970,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -44868,6 +51984,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -45171,6 +52288,76 @@ export interface components {
             to_stop_turns: number;
         };
         /**
+         * TwoLinesInput
+         * @description The home net, its devices, and both lines' gateways.
+         */
+        TwoLinesInput: {
+            /** Devices */
+            devices?: components["schemas"]["HomeDevice"][];
+            /**
+             * Net
+             * @description As 192.168.40.0/24
+             * @default
+             */
+            net: string;
+            /**
+             * New Gateway
+             * @description Of the new line, as the router sees it
+             * @default
+             */
+            new_gateway: string;
+            /**
+             * New Percent
+             * @description Share of the new line, by weight
+             */
+            new_percent?: number | null;
+            /**
+             * Old Gateway
+             * @default
+             */
+            old_gateway: string;
+            /**
+             * Plan
+             * @default
+             * @enum {string}
+             */
+            plan: "" | "failover" | "weights";
+        };
+        /** TwoLinesOutcome */
+        TwoLinesOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["TwoLinesResult"];
+        };
+        /**
+         * TwoLinesResult
+         * @description Addresses and texts; empty texts while the net is not told.
+         */
+        TwoLinesResult: {
+            /**
+             * Moving
+             * @description Devices that leave by the new line once it is switched over
+             */
+            moving: string[];
+            /** New Weight Number */
+            new_weight_number: number;
+            /** Old Weight Number */
+            old_weight_number: number;
+            /** Pool First */
+            pool_first: string;
+            /** Pool Last */
+            pool_last: string;
+            /** Router Address */
+            router_address: string;
+            /**
+             * Staying
+             * @description Devices that are kept on the old line
+             */
+            staying: string[];
+            /** Texts */
+            texts: components["schemas"]["ConfigText"][];
+        };
+        /**
          * UnreadEntry
          * @description An entry that this version cannot read, and why.
          */
@@ -45181,6 +52368,171 @@ export interface components {
             kind: string;
             /** Message */
             message: string;
+        };
+        /**
+         * UpdateInput
+         * @description What was seen and decided. `judged_at`: when the speed or the alignment was last measured.
+         */
+        UpdateInput: {
+            /**
+             * Choice
+             * @default
+             * @enum {string}
+             */
+            choice: "" | "now" | "later";
+            /** Judged At */
+            judged_at?: string | null;
+            /**
+             * Online
+             * @default false
+             */
+            online: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Seen
+             * @default
+             * @enum {string}
+             */
+            seen: "" | "none" | "offered";
+            /** Settled At */
+            settled_at?: string | null;
+            /** Updated At */
+            updated_at?: string | null;
+        };
+        /** UpdateOutcome */
+        UpdateOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["UpdateResult"];
+        };
+        /**
+         * UpdateResult
+         * @description When it may be judged.
+         */
+        UpdateResult: {
+            /**
+             * Judge From
+             * @description None: no update was put in
+             */
+            judge_from: string | null;
+            /** Settled */
+            settled: boolean;
         };
         /**
          * UsableArcInput
@@ -45315,6 +52667,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -45327,6 +52680,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -45345,6 +52699,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -45358,6 +52713,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -45682,6 +53038,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -45694,6 +53051,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -45712,6 +53070,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -45725,6 +53084,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -46199,6 +53559,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -46211,6 +53572,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -46229,6 +53591,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -46242,6 +53605,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -46432,6 +53796,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -46444,6 +53809,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -46462,6 +53828,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -46475,6 +53842,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -46576,6 +53944,7 @@ export interface components {
              *       "injector_high_c": 40,
              *       "injector_low_c": 0,
              *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
              *       "ladder_gust_mps": 12,
              *       "level_margin_db": 3,
              *       "level_shortfall_db": 2,
@@ -46588,6 +53957,7 @@ export interface components {
              *       "low_orbit_hold_percent": 10,
              *       "oval_percent": 2,
              *       "overhead_deg": 89,
+             *       "password_bits": 50,
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
@@ -46606,6 +53976,7 @@ export interface components {
              *       "sealant_least_c": 5,
              *       "second_pass_db": 0.1,
              *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
              *       "shading_db": 0.1,
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
@@ -46619,6 +53990,7 @@ export interface components {
              *       "swing_loss_db": 0.5,
              *       "test_loss_db": 1.5,
              *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
              *       "trial_apart_m": 3,
              *       "trial_least_h": 6,
              *       "trial_sector_percent": 0.1,
@@ -46736,6 +54108,166 @@ export interface components {
             share: number;
         };
         /**
+         * WirelessInput
+         * @description Name and password of the net.
+         */
+        WirelessInput: {
+            /**
+             * Kept
+             * @description The old name and password, so that devices come across
+             * @default false
+             */
+            kept: boolean;
+            /**
+             * Known
+             * @description Words that somebody near would try first
+             */
+            known?: string[];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Password
+             * @default
+             */
+            password: string;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_gap_deg": 30,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+        };
+        /** WirelessOutcome */
+        WirelessOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["WirelessResult"];
+        };
+        /**
+         * WirelessResult
+         * @description What a QR code holds, and how much the password withstands.
+         */
+        WirelessResult: {
+            /**
+             * Code Text
+             * @description Empty without a name
+             */
+            code_text: string;
+            /** Guess Bits */
+            guess_bits: number | null;
+            /** Password Ok */
+            password_ok: boolean | null;
+        };
+        /**
          * WorkOrderInput
          * @description The site and satellite as we know them, and what is printed. What is not printed stays empty.
          */
@@ -46804,6 +54336,53 @@ export interface components {
             agrees: boolean;
             /** Checks */
             checks: components["schemas"]["AngleCheck"][];
+        };
+        /**
+         * Evidence
+         * @description A sign of this job beside a cause.
+         */
+        rindle_core__stations__bringup__stuck__Evidence: {
+            /**
+             * Factor
+             * @description By how much it changes the odds of this cause
+             */
+            factor: number;
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
+            /**
+             * Speaks
+             * @enum {string}
+             */
+            speaks: "for" | "against";
+            /** Text */
+            text: string;
+        };
+        /**
+         * Evidence
+         * @description Something that is not shown yet, with the waiver that lets it pass, if there is one.
+         */
+        rindle_core__stations__evidence__Evidence: {
+            /** Clears By */
+            clears_by: string;
+            /** Code */
+            code: string;
+            /**
+             * May Pass
+             * @description Whether anybody may let it pass
+             * @default true
+             */
+            may_pass: boolean;
+            /** Message */
+            message: string;
+            /**
+             * Station
+             * @description Code of the station where it is shown
+             */
+            station: string;
+            waiver: components["schemas"]["Waiver"] | null;
         };
     };
     responses: never;
@@ -47404,6 +54983,52 @@ export interface operations {
             };
         };
     };
+    schema_computer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_computer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComputerInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComputerOutcome"];
+                };
+            };
+        };
+    };
     schema_costs: {
         parameters: {
             query?: never;
@@ -47814,6 +55439,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FootingOutcome"];
+                };
+            };
+        };
+    };
+    schema_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseholdInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdOutcome"];
+                };
+            };
+        };
+    };
+    schema_household_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_household_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdMoveOutcome"];
                 };
             };
         };
@@ -48278,6 +55995,52 @@ export interface operations {
             };
         };
     };
+    schema_lineup_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_lineup_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineupRunInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineupRunOutcome"];
+                };
+            };
+        };
+    };
     schema_link: {
         parameters: {
             query?: never;
@@ -48550,6 +56313,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MockUpOutcome"];
+                };
+            };
+        };
+    };
+    schema_modem_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_modem_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntriesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModemEntriesOutcome"];
                 };
             };
         };
@@ -49286,6 +57095,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PresetOutcome"];
+                };
+            };
+        };
+    };
+    schema_radio_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_radio_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RadioInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RadioFiguresOutcome"];
                 };
             };
         };
@@ -50118,6 +57973,52 @@ export interface operations {
             };
         };
     };
+    schema_stuck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_stuck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StuckInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StuckOutcome"];
+                };
+            };
+        };
+    };
     schema_sun_bearing: {
         parameters: {
             query?: never;
@@ -50486,6 +58387,98 @@ export interface operations {
             };
         };
     };
+    schema_two_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_two_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoLinesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoLinesOutcome"];
+                };
+            };
+        };
+    };
+    schema_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpdateInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpdateOutcome"];
+                };
+            };
+        };
+    };
     schema_usable_arc: {
         parameters: {
             query?: never;
@@ -50850,6 +58843,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WindOutcome"];
+                };
+            };
+        };
+    };
+    schema_wireless: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_wireless: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WirelessInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WirelessOutcome"];
                 };
             };
         };
@@ -51503,6 +59542,32 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_device_api_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_device_api_entries: {
         parameters: {
             query?: never;
@@ -51569,6 +59634,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageAddress"];
                 };
             };
         };

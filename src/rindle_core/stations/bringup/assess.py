@@ -1,15 +1,30 @@
-"""Bring-up put together: where the terminal stands on its way online, and what likely holds it."""
+"""Bring-up put together: from what is seen before power to the network behind it, with the causes where it is stuck."""
 
 from __future__ import annotations
 
-from rindle_core.kernel.findings import Finding
+from rindle_core.catalogue.models import Terminal
+from rindle_core.catalogue.modem import DeskContact, NetworkService
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
-from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, bringup
-from rindle_core.stations.bringup.findings import SATELLITE
+from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, bringup
+from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
+from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
+from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
+from rindle_core.stations.bringup.findings import BROWSE, METER, POWER_CHECKS, SATELLITE
+from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, wireless_of
+from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
+from rindle_core.stations.bringup.ladder import ladder
+from rindle_core.stations.bringup.lineup import LineupRunInput, LineupRunResult, lineup_run
 from rindle_core.stations.bringup.may_power import judge_who_may
-from rindle_core.stations.bringup.part import BringUpPart
+from rindle_core.stations.bringup.part import BringUpPart, PowerCheckRow
+from rindle_core.stations.bringup.radio import RadioInput, radio_figures
+from rindle_core.stations.bringup.signs import signs_of
+from rindle_core.stations.bringup.transmit import judge_interlock, transmit_of
+from rindle_core.stations.bringup.update import UpdateInput, update
 from rindle_core.stations.build.before_power import before_power_open
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 
 
@@ -25,45 +40,235 @@ def _judge_satellite(aim: AimPart) -> list[Finding]:
     ]
 
 
+def desk_of(job: JobInput) -> DeskContact | None:
+    """The operations desk of the job's network."""
+    network = job.picks.satellite or job.picks.constellation
+    return network.desk if network else None
+
+
+def service_of(job: JobInput) -> NetworkService:
+    """What the job's network gives beyond the terminal."""
+    network = job.picks.satellite or job.picks.constellation
+    return network.service if network else NetworkService()
+
+
+def checks_of(job: JobInput, terminal: Terminal) -> list[PowerCheckRow]:
+    """What is seen before power of this terminal: by family, number of cables, panel or dish."""
+    fitting = [
+        one
+        for one in job.picks.words.power_checks
+        if (not one.families or terminal.family in one.families)
+        and one.runs in (None, terminal.cable.runs)
+        and one.panels in (None, terminal.panel is not None)
+    ]
+    return [
+        PowerCheckRow(code=one.code, name=one.name, text=one.text, seen=one.code in job.bringup.power_checks)
+        for one in fitting
+    ]
+
+
+def _judge_checks(job: JobInput, checks: list[PowerCheckRow], powered: bool) -> list[Finding]:
+    found = []
+    still = [one.name for one in checks if not one.seen]
+    if still and powered:
+        found.append(
+            POWER_CHECKS(
+                Level.MIND,
+                "It has power, and not all that comes before was seen",
+                f"Not ticked: {'; '.join(still)}.",
+                clears_by="Go through them with its plug out, and tick them.",
+            )
+        )
+    elif still:
+        found.append(POWER_CHECKS.missing("Not all is seen before power", f"Go through it: {'; '.join(still)}."))
+    else:
+        found.append(POWER_CHECKS(Level.CLEAR, "All that comes before power is seen", "Ticked one by one."))
+    if job.bringup.meter_fitted == "yes":
+        found.append(
+            METER(
+                Level.MIND,
+                "A meter is in the line",
+                "Left in, it and its short cables cost level, let water in, and block the transmit side.",
+                clears_by="Modem off, meter out, plugs closed again; then say so.",
+            )
+        )
+    return found
+
+
+def _judge_browse(job: JobInput, online: bool) -> list[Finding]:
+    if not online:
+        return []
+    told = job.bringup.page_works
+    if told == "yes":
+        return [BROWSE(Level.CLEAR, "A page far away opens", "Traffic passes, not only the lights.")]
+    if told == "no":
+        return [
+            BROWSE(
+                Level.HOLD,
+                "It says online, and no page opens",
+                "Is the browser caught by the operator’s own page, or a name not found?",
+                clears_by="Open an address by its number; see if the operator’s page asks for something; then look "
+                "at the name server of the computer.",
+            )
+        ]
+    return [BROWSE.missing("Whether a page far away opens is not tried", "Open one that was not opened before.")]
+
+
+def _lineup(context: Context, terminal: Terminal, entries: EntriesResult) -> Outcome[LineupRunResult]:
+    job, peak = context.job, context.result(PeakPart)
+    ready = []
+    if peak.pointing is not None and not peak.pointing.peaked:
+        ready.append("prove the peak on both axes")
+    if entries.open_count:
+        ready.append("enter what the modem is told")
+    return lineup_run(
+        LineupRunInput(
+            log=job.bringup.lineup_log,
+            sheet=call_sheet(job, context.result(AimPart), terminal),
+            desk=desk_of(job),
+            wanted=terminal.needs_lineup,
+            slot_at=job.brief.lineup_at,
+            slot_min=job.picks.rules.lineup_min,
+            ready_for_call=ready,
+        )
+    )
+
+
+def _entries(job: JobInput, aim: AimPart, terminal: Terminal) -> Outcome[EntriesResult]:
+    told = job.bringup
+    return modem_entries(
+        EntriesInput(
+            entries=terminal.entries,
+            told=told_of(job),
+            known=known_of(job, aim, terminal),
+            back=told.told_back,
+            latitude_deg=job.brief.latitude_deg,
+            longitude_deg=job.brief.longitude_deg,
+            config_name=told.config_name,
+            config_sum=told.config_sum,
+            config_sum_wanted=told.config_sum_wanted,
+            config_restarted=told.config_restarted,
+        )
+    )
+
+
+def _on_the_way(
+    context: Context, terminal: Terminal, entries: EntriesResult, lineup: LineupRunResult, plugs_open: bool
+) -> Outcome[BringUpResult]:
+    job, aim, told = context.job, context.result(AimPart), context.job.bringup
+    current = ladder(terminal.bringup_states, told.states_entered, told.device_now_s).current
+    needs = current.state.needs if current else []
+    bench = told.powered_where == "bench"
+    found = bringup(
+        BringUpInput(
+            states=terminal.bringup_states,
+            entered=told.states_entered,
+            now_s=told.device_now_s,
+            signs=signs_of(context, entries, lineup, needs, plugs_open),
+            beam_letter_entered=told.beam_letter,
+            beam_letter_expected=aim.beam.letter if aim.beam else "",
+            before_power_open=[] if bench else before_power_open(job),
+            self_restart_count=told.self_restart_count,
+            words=job.picks.words,
+            rules=job.picks.rules,
+        )
+    )
+    return found
+
+
 def assess(context: Context) -> Outcome[BringUpPart]:
-    """The ladder of states with what the other stations know of likely causes."""
+    """Each part of the bring-up with what the other stations know."""
     job, aim = context.job, context.result(AimPart)
     terminal, told = job.picks.terminal, job.bringup
     if terminal is None:
         return Outcome(BringUpPart(bringup=None), [WAITS_FOR_BRIEF])
-    found = bringup(
-        BringUpInput(
-            states=terminal.bringup_states,
-            entries=terminal.entries,
-            told={
-                **told.modem_entries,
-                "beam_letter": told.beam_letter,
-                "activation_code": told.activation_code,
-            },
-            entered=told.states_entered,
-            now_s=told.device_now_s,
+    transmit = transmit_of(job)
+    checks = checks_of(job, terminal)
+    entries = _entries(job, aim, terminal)
+    lineup = _lineup(context, terminal, entries.result)
+    way = _on_the_way(context, terminal, entries.result, lineup.result, any(not one.seen for one in checks))
+    online = way.result.online
+    radio = radio_figures(
+        RadioInput(
+            marks=told.radio,
+            has_code=any("code" in one.feeds or "account" in one.feeds for one in terminal.entries)
+            and terminal.panel is None,
+            code_told=bool(told.activation_code),
+            online=online,
+            predicted_es_n0_db=aim.predicted_level_db,
+            transmit_most_dbm=terminal.transmit_most_dbm,
             rules=job.picks.rules,
-            words=job.picks.words,
-            facts=OwnFigures(
-                beam_letter_entered=told.beam_letter,
-                beam_letter_expected=aim.beam.letter if aim.beam else "",
-                level_db=told.device_level_db,
-                predicted_level_db=aim.predicted_level_db,
-                supply_on_hold=context.on_hold("cable.supply"),
-                cable_loss_on_hold=context.on_hold("cable.loss"),
-                beam_touched=context.on_hold("sky.tube"),
-                before_power_open=before_power_open(job),
-            ),
         )
     )
+    laptop = _laptop(job, terminal, online)
+    home, lines, wifi, moving = home_of(job, service_of(job)), lines_of(job), wireless_of(job), moving_of(job)
+    software = update(
+        UpdateInput(
+            seen=told.update_seen,
+            choice=told.update_choice,
+            reason=told.update_reason,
+            updated_at=told.updated_at,
+            settled_at=told.settled_at,
+            online=online,
+            rules=job.picks.rules,
+        )
+    )
+    part = BringUpPart(
+        bringup=way.result,
+        transmit=transmit,
+        checks_before_power=checks,
+        told_entries=entries.result,
+        laptop=laptop.result if laptop else None,
+        radio_stages=radio.result,
+        lineup_run=lineup.result,
+        home=home.result,
+        lines=lines.result,
+        wifi=wifi.result,
+        moving=moving.result,
+        updating=software.result,
+    )
     return Outcome(
-        BringUpPart(bringup=found.result),
+        part,
         [
             *_judge_satellite(aim),
-            *found.findings,
+            *way.findings,
+            *judge_interlock(job, transmit),
             *judge_who_may(job),
+            *_judge_checks(job, checks, transmit.powered),
+            *(laptop.findings if laptop else []),
+            *entries.findings,
+            *judge_custom_carrier(job, terminal),
+            *(radio.findings if terminal.panel is None else []),
+            *lineup.findings,
+            *_judge_browse(job, online),
+            *home.findings,
+            *lines.findings,
+            *wifi.findings,
+            *moving.findings,
+            *software.findings,
         ],
     )
 
 
-__all__ = ["assess"]
+def _laptop(job: JobInput, terminal: Terminal, online: bool) -> Outcome[ComputerResult] | None:
+    told = job.bringup
+    if terminal.access is None:
+        return None
+    return computer(
+        ComputerInput(
+            access=terminal.access,
+            system=told.laptop_system,
+            taken=[one.fixed_ip for one in told.home_devices if one.fixed_ip],
+            before=told.laptop_before,
+            shown_address=told.laptop_address,
+            shown_mask=told.laptop_mask,
+            wired=told.laptop_wired,
+            wireless_off=told.laptop_wireless,
+            page=told.laptop_page,
+            activated=online,
+            put_back=told.laptop_back or "laptop_back" in job.build.closing,
+        )
+    )
+
+
+__all__ = ["assess", "checks_of", "desk_of", "service_of"]

@@ -2,66 +2,45 @@
 
 from __future__ import annotations
 
-import itertools
-import re
-from typing import Literal
-
 from pydantic import Field
 
-from rindle_core.catalogue.house_words import DEFAULT_WORDS, Cause, HouseWords, Sign
-from rindle_core.catalogue.models import BringUpState, ModemEntry
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
+from rindle_core.catalogue.modem import BringUpState
+from rindle_core.catalogue.stuck_words import Sign
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model, Row
+from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.bringup.findings import BEAM_LETTER, BEFORE_POWER, FORM, ONLINE, POWER, STUCK, WAITING
+from rindle_core.stations.bringup.findings import (
+    BEAM_LETTER,
+    BEFORE_POWER,
+    ONLINE,
+    POWER,
+    RESTARTS,
+    STUCK,
+    WAITING,
+)
+from rindle_core.stations.bringup.ladder import Ladder, LadderRung, StateEntered, ladder
+from rindle_core.stations.bringup.stuck import StuckCause, StuckInput, stuck
 
-
-class StateEntered(Row):
-    """When the terminal entered a state, in seconds since power was switched on."""
-
-    code: str
-    at_s: float = Field(ge=0)
-
-
-class OwnFigures(Model):
-    """This job's own figures, which decide what cause is likely."""
-
-    beam_letter_entered: str = ""
-    beam_letter_expected: str = ""
-    level_db: float | None = None
-    predicted_level_db: float | None = None
-    supply_on_hold: bool = False
-    cable_loss_on_hold: bool = False
-    beam_touched: bool = False
-    before_power_open: list[str] = Field(
-        default_factory=list, description="Steps that come before power and are not marked done"
-    )
+_RESTARTS = 2  # started again so often without getting through, it is stuck, however short each try is
 
 
 class BringUpInput(Model):
-    """States of this terminal and what has happened so far."""
+    """States of this terminal, what has happened so far, and the signs of which it is known whether they are there."""
 
     states: list[BringUpState]
-    entries: list[ModemEntry] = Field(
-        default_factory=list, description="What this modem is told, with the form of each"
-    )
-    told: dict[str, str] = Field(
-        default_factory=dict, description="Entry code -> what a person entered; empty is not yet"
-    )
     entered: list[StateEntered] = Field(default_factory=list)
     now_s: float = Field(default=0.0, ge=0, description="Seconds since power was switched on")
-    facts: OwnFigures = OwnFigures()
+    signs: dict[Sign, bool] = Field(default_factory=dict)
+    beam_letter_entered: str = ""
+    beam_letter_expected: str = ""
+    before_power_open: list[str] = Field(
+        default_factory=list, description="Steps that come before power and are not marked done"
+    )
+    self_restart_count: int = Field(default=0, ge=0, description="Started again by itself, as somebody counted")
     words: HouseWords = DEFAULT_WORDS
     rules: HouseRules = DEFAULT_RULES
-
-
-class LadderRung(Model):
-    """A state with its standing. `taken_s` is the time spent in it, still running where it is current."""
-
-    state: BringUpState
-    standing: Literal["passed", "current", "ahead"]
-    taken_s: float | None
 
 
 class BringUpResult(Model):
@@ -72,93 +51,65 @@ class BringUpResult(Model):
     online: bool
     stuck: bool
     total_s: float | None = Field(description="Power to online")
-
-
-def _signs(facts: OwnFigures, rules: HouseRules) -> dict[Sign, bool]:
-    """What of this job's figures speaks for a cause."""
-    known = facts.level_db is not None and facts.predicted_level_db is not None
-    return {
-        "supply_on_hold": facts.supply_on_hold,
-        "cable_loss_on_hold": facts.cable_loss_on_hold,
-        "beam_touched": facts.beam_touched,
-        "level_short": known and facts.predicted_level_db - facts.level_db > rules.level_shortfall_db,  # type: ignore[operator]  # known
-        "letter_wrong": bool(facts.beam_letter_entered) and facts.beam_letter_entered != facts.beam_letter_expected,
-    }
-
-
-def _causes(code: str, given: BringUpInput) -> list[tuple[str, str]]:
-    """Name and test of what may hold this state up, weighed by the job's figures, likeliest first."""
-    signs = _signs(given.facts, given.rules)
-
-    def weight(cause: Cause) -> float:
-        return cause.weight_with_sign_number if any(signs[sign] for sign in cause.signs) else cause.weight_number
-
-    def test(cause: Cause) -> str:
-        said = cause.text.replace("{entered}", given.facts.beam_letter_entered or "(none)")
-        return said.replace("{expected}", given.facts.beam_letter_expected or "(unknown)")
-
-    likely = sorted((one for one in given.words.causes if code in one.states), key=weight, reverse=True)
-    return [(cause.name, test(cause)) for cause in likely] or [
-        ("It is stuck, and no cause is known for this state", "Read what the modem says, and call the operations desk.")
-    ]
-
-
-def _rungs(given: BringUpInput) -> list[LadderRung]:
-    """The last entry into each state counts; states after the current one lie ahead."""
-    order = [state.code for state in given.states]
-    reached: list[StateEntered] = []
-    for event in given.entered:
-        if event.code not in order:
-            continue
-        position = order.index(event.code)
-        reached = [earlier for earlier in reached if order.index(earlier.code) < position] + [event]
-    times = {event.code: event.at_s for event in reached}
-    ends = {a.code: b.at_s for a, b in itertools.pairwise(reached)}
-    rungs = []
-    for state in given.states:
-        standing: Literal["passed", "current", "ahead"] = "ahead"
-        taken: float | None = None
-        if state.code in times:
-            standing = "passed" if state.code in ends else "current"
-            taken = max(0.0, ends.get(state.code, given.now_s) - times[state.code])
-        rungs.append(LadderRung(state=state, standing=standing, taken_s=taken))
-    return rungs
+    restart_count: int = 0
+    fallback_count: int = 0
+    causes: list[StuckCause] = Field(
+        default_factory=list,
+        description="Why it does not leave its state, likeliest first; empty: not stuck",
+    )
+    needs_text: str = Field(default="", description="What it takes to leave the state, in words")
 
 
 @register(
     "bringup", "Where the terminal stands on its way online, and why it may be stuck", BringUpInput, BringUpResult
 )
 def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
-    """Times in each state against the usual ones; causes in order of likelihood from the job's own figures."""
-    rungs = _rungs(given)
-    current = next((rung for rung in rungs if rung.standing == "current"), None)
+    """Times in each state against the usual ones; causes by Bayes' rule from the job's own signs."""
+    found = ladder(given.states, given.entered, given.now_s)
+    current = found.current
     online = current is not None and given.states[-1].code == current.state.code
-    stuck = bool(
+    restarts = max(found.restart_count, given.self_restart_count)
+    late = (restarts >= _RESTARTS and not online) or bool(
         current
         and not online
         and current.taken_s is not None
         and current.taken_s > given.rules.stuck_share * max(current.state.usual_s, 1.0)
     )
-    online_at = (
-        next((event.at_s for event in reversed(given.entered) if event.code == given.states[-1].code), None)
-        if given.states
+    why = (
+        stuck(
+            StuckInput(
+                state=current.state.code,
+                needs=current.state.needs,
+                signs=given.signs,
+                entered=given.beam_letter_entered,
+                expected=given.beam_letter_expected,
+                words=given.words,
+            )
+        ).result
+        if late and current
         else None
     )
+    arrived = [one.at_s for one in given.entered if given.states and one.code == given.states[-1].code]
     result = BringUpResult(
-        rungs=rungs,
+        rungs=found.rungs,
         current_code=current.state.code if current else None,
         online=online,
-        stuck=stuck,
-        total_s=online_at if online else None,
+        stuck=late,
+        total_s=arrived[-1] if online and arrived else None,
+        restart_count=restarts,
+        fallback_count=found.fallback_count,
+        causes=why.causes if why else [],
+        needs_text=why.needs_text if why else "",
     )
-    return Outcome(result, _judge(given, current, result))
+    return Outcome(result, _judge(given, found, result))
 
 
-def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResult) -> list[Finding]:
+def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Finding]:
+    current = found.current
     findings = [
-        *_judge_letter(given.facts),
-        *_judge_forms(given),
-        *_judge_before_power(given.facts, current is not None),
+        *_judge_letter(given),
+        *_judge_before_power(given, current is not None),
+        *_judge_restarts(result),
     ]
     if current is None:
         return [*findings, POWER.missing("The terminal is not switched on", "Switch on once it may be.")]
@@ -185,45 +136,70 @@ def _judge(given: BringUpInput, current: LadderRung | None, result: BringUpResul
                 clears_by="Wait; nothing needs to be done yet.",
             ),
         ]
-    for rank, (cause, test) in enumerate(_causes(current.state.code, given)[:3]):
-        findings.append(
-            STUCK.of(str(rank + 1))(
-                Level.HOLD if rank == 0 else Level.MIND,
-                cause,
-                f"{current.state.name} has lasted more than {given.rules.stuck_share:g} times its usual time.",
+    return [*findings, *_judge_stuck(given, current, result)]
+
+
+def _judge_stuck(given: BringUpInput, current: LadderRung, result: BringUpResult) -> list[Finding]:
+    """That it is stuck is certain; why is likely at best, and each cause comes with the test that tells."""
+    lasted = f"{current.state.name} has lasted more than {given.rules.stuck_share:g} times its usual time."
+    if not result.causes:
+        return [
+            STUCK.of("1")(
+                Level.HOLD,
+                "It is stuck, and no cause is known for this state",
+                lasted,
                 figure=current.taken_s,
                 limit=current.state.usual_s,
                 bound="usual",
-                clears_by=test,
+                clears_by="Read what the modem says, and call the operations desk.",
             )
-        )
-    return findings
-
-
-def _judge_forms(given: BringUpInput) -> list[Finding]:
-    """Entries that cannot be right by their form, before anyone types them into the modem."""
+        ]
     return [
-        FORM(
-            Level.MIND,
-            f"{entry.label} has not the usual form",
-            f"The modem will refuse “{given.told[entry.code]}”; a digit or a letter may be missing or swapped.",
-            clears_by=f"Read it again from the order; it looks like {entry.example}.",
+        STUCK.of(str(rank + 1))(
+            Level.HOLD if rank == 0 else Level.MIND,
+            f"{'Stuck. Look first' if rank == 0 else 'Then look'}: {cause.name}",
+            _because(cause, lasted),
+            figure=current.taken_s,
+            limit=current.state.usual_s,
+            bound="usual",
+            clears_by=cause.test,
         )
-        for entry in given.entries
-        if given.told.get(entry.code) and re.fullmatch(entry.pattern, given.told[entry.code]) is None
+        for rank, cause in enumerate(result.causes[:3])
     ]
 
 
-def _judge_before_power(facts: OwnFigures, powered: bool) -> list[Finding]:
+def _because(cause: StuckCause, lasted: str) -> str:
+    told = [one.text for one in cause.evidence if one.speaks == "for"]
+    against = [one.text for one in cause.evidence if one.speaks == "against"]
+    said = f" For it: {'; '.join(told)}." if told else " Nothing of this job speaks for it more than for others."
+    return lasted + said + (f" Against it: {'; '.join(against[:2])}." if against else "")
+
+
+def _judge_restarts(result: BringUpResult) -> list[Finding]:
+    if result.restart_count == 0:
+        return []
+    return [
+        RESTARTS(
+            Level.MIND,
+            "It started again by itself, or was started again",
+            "More than one start is a fact for the record: supply and plugs are the usual reasons.",
+            figure=float(result.restart_count),
+            limit=0.0,
+            bound="at_most",
+            clears_by="Find out why; it stays in the record.",
+        )
+    ]
+
+
+def _judge_before_power(given: BringUpInput, powered: bool) -> list[Finding]:
     """What has to be done before power, such as the earth: a hold once the power is on without it."""
-    if not facts.before_power_open:
+    if not given.before_power_open:
         return []
     return [
         BEFORE_POWER(
             Level.HOLD if powered else Level.UNKNOWN,
             "Powered before it may be" if powered else "It may not be switched on yet",
-            f"Not marked done: {'; '.join(facts.before_power_open)}. Without its earth a fault, or lightning, "
-            f"finds "
+            f"Not marked done: {'; '.join(given.before_power_open)}. Without its earth a fault, or lightning, finds "
             "its way through people and the indoor unit.",
             clears_by="Switch off, do it, and mark it at Build."
             if powered
@@ -232,10 +208,10 @@ def _judge_before_power(facts: OwnFigures, powered: bool) -> list[Finding]:
     ]
 
 
-def _judge_letter(facts: OwnFigures) -> list[Finding]:
-    if not facts.beam_letter_entered or not facts.beam_letter_expected:
+def _judge_letter(given: BringUpInput) -> list[Finding]:
+    if not given.beam_letter_entered or not given.beam_letter_expected:
         return []
-    if facts.beam_letter_entered == facts.beam_letter_expected:
+    if given.beam_letter_entered == given.beam_letter_expected:
         return [
             BEAM_LETTER(
                 Level.CLEAR,
@@ -246,12 +222,12 @@ def _judge_letter(facts: OwnFigures) -> list[Finding]:
     return [
         BEAM_LETTER(
             Level.HOLD,
-            f"Beam letter {facts.beam_letter_entered} is not this site's",
+            f"Beam letter {given.beam_letter_entered} is not this site's",
             "With a wrong letter the terminal may still lock to the carrier, but it transmits with the wrong "
             "hand: it stays at ranging and never enters the network.",
-            clears_by=f"Enter beam letter {facts.beam_letter_expected} and let the modem start again.",
+            clears_by=f"Enter beam letter {given.beam_letter_expected} and let the modem start again.",
         )
     ]
 
 
-__all__ = ["BringUpInput", "BringUpResult", "LadderRung", "OwnFigures", "StateEntered", "bringup"]
+__all__ = ["BringUpInput", "BringUpResult", "LadderRung", "StateEntered", "bringup"]

@@ -1,11 +1,22 @@
-"""What follows from an entry at Bring-up: beams have capital letters, and a secret's value is never kept."""
+"""What follows from an entry at Bring-up: codes in capitals by their form; a secret's value is never kept."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.stations.bringup.entries_told import OWN
 from rindle_core.stations.entries import JobInput
+
+
+def _raised(job: JobInput, code: str, value: str) -> str:
+    """The value in capitals where only so it has the form of its entry."""
+    entry = next((one for one in job.picks.terminal.entries if one.code == code), None) if job.picks.terminal else None
+    text = value.strip()
+    if entry is None or re.fullmatch(entry.pattern, text):
+        return text
+    return text.upper() if re.fullmatch(entry.pattern, text.upper()) else text
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -13,6 +24,16 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     whole = dict(change)
     if change.get("beam_letter"):
         whole["beam_letter"] = change["beam_letter"].upper()
+    for name in OWN:
+        if change.get(name):
+            whole[name] = _raised(job, name, whole[name])
+    if change.get("modem_entries") is not None:
+        whole["modem_entries"] = {code: _raised(job, code, value) for code, value in change["modem_entries"].items()}
+    if change.get("told_back") is not None:
+        whole["told_back"] = [
+            {**one, **{name: _raised(job, one["code"], one[name]) for name in ("again", "shown") if one.get(name)}}
+            for one in change["told_back"]
+        ]
     if change.get("settings") is not None:
         whole["settings"] = [{**one, "value": ""} if one.get("secret") else one for one in change["settings"]]
     return whole

@@ -40,6 +40,164 @@ SATELLITE = Kind(
     against="one chosen at Brief that stands above the horizon",
     at="brief.satellite_code",
 )
+ENTRY = Kind(
+    "bringup.entry.{}",
+    "an entry for the modem",
+    against="what the order, Aim or the settings sheet says",
+    at="bringup.modem_entries",
+)
+TWICE = Kind(
+    "bringup.twice.{}",
+    "an entry in which a slip costs a day",
+    against="typed a second time, the same",
+    at="bringup.told_back",
+)
+READ_BACK = Kind(
+    "bringup.read_back.{}",
+    "what the modem shows of an entry",
+    against="what was meant; a position within the terminal's own limit",
+    unit="m",
+    at="bringup.told_back",
+)
+CONFIG = Kind(
+    "bringup.config",
+    "the configuration file",
+    against="the same checksum on the order and on the modem, and a restart",
+    at="bringup.config_sum",
+)
+CUSTOM_CARRIER = Kind(
+    "bringup.carrier_by_hand",
+    "a carrier that was set by hand",
+    against="a reason, and somebody trained for the transmitter",
+    at="bringup.carrier_by",
+)
+COMPUTER = Kind("bringup.computer", "what the computer is doing, by what it shows", at="bringup.laptop_address")
+COMPUTER_ADDRESS = Kind(
+    "bringup.computer_address",
+    "the address for the computer",
+    against="valid, in the modem's subnet, not its own, free",
+    source="RFC 791, RFC 950",
+    at="bringup.laptop_address",
+)
+COMPUTER_BEFORE = Kind("bringup.computer_before", "what the computer had before", at="bringup.laptop_before")
+COMPUTER_BACK = Kind("bringup.computer_back", "whether the computer is put back", at="bringup.laptop_back")
+INTERLOCK = Kind(
+    "bringup.interlock.{}",
+    "power while plugs are mated or people are in front",
+    against="off while a coaxial plug is mated or a feed is worked on; nobody in front",
+    source="Usual cautions; the maker's and the local rules prevail",
+    at="bringup.in_front_clear",
+)
+POWER_CHECKS = Kind(
+    "bringup.power_checks",
+    "what is seen before power",
+    against="all of this terminal's list ticked",
+    at="bringup.power_checks",
+)
+METER = Kind("bringup.meter", "a meter in the line", against="out again", at="bringup.meter_fitted")
+RESTARTS = Kind(
+    "bringup.restarts", "how often it started again by itself", against="never", at="bringup.self_restart_count"
+)
+RADIO = Kind(
+    "bringup.radio",
+    "radio figures before the code is entered",
+    against="Es/N0 noted at lock-down or on the network, with a picture",
+    at="bringup.radio",
+)
+RADIO_ONLINE = Kind("bringup.radio_online", "radio figures once it is online", against="noted", at="bringup.radio")
+RADIO_FELL = Kind(
+    "bringup.radio_fell",
+    "how far the level fell from stage to stage",
+    against="house rule `level_shortfall_db`",
+    unit="db",
+    at="bringup.radio",
+)
+TRANSMIT_LEVEL = Kind(
+    "bringup.transmit_level",
+    "what is left of the transmit level",
+    against="house rule `transmit_left_db`",
+    unit="db",
+    source="Top of the terminal's transmit level, from its sheet",
+    at="bringup.radio",
+)
+BROWSE = Kind("bringup.browse", "whether a page far away opens", at="bringup.page_works")
+CARRIER = Kind(
+    "bringup.carrier",
+    "the test carrier of a line-up",
+    against="off, and seen gone by the desk",
+    source="Rule of the operations desks",
+    at="bringup.lineup_log",
+)
+CARRIER_LONG = Kind(
+    "bringup.carrier_long",
+    "longest that the test carrier was on",
+    against="the network's own limit",
+    unit="min",
+    source="The desk's own rule in the stores",
+    at="bringup.lineup_log",
+)
+DESK_ISOLATION = Kind(
+    "bringup.desk_isolation",
+    "isolation as the desk reads it",
+    against="the least that its network approves",
+    unit="db",
+    source="The desk's own rule in the stores",
+    at="bringup.lineup_log",
+)
+APPROVAL = Kind(
+    "bringup.lineup",
+    "whether the desk approved the transmitter",
+    against="approved with name, number and time",
+    at="bringup.lineup_log",
+)
+LINEUP_LEFT = Kind(
+    "bringup.lineup_left", "what is left after the approval", against="all noted", at="bringup.lineup_log"
+)
+GATEWAY = Kind(
+    "bringup.gateway", "the gateway that was chosen", against="what the boxes can do", at="bringup.router_plan"
+)
+NET_NEED = Kind(
+    "bringup.net.{}", "a need of the customer under the gateway chosen", against="met", at="bringup.router_plan"
+)
+TRANSLATED = Kind("bringup.translated", "times that addresses are translated", against="once", at="bringup.router_plan")
+HOME_NET = Kind(
+    "bringup.home_net",
+    "the address plan of the home net",
+    against="each address in the net, given once, outside what is handed out",
+    source="RFC 1918, RFC 2131",
+    at="bringup.home_devices",
+)
+WIFI = Kind(
+    "bringup.wifi",
+    "the password of the wireless net",
+    against="8 to 63 printable signs; house rule `password_bits`",
+    source="IEEE 802.11 annex J; guesses by zxcvbn",
+    at="bringup.wifi_password",
+)
+MOVE = Kind(
+    "bringup.move", "the stages of the move to the new line", against="in their order", at="bringup.moved_stages"
+)
+MOVE_AGREED = Kind(
+    "bringup.move_agreed",
+    "who agreed to the move of what must not stop",
+    against="somebody of the customer's, named",
+    at="bringup.move_confirmed",
+)
+REJOIN = Kind("bringup.rejoin", "devices that have to join again", against="all joined", at="bringup.home_devices")
+OLD_GONE = Kind("bringup.old_gone", "the old line taken out", against="watched first", at="bringup.moved_stages")
+UPDATE = Kind(
+    "bringup.update",
+    "an update of its software",
+    against="put in and settled before anything is judged, or put off with a reason",
+    at="bringup.update_choice",
+)
+SETTLING = Kind(
+    "bringup.settling",
+    "time since the update",
+    against="house rule `settle_min`",
+    unit="min",
+    at="bringup.settled_at",
+)
 BEAM_LETTER = Kind(
     "bringup.beam_letter",
     "the letter entered",
@@ -71,10 +229,10 @@ WAITING = Kind(
 )
 STUCK = Kind(
     "bringup.stuck.{}",
-    "likely causes, weighed by the job's own figures",
-    against="twice the usual time",
+    "why it does not leave its state",
+    against="house rule `stuck_share` times the usual time",
     unit="s",
-    source="Likely causes weighed by this job's figures",
+    source="Causes by Bayes' rule from this job's signs, with the house's shares",
     at="bringup.states_entered",
 )
 RADIATION = Kind(

@@ -37,7 +37,10 @@ def judge_who_may(job: JobInput) -> list[Finding]:
 
 def power_waits_for(job: JobInput) -> list[str]:
     """What stands against power, in words; empty where nothing does."""
-    steps = [f"not marked done at Build: {title}" for title in before_power_open(job)]
+    panel = job.picks.terminal is not None and job.picks.terminal.panel is not None
+    steps = [] if panel or job.bringup.in_front_clear else ["nobody said that nobody is in front of it"]
+    if job.bringup.powered_where != "bench":  # there it is not mounted yet
+        steps += [f"not marked done at Build: {title}" for title in before_power_open(job)]
     return [*steps, *(one.message for one in judge_who_may(job) if one.level is Level.HOLD)]
 
 

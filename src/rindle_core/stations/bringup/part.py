@@ -2,14 +2,45 @@
 
 from __future__ import annotations
 
+from pydantic import Field
+
 from rindle_core.kernel.model import Model
 from rindle_core.stations.bringup.bringup import BringUpResult
+from rindle_core.stations.bringup.computer import ComputerResult
+from rindle_core.stations.bringup.entries_told import EntriesResult
+from rindle_core.stations.bringup.household import HouseholdResult
+from rindle_core.stations.bringup.lineup import LineupRunResult
+from rindle_core.stations.bringup.move import MoveResult, WirelessResult
+from rindle_core.stations.bringup.radio import RadioResult
+from rindle_core.stations.bringup.transmit import Transmit
+from rindle_core.stations.bringup.two_lines import TwoLinesResult
+from rindle_core.stations.bringup.update import UpdateResult
+
+
+class PowerCheckRow(Model):
+    """Something that is seen before power, and whether it is."""
+
+    code: str
+    name: str
+    text: str
+    seen: bool
 
 
 class BringUpPart(Model):
-    """What Bring-up comes to; None without a terminal."""
+    """What Bring-up comes to; None without a terminal, and in records of older versions."""
 
     bringup: BringUpResult | None
+    transmit: Transmit | None = None
+    checks_before_power: list[PowerCheckRow] = Field(default_factory=list)
+    told_entries: EntriesResult | None = None
+    laptop: ComputerResult | None = None
+    radio_stages: RadioResult | None = None
+    lineup_run: LineupRunResult | None = None
+    home: HouseholdResult | None = None
+    lines: TwoLinesResult | None = None
+    wifi: WirelessResult | None = None
+    moving: MoveResult | None = None
+    updating: UpdateResult | None = None
 
 
-__all__ = ["BringUpPart"]
+__all__ = ["BringUpPart", "PowerCheckRow"]

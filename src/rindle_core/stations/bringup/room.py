@@ -21,6 +21,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("build", "brief.crew", "brief.settled", *LOOKS_AT, *MOUNTING, *PLANNED),
-    reads=("aim", "sky", "cable"),
+    looks_at=("brief", "build", *LOOKS_AT, *MOUNTING, *PLANNED),
+    reads=("aim", "sky", "cable", "peak"),
 )

@@ -1,4 +1,4 @@
-"""Bring-up: states and their times, causes of a terminal that is stuck, entries of the wrong form."""
+"""Bring-up: states and their times, a terminal that is stuck, what comes before power, whether it sends."""
 
 import json
 from pathlib import Path
@@ -6,78 +6,139 @@ from pathlib import Path
 import pytest
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, Cause, HouseWords
-from rindle_core.catalogue.models import BringUpState, ModemEntry
-from rindle_core.stations.bringup.bringup import BringUpInput, OwnFigures, StateEntered, bringup
+from rindle_core.catalogue.models import BringUpState, Terminal
+from rindle_core.catalogue.stuck_words import SIGNS, USUAL_SHARES
+from rindle_core.kernel.findings import Level
+from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
+from rindle_core.stations.bringup.ladder import transmits_from
+from rindle_core.stations.bringup.stuck import StuckInput, stuck
+from tests.core.test_joins import DISH, come_to, found
 
 STATES = [
     BringUpState(code=c, name=c.title(), usual_s=s)
-    for c, s in (("power", 2), ("search", 30), ("ranging", 40), ("online", 0))
+    for c, s in (("power", 2), ("boot", 70), ("search", 30), ("ranging", 40), ("online", 0))
 ]
 
 
-def rise(now_s, *entered, words=DEFAULT_WORDS, **facts):
+def rise(now_s, *entered, **more):
     events = [StateEntered(code=code, at_s=at) for code, at in entered]
-    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, facts=OwnFigures(**facts), words=words))
+    return bringup(BringUpInput(states=STATES, entered=events, now_s=now_s, **more))
+
+
+def first(outcome):
+    return next(one for one in outcome.findings if one.code == "bringup.stuck.1")
 
 
 def test_times_in_each_state_are_the_differences():
-    result = rise(100, ("power", 0), ("search", 3), ("ranging", 35), ("online", 80)).result
-    assert [rung.taken_s for rung in result.rungs] == [3, 32, 45, 20]
+    result = rise(100, ("power", 0), ("boot", 2), ("search", 5), ("ranging", 35), ("online", 80)).result
+    assert [rung.taken_s for rung in result.rungs] == [2, 3, 30, 45, 20]
     assert (result.online, result.total_s) == (True, 80)
 
 
-def test_falling_back_to_an_earlier_state_forgets_the_later_ones():
-    result = rise(90, ("power", 0), ("search", 3), ("ranging", 35), ("search", 60)).result
-    assert [rung.standing for rung in result.rungs] == ["passed", "current", "ahead", "ahead"]
+def test_a_fall_back_leaves_the_earlier_times_true_and_is_counted():
+    result = rise(420, ("power", 0), ("boot", 2), ("search", 80), ("ranging", 115), ("search", 400)).result
+    assert [rung.standing for rung in result.rungs] == ["passed", "passed", "current", "ahead", "ahead"]
+    assert [rung.taken_s for rung in result.rungs] == [2, 78, 20, None, None]
+    assert (result.restart_count, result.fallback_count, result.stuck) == (0, 1, False)
 
 
-def test_a_wrong_beam_letter_is_named_first_when_ranging_is_stuck():
-    outcome = rise(400, ("power", 0), ("search", 3), ("ranging", 35), beam_letter_entered="L", beam_letter_expected="K")
-    assert outcome.result.stuck is True
-    first = next(f for f in outcome.findings if f.code == "bringup.stuck.1")
-    assert "beam letter" in first.message
-    letter = next(f for f in outcome.findings if f.code == "bringup.beam_letter")
-    assert letter.level == "hold"
-    assert "stays at ranging" in letter.why
+def test_a_terminal_that_starts_again_and_again_is_stuck_however_short_each_try():
+    once = rise(90, ("power", 0), ("boot", 2), ("power", 40), ("boot", 42))
+    assert (once.result.restart_count, once.result.stuck) == (1, False)
+    twice = rise(110, ("power", 0), ("boot", 2), ("power", 40), ("boot", 42), ("power", 90), signs={"restarts": True})
+    assert twice.result.stuck
+    assert "Too little voltage" in first(twice).message
+
+
+def test_no_letter_is_the_first_cause_although_the_supply_is_in_order():
+    known = {"letter_missing": True, "supply_on_hold": False, "level_none": False, "volts_low": False}
+    outcome = rise(400, ("power", 0), ("boot", 2), ("search", 80), signs=known, beam_letter_expected="K")
+    assert "No beam letter is told" in first(outcome).message
+    assert "the letter K" in first(outcome).clears_by
+    assert "no beam letter is told" in first(outcome).why
 
 
 def test_a_state_for_which_no_cause_is_known_is_stuck_all_the_same():
-    outcome = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[]))
-    first = next(f for f in outcome.findings if f.code == "bringup.stuck.1")
-    assert first.level == "hold"
-    assert "no cause is known" in first.message
-
-
-def test_a_cause_of_the_firm_is_named_with_the_letters_of_the_job():
-    asked = {"text": "Is {entered} the letter {expected}?", "states": ["search"], "weight_number": 0.1}
-    own = Cause(code="own", name="Ours", signs=["letter_wrong"], weight_with_sign_number=9.0, **asked)
-    rest = HouseWords().causes
-    told = {"beam_letter_entered": "L", "beam_letter_expected": "K"}
-    wrong = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[*rest, own]), **told)
-    first = next(f for f in wrong.findings if f.code == "bringup.stuck.1")
-    assert (first.message, first.clears_by) == ("Ours", "Is L the letter K?")
-    right = rise(400, ("power", 0), ("search", 3), words=HouseWords(causes=[*rest, own]))
-    assert next(f for f in right.findings if f.code == "bringup.stuck.1").message != "Ours"
+    outcome = rise(400, ("power", 0), ("boot", 2), ("search", 80), words=HouseWords(causes=[]))
+    assert first(outcome).level is Level.HOLD
+    assert "no cause is known" in first(outcome).message
 
 
 def test_every_state_that_the_demo_terminals_pass_has_a_likely_cause():
-    terminals = json.loads((Path(__file__).parents[4] / "demo" / "terminals.json").read_text("utf-8"))
-    states = {state["code"] for one in terminals for state in one["bringup_states"]} - {"online"}
-    assert states - {code for cause in HouseWords().causes for code in cause.states} == set()
+    stores = json.loads((Path(__file__).parents[4] / "demo" / "terminals.json").read_text("utf-8"))
+    for terminal in map(Terminal.model_validate, stores):
+        for state in terminal.bringup_states[:-1]:
+            causes = stuck(StuckInput(state=state.code, needs=state.needs)).result.causes
+            assert causes, (terminal.code, state.code)
 
 
-def test_a_weak_supply_is_named_first_when_it_is_on_hold():
-    outcome = rise(300, ("power", 0), ("search", 3), supply_on_hold=True)
+def test_the_shares_are_bayes_rule_and_an_unknown_sign_counts_neither_way():
+    causes = [
+        Cause(code="a", name="A", states=["x"], weight_number=1, shows={"input_low": 0.8}),
+        Cause(code="b", name="B", states=["x"], weight_number=3),
+    ]
+    ask = lambda **signs: {  # noqa: E731
+        one.code: one
+        for one in stuck(StuckInput(state="x", signs=signs, words=HouseWords(causes=causes))).result.causes
+    }
+    assert ask()["a"].share == pytest.approx(1 / 4)
+    usual = USUAL_SHARES["input_low"]
+    assert ask(input_low=True)["a"].share == pytest.approx(0.8 / (0.8 + 3 * usual))
+    assert ask(input_low=False)["a"].share == pytest.approx(0.2 / (0.2 + 3 * (1 - usual)))
+    assert [one.speaks for one in ask(input_low=True)["a"].evidence] == ["for"]
+    assert [one.speaks for one in ask(input_low=False)["a"].evidence] == ["against"]
+    assert ask()["a"].unknown == [SIGNS["input_low"][0]]
+
+
+def test_a_cause_of_the_firm_from_before_the_shares_still_counts_by_its_signs():
+    own = Cause(code="own", name="Ours", text="Is {entered} the letter {expected}?", states=["search"],
+                signs=["letter_wrong"], weight_with_sign_number=9.0)  # fmt: skip
+    words = HouseWords(causes=[*DEFAULT_WORDS.causes, own])
+    told = {"state": "search", "needs": ["carrier"], "entered": "L", "expected": "K", "words": words}
+    wrong = stuck(StuckInput(signs={"letter_wrong": True}, **told)).result.causes
+    assert (wrong[0].code, wrong[0].test) == ("own", "Is L the letter K?")
+    assert stuck(StuckInput(signs={"letter_wrong": False}, **told)).result.causes[0].code != "own"
+
+
+def test_a_cause_that_holds_nothing_up_is_refused():
+    with pytest.raises(ValueError, match="what it holds up"):
+        Cause(code="idle", name="Idle")
+
+
+def test_who_may_start_to_send_by_itself_and_who_waits_for_somebody():
+    assert transmits_from(STATES, "power") == "may"
+    assert transmits_from(STATES, "ranging") == "on"
+    waits = [BringUpState(code="call", name="Call", usual_s=1, needs=["desk"]), STATES[3]]
+    assert transmits_from(waits, "call") == "off"
+
+
+@pytest.mark.parametrize(("states", "said"), [([], "off"), (["power"], "may"), (["power", "boot", "ranging"], "on")])
+def test_the_banner_says_what_is_known_of_sending(states, said):
+    told = [{"code": code, "at_s": 10.0 * at} for at, code in enumerate(states)]
+    assert come_to(states_entered=told, powered_at=None).transmit.state == said
+
+
+def test_installation_mode_is_told_beside_a_terminal_that_does_not_send_yet():
+    states = [{"code": "power", "at_s": 0.0}]
+    assert come_to(states_entered=states, install_mode="yes").transmit.state == "install"
+    sending = [*states, {"code": "ranging", "at_s": 9.0}]
+    assert come_to(states_entered=sending, install_mode="yes").transmit.state == "on"
+
+
+def test_power_with_people_in_front_or_plugs_to_be_mated_is_a_hold():
+    states = [{"code": "power", "at_s": 0.0}, {"code": "ranging", "at_s": 9.0}]
     assert (
-        next(f for f in outcome.findings if f.code == "bringup.stuck.1").message
-        == "Too little voltage at the outdoor unit"
+        found(come_to(states_entered=states, in_front_clear=False), "bringup")["bringup.interlock.front"].level
+        == "hold"
     )
+    assert "bringup.interlock.front" not in found(come_to(states_entered=states), "bringup")
+    marks = [one for one in DISH["step_marks"] if one["code"] != "ends"]
+    open_plug = found(come_to(states_entered=states, step_marks=marks), "bringup")["bringup.interlock.coax"]
+    assert open_plug.level == "hold"
+    assert "bringup.interlock.coax" not in found(come_to(states_entered=[], step_marks=marks), "bringup")
 
 
-@pytest.mark.parametrize(("code", "judged"), [("7QKD-20XM", set()), ("7QKD20XM", {"bringup.form"}), ("", set())])
-def test_an_entry_of_the_wrong_form_is_told_before_the_modem_refuses_it(code, judged):
-    entry = ModemEntry(
-        code="activation_code", label="Activation code", pattern="[A-Z0-9]{4}-[A-Z0-9]{4}", example="7QKD-20XM"
-    )
-    outcome = bringup(BringUpInput(states=STATES, entries=[entry], told={"activation_code": code}))
-    assert {f.code for f in outcome.findings} - {"bringup.power"} == judged
+def test_on_the_bench_the_earth_is_not_asked_for_yet():
+    on_bench = found(come_to(powered_where="bench", step_marks=[], states_entered=[]), "bringup")
+    assert "bringup.before_power" not in on_bench
+    assert "bringup.before_power" in found(come_to(powered_where="site", step_marks=[], states_entered=[]), "bringup")

@@ -1,0 +1,79 @@
+"""Addresses of version 4: whether one is valid, in a subnet and free, and a free one where none is proposed."""
+
+from __future__ import annotations
+
+import ipaddress
+from collections.abc import Iterable
+from typing import Literal
+
+Fault = Literal["", "malformed", "network", "broadcast", "outside", "the_modems", "taken", "loopback", "multicast"]
+Address = ipaddress.IPv4Address
+Net = ipaddress.IPv4Network
+
+
+def address_of(text: str) -> Address | None:
+    """The address, or None where the text is none. Leading zeros are refused: they are octal to some programs."""
+    try:
+        return ipaddress.IPv4Address(text.strip())
+    except ValueError:
+        return None
+
+
+def prefix_of(mask: str) -> int | None:
+    """Length of a mask such as 255.255.255.0, /24 or 24; None where it is none (ones and zeros mixed)."""
+    text = mask.strip().removeprefix("/")
+    try:
+        if text.isdigit():
+            return int(text) if 0 < int(text) <= 32 else None
+        if (address := address_of(text)) is None:
+            return None
+        bits = f"{int(address):032b}"
+        return bits.count("1") if "01" not in bits and "1" in bits else None
+    except ValueError:
+        return None
+
+
+def net_of(address: str, prefix_bits: int) -> Net | None:
+    """The subnet in which an address lies; None where it is no address."""
+    known = address_of(address)
+    return None if known is None else ipaddress.IPv4Network((int(known), prefix_bits), strict=False)
+
+
+def fault_of(address: str, modem: str, prefix_bits: int, taken: Iterable[str] = ()) -> Fault:
+    """What is wrong with an address for a computer beside a modem; empty where nothing is."""
+    own, net = address_of(address), net_of(modem, prefix_bits)
+    if own is None or net is None:
+        return "malformed"
+    if own.is_loopback:
+        return "loopback"
+    if own.is_multicast or own == Address("255.255.255.255"):
+        return "multicast"
+    if own not in net:
+        return "outside"
+    if own == address_of(modem):
+        return "the_modems"
+    if own == net.network_address:
+        return "network"
+    if own == net.broadcast_address:
+        return "broadcast"
+    return "taken" if own in {address_of(one) for one in taken} else ""
+
+
+def free_address(modem: str, prefix_bits: int, taken: Iterable[str] = ()) -> str:
+    """An address of the modem's subnet that is neither its own nor taken, from the middle of the subnet upwards:
+
+    address servers hand out from either end as a rule. Empty where the modem's is no address or none is free.
+    """
+    net = net_of(modem, prefix_bits)
+    if net is None or net.num_addresses < 4:
+        return ""
+    used = {address_of(one) for one in [*taken, modem]}
+    first, count = int(net.network_address) + 1, net.num_addresses - 2
+    for step in range(min(count, 4096)):
+        one = Address(first + (count // 2 + step) % count)
+        if one not in used:
+            return str(one)
+    return ""
+
+
+__all__ = ["Fault", "address_of", "fault_of", "free_address", "net_of", "prefix_of"]

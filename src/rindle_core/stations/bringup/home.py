@@ -1,0 +1,81 @@
+"""A job's entries about the network behind the terminal put through their calculators."""
+
+from __future__ import annotations
+
+from rindle_core.catalogue.house_words import by_code
+from rindle_core.catalogue.modem import NetworkService
+from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.bringup.household import HouseholdInput, HouseholdResult, household
+from rindle_core.stations.bringup.move import (
+    MoveInput,
+    MoveResult,
+    WirelessInput,
+    WirelessResult,
+    household_move,
+    wireless,
+)
+from rindle_core.stations.bringup.two_lines import TwoLinesInput, TwoLinesResult, two_lines
+from rindle_core.stations.entries import JobInput
+
+
+def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
+    """Keep, bypass or second router. An old line that stays is a need too."""
+    brief, terminal = job.brief, job.picks.terminal
+    old_stays = any(one.two_lines for one in job.picks.words.old_lines if one.code == brief.old_line)
+    needs = [*brief.needs, *(["old_line"] if old_stays and "old_line" not in brief.needs else [])]
+    return household(
+        HouseholdInput(
+            needs=needs,
+            need_names={code: need.name for code, need in by_code(job.picks.words.needs).items()},
+            router=terminal.router if terminal else None,
+            service=service,
+            own_router=bool(job.bringup.own_router_name) or "own_router" in brief.needs or "router" in brief.reused,
+            own_two_lines=brief.router_two_lines,
+            two_lines=old_stays,
+            plan=job.bringup.router_plan,
+        )
+    )
+
+
+def lines_of(job: JobInput) -> Outcome[TwoLinesResult]:
+    """Address plan and configuration; the new line's gateway is the terminal's own router where nobody said another."""
+    told, terminal = job.bringup, job.picks.terminal
+    own = terminal.router.address if terminal and terminal.router else ""
+    return two_lines(
+        TwoLinesInput(
+            net=told.home_net,
+            devices=told.home_devices,
+            plan=told.line_plan,
+            new_percent=told.new_line_percent,
+            new_gateway=told.new_gateway or own,
+            old_gateway=told.old_gateway,
+        )
+    )
+
+
+def wireless_of(job: JobInput) -> Outcome[WirelessResult]:
+    """The wireless net; whoever is near tries the customer's name first."""
+    told = job.bringup
+    known = [*job.brief.customer.split(), *job.brief.address.split()][:20]
+    return wireless(
+        WirelessInput(
+            name=told.wifi_name, password=told.wifi_password, known=known, kept=told.wifi_kept, rules=job.picks.rules
+        )
+    )
+
+
+def moving_of(job: JobInput) -> Outcome[MoveResult]:
+    """The move of the household."""
+    told = job.bringup
+    return household_move(
+        MoveInput(
+            devices=told.home_devices,
+            stages=job.picks.words.move_stages,
+            done=told.moved_stages,
+            confirmed_by=told.move_confirmed,
+            wireless_kept=told.wifi_kept,
+        )
+    )
+
+
+__all__ = ["home_of", "lines_of", "moving_of", "wireless_of"]

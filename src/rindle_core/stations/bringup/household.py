@@ -1,0 +1,236 @@
+"""The network behind the terminal: what the customer needs against what router and service can do, plan by plan."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.catalogue.modem import NetworkService, Router
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.bringup.facts import ROUTER_PLANS, RouterPlan
+from rindle_core.stations.bringup.findings import GATEWAY, NET_NEED, TRANSLATED
+
+Met = Literal["yes", "no", "unknown", "mind"]
+PLANS: tuple[RouterPlan, ...] = ("keep", "bypass", "second")
+_NEEDS_HERE = ("calls", "cameras", "fixed_address", "old_line", "own_router", "remote_work", "guests", "telephone")
+
+
+class HouseholdInput(Model):
+    """Codes of the customer's needs, what the boxes can do, and what was decided."""
+
+    needs: list[str] = Field(default_factory=list, max_length=40)
+    need_names: dict[str, str] = Field(default_factory=dict)
+    router: Router | None = None
+    service: NetworkService = NetworkService()
+    own_router: bool = Field(default=False, description="There is another router that could be the gateway")
+    own_two_lines: bool = Field(default=False, description="And it takes two lines")
+    two_lines: bool = Field(default=False, description="The old line stays beside the new one")
+    plan: RouterPlan = ""
+
+
+class NeedMet(Model):
+    """A need under a plan."""
+
+    code: str
+    name: str
+    met: Met
+    how: str
+
+
+class NetPlan(Model):
+    """A way to build the net."""
+
+    plan: RouterPlan
+    name: str
+    possible: bool
+    why_not: str
+    needs: list[NeedMet]
+    loses: list[str]
+    translation_count: int | None = Field(
+        description="Times that addresses are translated; None: the service's is not told"
+    )
+    gateway: str
+
+
+class HouseholdResult(Model):
+    """Every plan, and the one that is proposed."""
+
+    plans: list[NetPlan]
+    proposed: RouterPlan
+    because: str
+    open_ways: list[str] = Field(description="What can still be done for needs that the chosen plan does not meet")
+
+
+def _inward(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
+    """Whether a device can be reached from outside."""
+    service, router = given.service, given.router
+    if service.shared_address:
+        ways = ["a way out that the device opens itself (its maker’s relay, or a tunnel)"]
+        if service.fixed_address:
+            ways.append("a fixed address, ordered from the operator")
+        if given.two_lines:
+            ways.append("it stays on the old line")
+        return "no", f"Many customers share the address, so nothing reaches in. Instead: {', or '.join(ways)}."
+    if service.shared_address is None:
+        return "unknown", "Whether the service shares its address between customers is not told: ask the operator."
+    if plan == "keep":
+        can = router is not None and router.opens_ports
+        return ("yes", "Open its port at the router.") if can else ("no", "The terminal’s own router opens no ports.")
+    if plan == "bypass":
+        return "yes", "Open its port at your own router."
+    can = router is not None and router.opens_ports
+    return ("mind", "Open its port at both routers.") if can else ("no", "The first router opens no ports.")
+
+
+def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]:
+    """How a need fares under a plan."""
+    router, twice = given.router, plan == "second"
+    match code:
+        case "cameras":
+            return _inward(given, plan)
+        case "fixed_address":
+            told = given.service.fixed_address
+            if told is None:
+                return "unknown", "Whether it can be ordered is not told: ask the operator."
+            return ("yes", "Ordered from the operator.") if told else ("no", "The service has none to order.")
+        case "remote_work":
+            how = "A tunnel that is opened from inside works behind shared addresses; try it with the customer’s own."
+            return ("mind", f"{how} Translated twice, some need NAT traversal switched on.") if twice else ("yes", how)
+        case "calls" | "telephone":
+            how = "Judged by the gaps and the delay at Hand over."
+            return (
+                ("mind", f"{how} Translated twice, a telephone may be heard one way only.") if twice else ("yes", how)
+            )
+        case "guests":
+            if plan != "keep":
+                return "yes", "A net of its own for guests at your own router."
+            can = router is not None and router.guest_net
+            return ("yes", "The router has a net for guests.") if can else ("no", "Its router has no net for guests.")
+        case "old_line":
+            if plan == "keep":
+                can = router is not None and router.two_lines
+                return ("yes", "Its router takes both lines.") if can else ("no", "Its router takes one line only.")
+            return (
+                ("yes", "Your own router takes both.")
+                if given.own_two_lines
+                else ("unknown", "Whether your own router takes two lines is not said at Brief.")
+            )
+        case "own_router":
+            if plan == "keep":
+                return "no", "The customer’s router would be taken out."
+            return ("mind", "It stays, behind the terminal’s own: translated twice.") if twice else ("yes", "It stays.")
+    return "yes", ""
+
+
+def _why_not(given: HouseholdInput, plan: RouterPlan) -> str:
+    if plan == "keep":
+        return "" if given.router else "The terminal has no router of its own."
+    if plan == "bypass" and given.router and not given.router.bypass:
+        return "The terminal’s own router has no bypass."
+    return "" if given.own_router else "There is no other router here: one has to be brought."
+
+
+def _loses(given: HouseholdInput, plan: RouterPlan) -> list[str]:
+    if plan == "keep":
+        return []
+    if plan == "bypass":
+        return list(given.router.bypass_loses) if given.router else []
+    return ["One more box that can fail and wants power", "Devices behind the two routers do not find each other"]
+
+
+def _translations(given: HouseholdInput, plan: RouterPlan) -> int | None:
+    if given.service.shared_address is None:
+        return None
+    return int(given.service.shared_address) + (2 if plan == "second" and given.router else 1)
+
+
+def _plan(given: HouseholdInput, plan: RouterPlan) -> NetPlan:
+    why_not = _why_not(given, plan)
+    needs = []
+    for code in given.needs:
+        if code in _NEEDS_HERE:
+            met, how = _need(given, plan, code)
+            needs.append(NeedMet(code=code, name=given.need_names.get(code, code), met=met, how=how))
+    own = given.router.name if given.router else "the modem"
+    return NetPlan(
+        plan=plan,
+        name=ROUTER_PLANS[plan],
+        possible=not why_not,
+        why_not=why_not,
+        needs=needs,
+        loses=_loses(given, plan),
+        translation_count=_translations(given, plan),
+        gateway=own if plan == "keep" else "your own router",
+    )
+
+
+_WORSE: dict[Met, float] = {"no": 3.0, "unknown": 1.0, "mind": 0.5, "yes": 0.0}
+
+
+@register(
+    "household",
+    "Keep, bypass or second router: what each means for the customer's needs",
+    HouseholdInput,
+    HouseholdResult,
+)
+def household(given: HouseholdInput) -> Outcome[HouseholdResult]:
+    """Keeping the terminal's own router is proposed unless it leaves a need unmet that another plan meets."""
+    plans = [_plan(given, plan) for plan in PLANS]
+    possible = [one for one in plans if one.possible] or plans
+    best = min(possible, key=lambda one: (sum(_WORSE[need.met] for need in one.needs), PLANS.index(one.plan)))
+    keep = plans[0]
+    short = [need.name for need in keep.needs if need.met == "no"] if best is not keep and keep.possible else []
+    chosen = next((one for one in plans if one.plan == given.plan), best)
+    because = (
+        f"With its own router these are not met: {', '.join(short)}."
+        if short
+        else "Nothing that is needed asks for more."
+        if best is keep
+        else keep.why_not or "It meets more of what is needed."
+    )
+    ways = [f"{need.name}: {need.how}" for need in chosen.needs if need.met != "yes"]
+    return Outcome(
+        HouseholdResult(plans=plans, proposed=best.plan, because=because, open_ways=ways), _judge(given, chosen)
+    )
+
+
+def _judge(given: HouseholdInput, chosen: NetPlan) -> list[Finding]:
+    if not given.plan:
+        return []
+    found = []
+    if not chosen.possible:
+        found.append(
+            GATEWAY(Level.HOLD, "The gateway chosen cannot be had", chosen.why_not, clears_by="Choose another one.")
+        )
+    for need in chosen.needs:
+        level = {"yes": Level.CLEAR, "mind": Level.MIND, "no": Level.MIND, "unknown": Level.UNKNOWN}[need.met]
+        said = {"yes": "can be had", "mind": "can be had, with care", "no": "is not met", "unknown": "is not settled"}
+        found.append(
+            NET_NEED.of(need.code)(
+                level,
+                f"{need.name}: {said[need.met]}",
+                need.how,
+                clears_by=""
+                if need.met == "yes"
+                else "Choose another gateway, or settle it with the customer and say so.",
+            )
+        )
+    if chosen.translation_count is not None and chosen.translation_count > 1:
+        found.append(
+            TRANSLATED(
+                Level.MIND,
+                "Addresses are translated more than once",
+                "Games, telephones and tunnels may fail by it, and nothing is reached from outside.",
+                figure=float(chosen.translation_count),
+                limit=1.0,
+                bound="at_most",
+                clears_by="Bypass instead of a second router, or a fixed address.",
+            )
+        )
+    return found
+
+
+__all__ = ["PLANS", "HouseholdInput", "HouseholdResult", "NeedMet", "NetPlan", "household"]

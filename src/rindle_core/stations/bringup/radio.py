@@ -1,0 +1,131 @@
+"""Radio figures by stage: noted before the code is entered, as the page may be gone afterwards; how near its end."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
+from rindle_core.kernel.model import Model
+from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.bringup.findings import RADIO, RADIO_FELL, RADIO_ONLINE, TRANSMIT_LEVEL
+from rindle_core.stations.bringup.rows import RADIO_STAGES, RadioMark, RadioStage
+
+_BEFORE_CODE: tuple[RadioStage, ...] = ("locked_down", "on_network")
+
+
+class RadioInput(Model):
+    """The marks in the order in which they were made."""
+
+    marks: list[RadioMark] = Field(default_factory=list, max_length=60)
+    has_code: bool = Field(default=True, description="Whether a code or account ends the bring-up")
+    code_told: bool = False
+    online: bool = False
+    predicted_es_n0_db: float | None = None
+    transmit_most_dbm: float | None = None
+    rules: HouseRules = DEFAULT_RULES
+
+
+class RadioRow(Model):
+    """A stage with its last figures, and what changed since the stage before that has some."""
+
+    stage: RadioStage
+    name: str
+    mark: RadioMark | None
+    es_n0_change_db: float | None
+    transmit_left_db: float | None = Field(description="Under the top of its transmit level")
+
+
+class RadioResult(Model):
+    """Every stage."""
+
+    rows: list[RadioRow]
+    code_waits: bool = Field(description="The code is not to be entered yet: no figures of the lock-down are noted")
+
+
+@register("radio_figures", "Radio figures by stage, and whether the code may be entered", RadioInput, RadioResult)
+def radio_figures(given: RadioInput) -> Outcome[RadioResult]:
+    """The last mark of each stage beside the one before it."""
+    last = {mark.stage: mark for mark in given.marks}
+    rows, before = [], None
+    for stage, name in RADIO_STAGES.items():
+        mark = last.get(stage)
+        change = left = None
+        if mark is not None:
+            if mark.es_n0_db is not None and before is not None:
+                change = mark.es_n0_db - before
+            if mark.transmit_dbm is not None and given.transmit_most_dbm is not None:
+                left = given.transmit_most_dbm - mark.transmit_dbm
+            before = mark.es_n0_db if mark.es_n0_db is not None else before
+        rows.append(RadioRow(stage=stage, name=name, mark=mark, es_n0_change_db=change, transmit_left_db=left))
+    noted = any(last[one].es_n0_db is not None for one in _BEFORE_CODE if one in last)
+    waits = given.has_code and not noted
+    return Outcome(RadioResult(rows=rows, code_waits=waits), _judge(given, rows, waits))
+
+
+def _judge(given: RadioInput, rows: list[RadioRow], waits: bool) -> list[Finding]:
+    found: list[Finding] = []
+    if waits and given.code_told:
+        found.append(
+            RADIO(
+                Level.HOLD if not given.online else Level.MIND,
+                "The code is entered, and the radio figures are not noted",
+                "After the restart that follows the code, its page may not show them any more.",
+                clears_by="Read them off its page now and take a picture; note that they came late.",
+            )
+        )
+    elif waits:
+        found.append(
+            RADIO.missing(
+                "The radio figures are not noted",
+                "Read Es/N0 and transmit level off its page once it is locked down, with a picture, before the code.",
+            )
+        )
+    else:
+        by_stage = {row.stage: row.mark for row in rows if row.mark}
+        pictured = any(by_stage[one].photo for one in _BEFORE_CODE if one in by_stage)
+        found.append(
+            RADIO(
+                Level.CLEAR if pictured else Level.MIND,
+                "The radio figures are noted"
+                if pictured
+                else "The radio figures are noted without a picture of the page",
+                "They can be compared later.",
+                clears_by="" if pictured else "Take a picture of its page while it still shows them.",
+            )
+        )
+    online = next(row for row in rows if row.stage == "activated")
+    if given.online and (online.mark is None or online.mark.es_n0_db is None):
+        found.append(RADIO_ONLINE.missing("No radio figures are noted since it is online", "Read them once more."))
+    found += [_judge_fall(given, row) for row in rows if row.es_n0_change_db is not None][-1:]
+    near = [row for row in rows if row.transmit_left_db is not None]
+    if near:
+        assert near[-1].transmit_left_db is not None
+        found.append(
+            TRANSMIT_LEVEL.at_least(
+                near[-1].transmit_left_db,
+                given.rules.transmit_left_db,
+                under="The transmit level is near its end",
+                clear="The transmit level has something left",
+                why="In rain it has to send louder, and cannot: the uplink goes first.",
+                clears_by="Peak, polarization and the transmit cable first: what is lost there it makes up for here.",
+                level=Level.MIND,
+            )
+        )
+    return found
+
+
+def _judge_fall(given: RadioInput, row: RadioRow) -> Finding:
+    assert row.es_n0_change_db is not None
+    return RADIO_FELL.at_most(
+        -row.es_n0_change_db,
+        given.rules.level_shortfall_db,
+        over=f"The level fell up to “{row.name}”",
+        clear=f"The level held up to “{row.name}”",
+        why="Something moved, got wet or came loose since, or the weather changed.",
+        clears_by="Push the rim and look at the level; then go along the cable.",
+        level=Level.MIND,
+    )
+
+
+__all__ = ["RadioInput", "RadioResult", "RadioRow", "radio_figures"]
