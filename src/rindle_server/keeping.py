@@ -24,7 +24,11 @@ from rindle_core import __version__
 
 DATABASE = "rindle.sqlite3"
 DOCUMENTS = "documents"
-TELEMETRY = {"bringup.device_now_s", "bringup.device_level_db"}  # kept without a change in the journal
+TELEMETRY = {
+    "bringup.device_now_s",
+    "bringup.device_level_db",
+    "bringup.device_input_dbm",
+}  # kept without a change in the journal
 _MANIFEST = "manifest.json"
 _BLOCK = 1 << 20
 

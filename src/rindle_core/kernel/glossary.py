@@ -248,6 +248,20 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Clear, Mind, Hold", "Go on; look at it and decide; do not go on.", "Always with the figure and its limit."),
         ("Snug", "As tight as a hand makes it with the spanner held short: it holds, and can still be moved.", ""),
         ("Torqued", "Tightened to its figure with a torque wrench.", ""),
+        ("Subnet", "The addresses that reach each other on one cable without a router.", "10.71.0.1 to 10.71.0.254."),
+        ("Mask", "What of an address names the subnet: the same on all that are in it.", "255.255.255.0, or /24."),
+        ("Gateway", "The box through which all devices of a net leave it.", "Most often the router."),
+        ("Bypass", "A router hands the line on to another one, and gives out no addresses itself.", ""),
+        (
+            "Translated",
+            "Many devices share one address: a router keeps book of who asked what.",
+            "Twice is once too often.",
+        ),
+        ("Installation mode", "The modem shows its level and takes entries, and does not send by itself.", ""),
+        ("Unmodulated", "A bare carrier without data, on which the desk measures.", ""),
+        ("dBm", "Level over a thousandth of a watt, in decibels.", "−45 dBm at a modem is usual, −65 is weak."),
+        ("Coaxial", "A cable with one wire inside a screen; it is never mated while it has power.", ""),
+        ("Mated", "A plug is put together with its socket.", ""),
         ("Washer", "Ring under a bolt's head or nut; a spring washer or a toothed one keeps it from coming loose.", ""),
     )
 )

@@ -14,7 +14,7 @@ from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_server.drawings.aim import dial_card
 from rindle_server.drawings.aim_feeds import feed_bar
 from rindle_server.drawings.aim_setting import setting_card
-from rindle_server.drawings.brief import block_diagram
+from rindle_server.drawings.brief import block_diagram, wiring_plan
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.build import antenna_parts
 from rindle_server.drawings.cable import cable_run
@@ -177,6 +177,10 @@ def _ladder(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]
     return [bringup_ladder(result.bringup, narrow=look.narrow)] if result.bringup is not None else []
 
 
+def _wiring(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    return [wiring_plan(result.wiring, narrow=look.narrow)] if result.wiring is not None else []
+
+
 # In the order of the stations. A group is what a part of a screen asks for.
 GROUPS: dict[str, Made] = {
     "blocks": _blocks,
@@ -200,6 +204,7 @@ GROUPS: dict[str, Made] = {
     "parts": _parts,
     "peak": _peaks,
     "bringup": _ladder,
+    "home-wiring": _wiring,
 }
 # Only made where they are named: the same picture for whoever is at another station.
 HERE: dict[str, Made] = {f"blocks-{one.code}": partial(_blocks_at, one.code, f"blocks-{one.code}") for one in COURSE}

@@ -7,6 +7,7 @@ from typing import Any
 
 from rindle_core.catalogue.blocks import Block, BlockLink, Carries
 from rindle_core.catalogue.models import Terminal
+from rindle_core.stations.bringup.wiring import Wiring
 from rindle_server.drawings.svg import NARROW, Drawing, Point, ink, line, path, sheet, tag, words
 
 _W, _BOX_W, _BOX_H, _TOP, _ROW = 860.0, 112.0, 50.0, 56.0, 108.0
@@ -136,21 +137,39 @@ def _end(box: Block, port: str) -> str:
 
 def block_diagram(terminal: Terminal, station: str, *, narrow: bool = False) -> Drawing:
     """Boxes and lines of the terminal; those that `station` works on are marked."""
-    boxes = {one.code: one for one in terminal.blocks}
-    grid = _Grid(terminal.blocks, narrow=narrow)
-    parts = [*grid.wall(), *_links(terminal.links, boxes, grid)]
-    for one in terminal.blocks:
-        parts += _box(one, grid.centre(one), station in one.stations)
+    here = [one.name for one in terminal.blocks if station in one.stations]
+    told = [("You are here", ", ".join(here) or "at no part of it yet")]
+    named = "blocks", f"{terminal.name}: what is plugged where"
+    return _diagram(named, terminal.blocks, terminal.links, station, told, narrow)
+
+
+def wiring_plan(wiring: Wiring, *, narrow: bool = False) -> Drawing:
+    """Boxes and lines of the network behind the terminal."""
+    named = "home-wiring", "The network behind the terminal: what is plugged where"
+    return _diagram(named, wiring.blocks, wiring.links, "", [], narrow)
+
+
+def _diagram(
+    named: tuple[str, str],
+    blocks: list[Block],
+    links: list[BlockLink],
+    station: str,
+    told: list[tuple[str, str]],
+    narrow: bool,
+) -> Drawing:
+    boxes = {one.code: one for one in blocks}
+    grid = _Grid(blocks, narrow=narrow)
+    parts = [*grid.wall(), *_links(links, boxes, grid)]
+    for one in blocks:
+        parts += _box(one, grid.centre(one), bool(station) and station in one.stations)
     rows = [
         (
             f"{_end(boxes[one.first], one.first_port)} to {_end(boxes[one.second], one.second_port)}",
             {"fixed": "fixed to it"}.get(one.carries, one.carries) + (f": {one.label}" if one.label else ""),
         )
-        for one in terminal.links
+        for one in links
     ]
-    here = [one.name for one in terminal.blocks if station in one.stations]
-    rows.append(("You are here", ", ".join(here) or "at no part of it yet"))
-    return sheet("blocks", f"{terminal.name}: what is plugged where", *grid.size, parts, rows)
+    return sheet(*named, *grid.size, parts, [*rows, *told])
 
 
-__all__ = ["block_diagram"]
+__all__ = ["block_diagram", "wiring_plan"]

@@ -238,6 +238,14 @@ def enter_state(request: HttpRequest, number: str, seen: StateSeen) -> HttpRespo
     return sent(request, job)
 
 
+@router.post("/{number}/states/look", response=JobOut)
+def look_at_states(request: HttpRequest, number: str) -> HttpResponse:
+    """By hand: how long the state that it is in has lasted by now."""
+    job = edit.editable(number)
+    edit.look_at_states(job)
+    return sent(request, job)
+
+
 @router.delete("/{number}/states", response=JobOut)
 def forget_states(request: HttpRequest, number: str) -> HttpResponse:
     """The terminal was switched off: its states begin anew."""

@@ -160,6 +160,15 @@ def enter_state(draft: Draft, code: str, at: dt.datetime) -> None:
 
 
 @whole
+def look_at_states(draft: Draft) -> None:
+    """By hand: how long it has been on by now, so that a state that lasts too long is seen."""
+    told = draft.facts.bringup
+    if told.powered_at is not None and told.states_entered:
+        gone_s = (timezone.now() - told.powered_at).total_seconds()
+        draft.put("bringup", device_now_s=max(told.device_now_s, round(gone_s, 1)))
+
+
+@whole
 def forget_states(draft: Draft) -> None:
     """The terminal is off again: its states begin anew."""
     draft.put(
@@ -255,6 +264,7 @@ __all__ = [
     "find",
     "forget_states",
     "known",
+    "look_at_states",
     "note_device",
     "patch",
     "patch_any",

@@ -11,6 +11,7 @@ from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
 from rindle_core.stations.aim.instruments import checks_at_peak
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.secrets import SECRET_FACTS, masked_facts, masked_part
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.facts import Assessed, assessed
@@ -34,10 +35,15 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
     job.signed_off_at = at or timezone.now()
     job.signed_off_by = by.strip()
     firm = Firm.ours()
+    facts, result = found.facts.model_dump(mode="json"), found.result
+    forget = found.facts.picks.rules.keep_secrets == "no"
+    if forget:
+        facts["bringup"] = masked_facts(found.facts, facts["bringup"])
+        result = result.model_copy(update=masked_part(result))
     job.record = {
         "version": __version__,
-        "facts": found.facts.model_dump(mode="json"),
-        "assessment": found.result.model_dump(mode="json"),
+        "facts": facts,
+        "assessment": result.model_dump(mode="json"),
         "place_text": job.place_text,
         "signed_off_at": job.signed_off_at.isoformat(),
         "signed_off_by": job.signed_off_by,
@@ -55,9 +61,29 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
             sha256 = hashlib.sha256(page.encode()).hexdigest()
             kept = {"html": page, "sha256": sha256}
             models.SignedReport.objects.update_or_create(job=job, system=system, defaults=kept)
+        if forget:
+            _forget_secrets(job, found)
         _teach_instruments(job, found)
 
     return write
+
+
+_HIDDEN = "masked at sign-off"
+
+
+def _forget_secrets(job: models.Job, found: Assessed) -> None:
+    """Takes codes and passwords out of the job's documents and out of its journal."""
+    row = job.docs.filter(station="bringup").first()
+    if row is not None:
+        row.data = masked_facts(found.facts, row.data)
+        row.save(update_fields=["data"])
+    paths = tuple(f"bringup.{name}" for name in SECRET_FACTS)
+    for change in models.Change.objects.filter(job=job):
+        if any(op["path"].startswith(paths) for op in change.ops):
+            change.ops = [
+                {**op, "before": _HIDDEN, "after": _HIDDEN} if op["path"].startswith(paths) else op for op in change.ops
+            ]
+            change.save(update_fields=["ops"])
 
 
 def _open(found: Assessed) -> list[str]:

@@ -40,6 +40,10 @@ def mark_step(draft: Draft, code: str, by: str, at: dt.datetime | None = None) -
         raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
     if view.state == "locked":
         raise Conflict.one("code", f"“{view.step.title}” is held: it waits for {', '.join(view.waits_for)}.")
+    if view.step.power_off and draft.facts.bringup.states_entered:
+        raise Conflict.one(
+            "code", f"“{view.step.title}” is never done while it has power: switch it off, pull its plug, and say so."
+        )
     moment = at or timezone.now()
     if view.state == "waiting" and view.not_before is not None and moment < view.not_before:
         raise Conflict.one("code", f"“{view.step.title}” waits until {view.not_before:%Y-%m-%d %H:%M} UTC.")

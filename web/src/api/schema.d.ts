@@ -2032,6 +2032,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Passphrase
+         * @description Four words from the machine's own chance. Nothing is kept.
+         */
+        post: operations["rindle_server_jobs_wireless_api_passphrase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/work/{work_id}": {
         parameters: {
             query?: never;
@@ -3322,6 +3342,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/states/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At States
+         * @description By hand: how long the state that it is in has lasted by now.
+         */
+        post: operations["rindle_server_jobs_api_look_at_states"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/steps/{code}": {
         parameters: {
             query?: never;
@@ -3643,6 +3683,46 @@ export interface paths {
          * @description The loading list of the job.
          */
         get: operations["rindle_server_jobs_report_api_van_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/wifi-card.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wifi Card
+         * @description A card for the customer's wall: name, password, QR code, in large type. Raises Conflict while one is missing.
+         */
+        get: operations["rindle_server_jobs_wireless_api_wifi_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/wifi.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wifi Svg
+         * @description The QR code by which a telephone joins the net. Raises Conflict while name or password is missing.
+         */
+        get: operations["rindle_server_jobs_wireless_api_wifi_svg"];
         put?: never;
         post?: never;
         delete?: never;
@@ -18511,6 +18591,7 @@ export interface components {
             /** @description None while the wall is not measured */
             wall_hole?: components["schemas"]["WallHoleResult"] | null;
             wifi?: components["schemas"]["WirelessResult"] | null;
+            wiring?: components["schemas"]["Wiring"] | null;
             /**
              * Zone
              * @description Name of the zone whose clocks hang at the site, IANA
@@ -26866,15 +26947,23 @@ export interface components {
             say: string;
             /** Sheet */
             sheet: components["schemas"]["SheetLine"][];
+            /** Steps */
+            steps: components["schemas"]["LineupStep"][];
+        };
+        /**
+         * LineupStep
+         * @description A step of the call.
+         */
+        LineupStep: {
             /**
-             * Steps
-             * @description Step, its name, done
+             * Code
+             * @enum {string}
              */
-            steps: [
-                "called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready",
-                string,
-                boolean
-            ][];
+            code: "called" | "readings" | "carrier_on" | "power" | "isolation" | "approved" | "carrier_off" | "install_left" | "restarted" | "not_ready";
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
         };
         /**
          * LinkInput
@@ -36912,6 +37001,16 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+        };
+        /**
+         * PassphraseOut
+         * @description A new password that can be read out, and the guesses that it withstands as a power of two.
+         */
+        PassphraseOut: {
+            /** Bits */
+            bits: number;
+            /** Password */
+            password: string;
         };
         /**
          * PatternHeard
@@ -54268,6 +54367,16 @@ export interface components {
             password_ok: boolean | null;
         };
         /**
+         * Wiring
+         * @description Boxes from the terminal (column 0) to the devices (4), and the lines between them.
+         */
+        Wiring: {
+            /** Blocks */
+            blocks?: components["schemas"]["Block"][];
+            /** Links */
+            links?: components["schemas"]["BlockLink"][];
+        };
+        /**
          * WorkOrderInput
          * @description The site and satellite as we know them, and what is printed. What is not printed stays empty.
          */
@@ -59231,6 +59340,26 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_wireless_api_passphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassphraseOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_sky_api_stop_work: {
         parameters: {
             query?: never;
@@ -60906,6 +61035,28 @@ export interface operations {
             };
         };
     };
+    rindle_server_jobs_api_look_at_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     rindle_server_jobs_api_mark_step: {
         parameters: {
             query?: {
@@ -61339,6 +61490,46 @@ export interface operations {
             query?: {
                 units?: "metric" | "imperial";
             };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_wireless_api_wifi_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_wireless_api_wifi_svg: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 number: string;

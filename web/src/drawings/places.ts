@@ -18,6 +18,7 @@ const PLACES: Record<string, number> = {
   parts: 780 / 340,
   peak: 780 / 330,
   bringup: 780 / 370,
+  'home-wiring': 860 / 240,
 }
 /** The same on a narrow screen, for which they are drawn anew; what is not named here is the same there. */
 const NARROW: Record<string, number> = {
@@ -38,6 +39,7 @@ const NARROW: Record<string, number> = {
   parts: 360 / 580,
   peak: 360 / 330,
   bringup: 360 / 570,
+  'home-wiring': 360 / 574,
 }
 /** The two axes of Peak are one group, and what holds a mount is another. */
 export const groupOf = (name: string) => name.replace(/^peak-.*/, 'peak').replace(/^(fixing-map|footing)$/, 'holds')

@@ -16,6 +16,7 @@ import { useShelf } from '@/frame/leaves'
 import MarginNotes from '@/frame/MarginNotes.vue'
 import SavedNote from '@/frame/SavedNote.vue'
 import TimersLine from '@/frame/TimersLine.vue'
+import TransmitBanner from '@/frame/TransmitBanner.vue'
 import SystemStrip from '@/frame/SystemStrip.vue'
 import VerdictLine from '@/frame/VerdictLine.vue'
 import { leadTo } from '@/lib/leadTo'
@@ -47,6 +48,8 @@ useTimeoutFn(() => STATIONS.forEach((name) => void LOADERS[name]()), LATER_MS)
 /** Stations whose work is on a part of the system. */
 const HERE: Station[] = ['mount', 'cable', 'build', 'peak', 'bringup', 'handover']
 const store = useJob()
+/** Sending, or a test carrier that is left on, is said at every station. */
+const sending = computed(() => store.job?.assessment.transmit?.state === 'on')
 const route = useRoute()
 const router = useRouter()
 const guided = useGuided()
@@ -164,6 +167,7 @@ useShortcuts({
         /></span>
       </p>
       <timers-line />
+      <transmit-banner v-if="HERE.includes(code) || sending" />
       <dial-strip
         v-if="code !== 'brief' && store.job.assessment.aim && store.job.assessment.dial"
         :aim="store.job.assessment.aim"

@@ -6,6 +6,7 @@ import { LEAVES, placeOf, useShelf } from '@/frame/leaves'
 import { type Station, STATIONS } from '@/router'
 import { GOLDEN, goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
+import BringUpSheet from '@/stations/bringup/BringUpSheet.vue'
 import BuildSheet from '@/stations/build/BuildSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
 import CableSheet from '@/stations/cable/CableSheet.vue'
@@ -22,6 +23,7 @@ const SHEETS: Partial<Record<Station, Component>> = {
   cable: CableSheet,
   build: BuildSheet,
   peak: PeakSheet,
+  bringup: BringUpSheet,
   handover: HandOverSheet,
 }
 afterEach(() => vi.restoreAllMocks())
@@ -55,6 +57,18 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
   job.facts.brief.needs = ['cameras']
   job.facts.brief.hazards = ['edge']
   if (station === 'mount') mountedAs(job, leaf)
+  if (station === 'bringup')
+    Object.assign(job.facts.bringup, {
+      line_plan: 'weights',
+      update_seen: 'offered',
+      update_choice: leaf === 'update' && name === 'half-way' ? 'later' : 'now',
+      updated_at: '2026-11-24T10:00:00Z',
+      settled_at: '2026-11-24T10:20:00Z',
+      carrier_by: 'N. M.',
+      laptop_system: 'linux',
+      settings: [{ id: 'a', name: 'Site id', value: 'HW-1', secret: false, entered: false }],
+      powered_at: '2026-11-24T09:00:00Z',
+    })
   const wrapper = await openSheet(page, job)
   const facts = new Set(wrapper.findAll('[data-fact]').map((one) => (one.element as HTMLElement).dataset.fact ?? ''))
   wrapper.unmount()
@@ -83,6 +97,9 @@ describe('leaves', () => {
       'mount.sheet_mm',
       'mount.pulled_n',
       'build.left_over_note',
+      // Kept with the states, shown by them.
+      'bringup.powered_at',
+      'bringup.device_now_s',
     ]
     const missing = new Set(leaf.facts.filter((fact) => !optional.includes(fact)))
     let seen = false

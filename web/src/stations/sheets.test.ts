@@ -143,15 +143,16 @@ describe('Bring-up', () => {
     const wrapper = await openSheet(BringUpSheet, job)
     const said = words(wrapper)
     const states = job.facts.picks.terminal!.bringup_states!
-    const from = said.indexOf('As you see it happen')
+    const from = said.indexOf('The way online')
     const places = states.map((one) => said.indexOf(one.name, from))
     expect(Math.min(...places)).toBeGreaterThan(from)
     expect(places).toEqual([...places].sort((a, b) => a - b))
-    for (const one of job.facts.bringup.states_entered ?? []) expect(said).toContain(`after ${Math.round(one.at_s)} s`)
+    for (const one of job.assessment.bringup!.rungs!)
+      if (one.taken_s != null && one.taken_s > 0) expect(said).toContain(`${Math.round(one.taken_s)} s`)
   })
 
   it('asks for earth and the rest before the terminal is switched on', async () => {
-    const job = goldenJob('half-way')
+    const job = goldenJob('linear-north')
     expect(job.assessment.evidence!.length).toBeGreaterThan(0)
     const wrapper = await openSheet(BringUpSheet, job)
     expect(words(wrapper)).toContain('It may not be switched on yet')

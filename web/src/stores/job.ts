@@ -53,6 +53,10 @@ type WholeList =
   | 'covers'
   | 'skew_readings'
   | 'lock_steps'
+  | 'told_back'
+  | 'radio'
+  | 'lineup_log'
+  | 'home_devices'
 /** `skyline` and `obstacles` lie inside the skyline in use. */
 export type ListName = 'skyline' | 'obstacles' | WholeList
 
@@ -471,6 +475,8 @@ export const useJob = defineStore('job', () => {
       ['at', 'code'],
     )
   const forgetStates = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/states', path.value)), [])
+  /** By hand: how long the state has lasted by now, so that one that lasts too long is seen. */
+  const lookAtStates = () => change(() => unwrap(client.POST('/api/jobs/{number}/states/look', path.value)), [])
   const giveLonger = (row_id: string) =>
     change(
       () =>
@@ -571,6 +577,29 @@ export const useJob = defineStore('job', () => {
     device(() => unwrap(client.POST('/api/jobs/{number}/device/cover', { ...path.value, body })))
   const loosenedAgain = () =>
     change(() => unwrap(client.DELETE('/api/jobs/{number}/lock', path.value)), ['peak.lock_after_db'])
+  /** Says a step to the simulated desk; what it answers is told, what it agrees to stands in the log. */
+  async function sayToDesk(body: Schemas['DeskOrder']): Promise<Schemas['DeskReply'] | null> {
+    try {
+      const told = await unwrap(client.POST('/api/jobs/{number}/device/desk', { ...path.value, body }))
+      if (told.job.number === number.value) await take(told.job)
+      deviceTrouble.value = ''
+      return told.reply
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      deviceTrouble.value = error.message
+      return null
+    }
+  }
+  /** Where the terminal's own page is; null where nothing is connected. */
+  async function pageAddress(): Promise<Schemas['PageAddress'] | null> {
+    try {
+      return await unwrap(client.POST('/api/jobs/{number}/device/page', path.value))
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      deviceTrouble.value = error.message
+      return null
+    }
+  }
   const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
 
   return {
@@ -599,6 +628,7 @@ export const useJob = defineStore('job', () => {
     addPoints,
     enterState,
     forgetStates,
+    lookAtStates,
     writeOutage,
     strikeOutage,
     setTrialClock,
@@ -636,5 +666,7 @@ export const useJob = defineStore('job', () => {
     cover,
     loosenedAgain,
     deviceNote,
+    sayToDesk,
+    pageAddress,
   }
 })

@@ -12,7 +12,7 @@ from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult,
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
 from rindle_core.stations.bringup.findings import BROWSE, METER, POWER_CHECKS, SATELLITE
-from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, wireless_of
+from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, wireless_of
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
 from rindle_core.stations.bringup.ladder import ladder
 from rindle_core.stations.bringup.lineup import LineupRunInput, LineupRunResult, lineup_run
@@ -22,6 +22,7 @@ from rindle_core.stations.bringup.radio import RadioInput, radio_figures
 from rindle_core.stations.bringup.signs import signs_of
 from rindle_core.stations.bringup.transmit import judge_interlock, transmit_of
 from rindle_core.stations.bringup.update import UpdateInput, update
+from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.build.before_power import before_power_open
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.part import PeakPart
@@ -222,6 +223,9 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         radio_stages=radio.result,
         lineup_run=lineup.result,
         home=home.result,
+        wiring=wiring_of(
+            terminal, told.router_plan or home.result.proposed, told.own_router_name, old_stays(job), told.home_devices
+        ),
         lines=lines.result,
         wifi=wifi.result,
         moving=moving.result,

@@ -18,11 +18,15 @@ from rindle_core.stations.bringup.two_lines import TwoLinesInput, TwoLinesResult
 from rindle_core.stations.entries import JobInput
 
 
+def old_stays(job: JobInput) -> bool:
+    """Whether the old line stays beside the new one."""
+    return any(one.two_lines for one in job.picks.words.old_lines if one.code == job.brief.old_line)
+
+
 def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
     """Keep, bypass or second router. An old line that stays is a need too."""
-    brief, terminal = job.brief, job.picks.terminal
-    old_stays = any(one.two_lines for one in job.picks.words.old_lines if one.code == brief.old_line)
-    needs = [*brief.needs, *(["old_line"] if old_stays and "old_line" not in brief.needs else [])]
+    brief, terminal, stays = job.brief, job.picks.terminal, old_stays(job)
+    needs = [*brief.needs, *(["old_line"] if stays and "old_line" not in brief.needs else [])]
     return household(
         HouseholdInput(
             needs=needs,
@@ -31,7 +35,7 @@ def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
             service=service,
             own_router=bool(job.bringup.own_router_name) or "own_router" in brief.needs or "router" in brief.reused,
             own_two_lines=brief.router_two_lines,
-            two_lines=old_stays,
+            two_lines=stays,
             plan=job.bringup.router_plan,
         )
     )
@@ -78,4 +82,4 @@ def moving_of(job: JobInput) -> Outcome[MoveResult]:
     )
 
 
-__all__ = ["home_of", "lines_of", "moving_of", "wireless_of"]
+__all__ = ["home_of", "lines_of", "moving_of", "old_stays", "wireless_of"]

@@ -48,6 +48,14 @@ def known_of(job: JobInput, aim: AimPart, terminal: Terminal) -> dict[str, str]:
     return {code: value for code, value in found.items() if value}
 
 
+def _position(latitude_deg: float | None, longitude_deg: float | None) -> str:
+    """As it is read out: degrees with the side of the equator and of Greenwich."""
+    if latitude_deg is None or longitude_deg is None:
+        return ""
+    sides = "S" if latitude_deg < 0 else "N", "W" if longitude_deg < 0 else "E"
+    return f"{abs(latitude_deg):.4f} {sides[0]}, {abs(longitude_deg):.4f} {sides[1]}"
+
+
 def call_sheet(job: JobInput, aim: AimPart, terminal: Terminal) -> list[tuple[str, str]]:
     """Label and value of what the desk asks for, in the order in which it asks."""
     brief, radio = job.brief, job.bringup.radio
@@ -58,13 +66,8 @@ def call_sheet(job: JobInput, aim: AimPart, terminal: Terminal) -> list[tuple[st
         ("Site id", brief.site_id),
         ("Satellite", job.picks.satellite.name if job.picks.satellite else ""),
         ("Beam", aim.beam.letter if aim.beam else ""),
-        ("Carrier", f"{aim.beam.carrier_mhz:g}" if aim.beam else ""),
-        (
-            "Position",
-            f"{brief.latitude_deg:.4f}, {brief.longitude_deg:.4f}"
-            if brief.latitude_deg is not None and brief.longitude_deg is not None
-            else "",
-        ),
+        ("Carrier", f"{aim.beam.carrier_mhz:g} MHz" if aim.beam else ""),
+        ("Position", _position(brief.latitude_deg, brief.longitude_deg)),
         ("Dish", f"{terminal.aperture_mm:g} mm"),
         ("Es/N0", f"{last.es_n0_db:.1f} dB" if last and last.es_n0_db is not None else ""),
         ("Transmit level", f"{last.transmit_dbm:.1f} dBm" if last and last.transmit_dbm is not None else ""),

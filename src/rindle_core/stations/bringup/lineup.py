@@ -62,10 +62,18 @@ class LineupRunInput(Model):
     now: AwareDatetime | None = Field(default=None, description="For the time that the carrier has been on")
 
 
+class LineupStep(Model):
+    """A step of the call."""
+
+    code: DeskStep
+    name: str
+    done: bool
+
+
 class LineupRunResult(Model):
     """Where the call stands."""
 
-    steps: list[tuple[DeskStep, str, bool]] = Field(description="Step, its name, done")
+    steps: list[LineupStep]
     next_step: DeskStep | None
     say: str = Field(description="What to say or do in it")
     sheet: list[SheetLine]
@@ -80,6 +88,11 @@ class LineupRunResult(Model):
 
 
 _USUAL_MOST_MIN = 5.0  # where the network's own figure is not in the stores
+
+
+def _said(value: str) -> str:
+    """Codes and figures are spelled; a name is said as it stands."""
+    return spelled(value) if value == value.upper() else ""
 
 
 def _done(log: list[LineupMark]) -> set[DeskStep]:
@@ -118,10 +131,10 @@ def lineup_run(given: LineupRunInput) -> Outcome[LineupRunResult]:
     if since is not None and not enough and "approved" not in done:
         following = "isolation"
     result = LineupRunResult(
-        steps=[(one, DESK_STEPS[one], one in done) for one in ORDER],
+        steps=[LineupStep(code=one, name=DESK_STEPS[one], done=one in done) for one in ORDER],
         next_step=following,
         say=SAY[following] if following else "All of it is done.",
-        sheet=[SheetLine(label=label, value=value, spelled=spelled(value)) for label, value in given.sheet if value],
+        sheet=[SheetLine(label=label, value=value, spelled=_said(value)) for label, value in given.sheet if value],
         desk=given.desk,
         isolation_db=isolation,
         isolation_least_db=least,

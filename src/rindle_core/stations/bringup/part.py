@@ -15,6 +15,7 @@ from rindle_core.stations.bringup.radio import RadioResult
 from rindle_core.stations.bringup.transmit import Transmit
 from rindle_core.stations.bringup.two_lines import TwoLinesResult
 from rindle_core.stations.bringup.update import UpdateResult
+from rindle_core.stations.bringup.wiring import Wiring
 
 
 class PowerCheckRow(Model):
@@ -37,6 +38,7 @@ class BringUpPart(Model):
     radio_stages: RadioResult | None = None
     lineup_run: LineupRunResult | None = None
     home: HouseholdResult | None = None
+    wiring: Wiring | None = None
     lines: TwoLinesResult | None = None
     wifi: WirelessResult | None = None
     moving: MoveResult | None = None

@@ -43,7 +43,7 @@ def transmit_of(job: JobInput) -> Transmit:
         state: TransmitState = "on"
         why = "The test carrier is on, and nobody said that it is off."
     elif not code:
-        state, why = "off", "No state is entered since it was last said off. Pull its plug before you go in front."
+        state, why = "off", "As far as is entered here, it has no power. Pull its plug before you go in front."
     else:
         sends = transmits_from(states, code)
         if sends == "on":

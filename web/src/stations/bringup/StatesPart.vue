@@ -1,0 +1,345 @@
+<script setup lang="ts">
+/** The way online: every state with its lights, how long it took against the usual, by hand or as the terminal tells; why it is stuck. */
+import { useIntervalFn } from '@vueuse/core'
+import { NButton, NPopconfirm } from 'naive-ui'
+import { computed, ref } from 'vue'
+import Fact from '@/fields/Fact.vue'
+import { readNumber } from '@/lib/number'
+import { formatQuantity } from '@/lib/quantity'
+import { momentAgo } from '@/lib/statesByHand'
+import DevicePanel from '@/stations/bringup/DevicePanel.vue'
+import LightsShown from '@/stations/bringup/LightsShown.vue'
+import { useBringUp } from '@/stations/bringup/useBringUp'
+import { usePrefs } from '@/stores/prefs'
+
+const POLL_MS = 1000
+const LOOK_MS = 10_000
+const { store, job, told, isPanel, reach, held } = useBringUp()
+const prefs = usePrefs()
+const seconds = (value: number) => formatQuantity(value, 's', prefs.system)
+const found = computed(() => job.value.assessment.bringup ?? null)
+const rungs = computed(() => found.value?.rungs ?? [])
+const here = computed(() => rungs.value.findIndex((one) => one.standing === 'current'))
+const byHand = computed(() => !store.locked && (!reach.value || !!store.deviceTrouble || !!told.value.powered_at))
+const online = computed(() => found.value?.online ?? false)
+/** Seconds across the axis: the longest stay or usual time, rounded up to a whole minute. */
+const across = computed(() => {
+  const longest = Math.max(60, ...rungs.value.map((one) => Math.max(one.state.usual_s, one.taken_s ?? 0)))
+  return Math.ceil(longest / 60) * 60
+})
+const ticks = computed(() => {
+  const step = [60, 120, 300, 600, 1800, 3600].find((one) => across.value / one <= 6) ?? 7200
+  return Array.from({ length: Math.floor(across.value / step) + 1 }, (_, at) => at * step)
+})
+const share = (value: number) => `${Math.min(100, (100 * value) / across.value)}%`
+const late = (at: number) => found.value?.stuck && at === here.value
+
+let asking = false
+async function ask(): Promise<void> {
+  if (!reach.value || asking || document.hidden || store.saving > 0 || told.value.powered_at) return
+  asking = true
+  try {
+    await store.poll()
+  } finally {
+    asking = false
+  }
+}
+// A terminal that is down is asked again only on request, so that the message stays readable.
+useIntervalFn(() => void (store.deviceTrouble || ask()), POLL_MS, { immediateCallback: true })
+useIntervalFn(() => {
+  if (told.value.powered_at && !online.value && !store.locked && !document.hidden) void store.lookAtStates()
+}, LOOK_MS)
+
+const ago = ref('0')
+const minutes = computed(() => {
+  const read = readNumber(ago.value)
+  return 'value' in read && read.value !== null && read.value >= 0 ? read.value : null
+})
+const reached = (code: string) => {
+  if (minutes.value === null) return
+  void store.enterState(code, momentAgo(minutes.value, Date.now())).then((kept) => {
+    if (kept) ago.value = '0'
+  })
+}
+const percent = (value: number) => `${Math.round(100 * value)} %`
+const open = ref('')
+</script>
+
+<template>
+  <device-panel v-if="reach && !told.powered_at">
+    <div class="row">
+      <n-button
+        v-if="!store.telemetry?.powered"
+        type="primary"
+        size="large"
+        :disabled="held !== null"
+        @click="store.power(true)"
+        >Switch on</n-button
+      ><n-button v-else @click="store.power(false)">Switch off</n-button>
+      <span v-if="held"
+        >It may not be switched on yet: {{ held.message }}.
+        <router-link v-if="held.code === 'bringup.before_power'" :to="`/jobs/${store.number}/build`"
+          >Mark at Build what comes before power</router-link
+        ><router-link v-else :to="`/jobs/${store.number}/brief/crew`">Name who may, at Brief</router-link></span
+      >
+      <router-link v-else-if="!store.telemetry?.powered" :to="`/jobs/${store.number}/bringup/before`"
+        >What comes before power</router-link
+      >
+    </div>
+  </device-panel>
+  <section v-if="found?.stuck && found.causes?.length" class="stuck" aria-label="Why it is stuck">
+    <h2>Why it does not go on</h2>
+    <p v-if="found.needs_text" class="quiet">To leave this state it takes: {{ found.needs_text }}.</p>
+    <ol>
+      <li v-for="(one, at) in found.causes.slice(0, 5)" :key="one.code">
+        <p class="cause">
+          <b>{{ at + 1 }} {{ one.name }}</b>
+          <span class="bar" aria-hidden="true"><i :style="{ width: percent(one.share) }" /></span>
+          <span class="quiet">{{ percent(one.share) }}</span>
+        </p>
+        <p class="test">{{ one.test }}</p>
+        <p v-if="one.evidence.length" class="signs">
+          <span v-for="sign in one.evidence" :key="sign.sign" :class="sign.speaks"
+            >{{ sign.speaks === 'for' ? '+' : '−' }} {{ sign.text }}</span
+          >
+        </p>
+        <n-button v-if="one.unknown.length" text size="small" @click="open = open === one.code ? '' : one.code"
+          >What would tell more</n-button
+        >
+        <ul v-if="open === one.code" class="small">
+          <li v-for="sign in one.unknown" :key="sign">{{ sign }}?</li>
+        </ul>
+      </li>
+    </ol>
+    <p class="quiet small">
+      An order to look in, by the firm’s own shares and the signs of this job: no measured chance. What is not known
+      counts neither way.
+    </p>
+  </section>
+  <section class="stack" aria-label="States">
+    <h2>
+      The way online
+      <span v-if="found?.restart_count" class="quiet note">started again {{ found.restart_count }} times</span>
+    </h2>
+    <p v-if="byHand" class="quiet">
+      Press what the lights or its page show. Times count from the moment it was switched on.
+    </p>
+    <ol class="states" data-fact="bringup.states_entered">
+      <li
+        v-for="(one, at) in rungs"
+        :key="one.state.code"
+        :class="{ here: one.standing === 'current', ahead: one.standing === 'ahead', late: late(at) }"
+        :aria-current="one.standing === 'current' ? 'step' : undefined"
+      >
+        <span class="mark" aria-hidden="true" />
+        <span class="name"
+          ><b>{{ one.state.name }}</b
+          ><br /><span class="quiet small">{{ one.state.said }}</span>
+        </span>
+        <lights-shown v-if="one.state.lights?.length" :lights="one.state.lights" />
+        <span v-else class="quiet small">{{ one.state.light ? `Lights: ${one.state.light}` : '' }}</span>
+        <span class="time">
+          <span class="track" aria-hidden="true"
+            ><i v-if="one.taken_s != null" :style="{ width: share(one.taken_s) }" /><u
+              :style="{ left: share(one.state.usual_s) }"
+          /></span>
+          <span class="said"
+            ><b v-if="one.taken_s != null">{{ seconds(one.taken_s) }}</b>
+            <span v-if="one.state.usual_s" class="quiet">usually {{ seconds(one.state.usual_s) }}</span
+            ><span v-if="(one.stay_count ?? 0) > 1" class="quiet">, entered {{ one.stay_count }} times</span></span
+          >
+        </span>
+        <n-button
+          v-if="byHand && (here < 0 ? at === 0 : at !== here)"
+          :type="at === here + 1 ? 'primary' : 'default'"
+          :quaternary="here >= 0 && at < here"
+          :disabled="held !== null || minutes === null"
+          @click="reached(one.state.code)"
+          >{{ at === 0 && here < 0 ? 'Switched on' : at < here ? 'Fell back' : 'Reached' }}</n-button
+        >
+      </li>
+      <li v-if="rungs.length" class="axis" aria-hidden="true">
+        <span /><span /><span class="quiet small">minutes</span>
+        <span class="scale"
+          ><span v-for="tick in ticks" :key="tick" :style="{ left: share(tick) }">{{ tick / 60 }}</span></span
+        >
+      </li>
+    </ol>
+    <div v-if="byHand" class="row">
+      <label for="minutes-ago">Minutes ago</label>
+      <input id="minutes-ago" v-model="ago" inputmode="decimal" :aria-invalid="minutes === null ? 'true' : undefined" />
+      <span v-if="minutes === null" class="fault" role="alert">A number of minutes, such as 2.5, is accepted.</span>
+      <n-popconfirm
+        v-if="here >= 0"
+        positive-text="It is off"
+        negative-text="Keep them"
+        @positive-click="store.forgetStates()"
+      >
+        <template #trigger><n-button quaternary>It is switched off</n-button></template>
+        The times of its states go out; they begin anew when it is switched on again.
+      </n-popconfirm>
+    </div>
+    <p v-for="fault in [store.faults.at, store.faults.code].filter(Boolean)" :key="fault" class="fault" role="alert">
+      {{ fault }}
+    </p>
+  </section>
+  <div class="fields">
+    <fact v-if="!isPanel" at="bringup.install_mode" chips />
+    <fact v-if="byHand && !isPanel" at="bringup.device_level_db" />
+    <fact v-if="byHand && !isPanel" at="bringup.device_input_dbm" />
+    <fact v-if="byHand" at="bringup.self_restart_count" />
+    <fact v-if="online" at="bringup.page_works" chips />
+  </div>
+</template>
+
+<style scoped>
+.states {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.states > li {
+  display: grid;
+  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr) max-content;
+  gap: 4px 12px;
+  align-items: center;
+  min-height: 52px;
+  padding: 4px 8px 4px 0;
+  border-top: 1px solid var(--rule);
+  position: relative;
+}
+.mark {
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border: 3px solid var(--stream);
+  background: var(--stream);
+  justify-self: center;
+}
+.here .mark {
+  background: var(--sheet);
+}
+.ahead .mark {
+  border-color: var(--rule);
+  background: none;
+}
+.late .mark {
+  border-color: var(--rust);
+}
+.here {
+  background: var(--stream-tint);
+}
+.ahead .name b {
+  font-weight: 400;
+}
+.track {
+  display: block;
+  position: relative;
+  height: 14px;
+}
+.track i {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--stream);
+  min-width: 2px;
+}
+.late .track i {
+  background: var(--rust);
+}
+.track u {
+  position: absolute;
+  top: -4px;
+  bottom: -4px;
+  border-left: 2px solid var(--ink);
+}
+.said {
+  font-variant-numeric: tabular-nums;
+  font-size: 14px;
+}
+.states > .axis {
+  min-height: 28px;
+}
+.scale {
+  position: relative;
+  height: 18px;
+  font-size: 14px;
+  color: var(--quiet);
+}
+.scale span {
+  position: absolute;
+  transform: translateX(-50%);
+}
+.scale span:first-child {
+  transform: none;
+}
+.stuck {
+  border-left: 4px solid var(--rust);
+  padding-left: 12px;
+  display: grid;
+  gap: 8px;
+}
+.stuck ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+}
+.cause {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 0;
+}
+.bar {
+  flex: 0 1 140px;
+  height: 10px;
+  border: 1px solid var(--quiet);
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--rust);
+}
+.test {
+  margin: 2px 0;
+}
+.signs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  margin: 0;
+  font-size: 14px;
+}
+.signs .for {
+  font-weight: 600;
+}
+.signs .against {
+  color: var(--quiet);
+}
+.note {
+  font-weight: 400;
+  font-size: 14px;
+}
+input {
+  width: 88px;
+  height: 44px;
+}
+.fault {
+  color: var(--rust);
+  font-weight: 600;
+}
+@media (max-width: 760px) {
+  .states > li {
+    grid-template-columns: 20px 1fr;
+  }
+  .states > li > * + * {
+    grid-column: 2;
+  }
+  .axis > .quiet,
+  .axis > span + span:empty {
+    display: none;
+  }
+}
+</style>
