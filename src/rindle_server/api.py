@@ -33,6 +33,7 @@ from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
 from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.jobs.trial_api import router as trial_router
+from rindle_server.jobs.wireless_api import made_router
 from rindle_server.jobs.wireless_api import router as wireless_router
 from rindle_server.places_api import router as places_router
 from rindle_server.sites_api import router as sites_router
@@ -48,6 +49,7 @@ api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", listen_router)
 api.add_router("/jobs", wireless_router)
+api.add_router("/passphrase", made_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
 api.add_router("/jobs", trial_router)

@@ -9,8 +9,9 @@ from rindle_core.stations.bringup.entries_told import masked
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.entries import JobInput
 
-# Facts of Bring-up in which a secret may stand, whole or in a part.
-SECRET_FACTS = ("activation_code", "wifi_password", "modem_entries", "told_back")
+_WHOLE = ("bringup.activation_code", "bringup.wifi_password")  # paths of the journal that are a secret as they stand
+_ENTRIES, _ROWS = "bringup.modem_entries.", "bringup.told_back/"
+_IN_ROW = ("/again", "/shown")
 
 
 def _secret_codes(job: JobInput) -> set[str]:
@@ -36,7 +37,7 @@ def masked_facts(job: JobInput, bringup: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def _masked_row(row: Mapping[str, Any]) -> dict[str, Any]:
-    return {**row, **{name: masked(row.get(name) or "") for name in ("again", "shown")}}
+    return {**row, **{name: masked(row[name]) for name in ("again", "shown") if row.get(name)}}
 
 
 def masked_part(part: BringUpPart) -> dict[str, Any]:
@@ -55,4 +56,23 @@ def masked_part(part: BringUpPart) -> dict[str, Any]:
     return found
 
 
-__all__ = ["SECRET_FACTS", "masked_facts", "masked_part"]
+def masked_change(job: JobInput, path: str, value: Any) -> Any:
+    """A value of the journal under its path, masked where it is a secret; what was before is masked like what is now.
+
+    Of a row that has gone meanwhile its code is not known from a field alone: it is masked all the same.
+    """
+    secret = _secret_codes(job)
+    if path in _WHOLE:
+        return masked(value) if isinstance(value, str) else value
+    if path.startswith(_ENTRIES) and path.removeprefix(_ENTRIES) in secret:
+        return masked(value) if isinstance(value, str) else value
+    if not path.startswith(_ROWS):
+        return value
+    if isinstance(value, Mapping):
+        return _masked_row(value) if value.get("code") in secret else value
+    open_rows = {one.id for one in job.bringup.told_back if one.code not in secret}
+    row = path.removeprefix(_ROWS).partition("/")[0]
+    return masked(value) if path.endswith(_IN_ROW) and row not in open_rows and isinstance(value, str) else value
+
+
+__all__ = ["masked_change", "masked_facts", "masked_part"]

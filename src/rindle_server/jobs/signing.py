@@ -11,7 +11,7 @@ from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
 from rindle_core.stations.aim.instruments import checks_at_peak
 from rindle_core.stations.names import NAMES
-from rindle_core.stations.secrets import SECRET_FACTS, masked_facts, masked_part
+from rindle_core.stations.secrets import masked_change, masked_facts, masked_part
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
 from rindle_server.jobs.facts import Assessed, assessed
@@ -68,21 +68,24 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
     return write
 
 
-_HIDDEN = "masked at sign-off"
-
-
 def _forget_secrets(job: models.Job, found: Assessed) -> None:
     """Takes codes and passwords out of the job's documents and out of its journal."""
     row = job.docs.filter(station="bringup").first()
     if row is not None:
         row.data = masked_facts(found.facts, row.data)
         row.save(update_fields=["data"])
-    paths = tuple(f"bringup.{name}" for name in SECRET_FACTS)
     for change in models.Change.objects.filter(job=job):
-        if any(op["path"].startswith(paths) for op in change.ops):
-            change.ops = [
-                {**op, "before": _HIDDEN, "after": _HIDDEN} if op["path"].startswith(paths) else op for op in change.ops
-            ]
+        ops = [
+            {
+                **op,
+                **{
+                    way: masked_change(found.facts, op["path"], op.get(way)) for way in ("before", "after") if way in op
+                },
+            }
+            for op in change.ops
+        ]
+        if ops != change.ops:
+            change.ops = ops
             change.save(update_fields=["ops"])
 
 

@@ -20,6 +20,7 @@ from rindle_server.jobs.facts import Assessed, assessed
 from rindle_server.jobs.report import firm_of
 
 router = Router(tags=["network"])
+made_router = Router(tags=["network"])
 _CHANCE_BITS = 96
 
 
@@ -30,7 +31,7 @@ class PassphraseOut(Schema):
     bits: float
 
 
-@router.post("/passphrase", response=PassphraseOut)
+@made_router.post("", response=PassphraseOut)
 def passphrase(request: HttpRequest) -> PassphraseOut:
     """Four words from the machine's own chance. Nothing is kept."""
     return PassphraseOut(password=made_passphrase(secrets.randbits(_CHANCE_BITS)), bits=MADE_BITS)
@@ -81,4 +82,4 @@ def wifi_card(request: HttpRequest, number: str) -> HttpResponse:
     return HttpResponse(page)
 
 
-__all__ = ["router"]
+__all__ = ["made_router", "router"]

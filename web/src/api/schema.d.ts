@@ -2032,26 +2032,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/passphrase": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Passphrase
-         * @description Four words from the machine's own chance. Nothing is kept.
-         */
-        post: operations["rindle_server_jobs_wireless_api_passphrase"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/work/{work_id}": {
         parameters: {
             query?: never;
@@ -3833,6 +3813,26 @@ export interface paths {
         get: operations["rindle_server_stores_manuals_content"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Passphrase
+         * @description Four words from the machine's own chance. Nothing is kept.
+         */
+        post: operations["rindle_server_jobs_wireless_api_passphrase"];
         delete?: never;
         options?: never;
         head?: never;
@@ -59340,26 +59340,6 @@ export interface operations {
             };
         };
     };
-    rindle_server_jobs_wireless_api_passphrase: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PassphraseOut"];
-                };
-            };
-        };
-    };
     rindle_server_jobs_sky_api_stop_work: {
         parameters: {
             query?: never;
@@ -61716,6 +61696,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_wireless_api_passphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassphraseOut"];
+                };
             };
         };
     };

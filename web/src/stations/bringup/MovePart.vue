@@ -12,7 +12,7 @@ const { store, job, told } = useBringUp()
 const wifi = computed(() => job.value.assessment.wifi!)
 const moving = computed(() => job.value.assessment.moving!)
 async function make(): Promise<void> {
-  const made = await unwrap(client.POST('/api/jobs/passphrase'))
+  const made = await unwrap(client.POST('/api/passphrase'))
   await store.patch({ wifi_password: made.password })
 }
 const done = (code: string, now: boolean) => {
