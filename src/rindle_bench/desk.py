@@ -79,13 +79,7 @@ class SimulatedDesk:
     def _carrier_on(self, said: DeskSaid, modem: SimulatedModem, now_s: float) -> DeskReply:
         if "readings" not in self.done:
             return DeskReply(said="No carrier yet, please: I have not your readings.", refused=True)
-        if not modem.entered or modem.entered[-1].code not in (
-            "carrier_on",
-            "isolation",
-            "cross_pol",
-            "desk_called",
-            "carrier_off",
-        ):
+        if not modem.locked:
             return DeskReply(said="I see nothing. Is the modem locked, and at the page for the carrier?", refused=True)
         modem.carrier_on = True
         self.on_since_s = self.on_since_s if self.on_since_s is not None else now_s

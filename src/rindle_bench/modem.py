@@ -84,6 +84,14 @@ class SimulatedModem:
         by_desk = "desk" in state.needs
         return self.carrier_on or (state.transmits == "on" and not by_desk)
 
+    @property
+    def locked(self) -> bool:
+        """Whether its receiver holds the carrier: it came past its search, or has none."""
+        codes = self._codes()
+        return bool(self.entered) and (
+            "search" not in codes or codes.index(self.entered[-1].code) > codes.index("search")
+        )
+
     def _codes(self) -> list[str]:
         return [state.code for state in self.config.states]
 

@@ -2,15 +2,21 @@
 
 import json
 import re
+import time
 import urllib.parse
 import urllib.request
 
 import pytest
 from django.utils import timezone
 
+from rindle_bench.antenna import SimulatedAntenna
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.catalogue.models import Terminal
 from rindle_server.jobs import edit
+from rindle_server.jobs.devices import bench_config, seed_of
+from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Change, Job
+from rindle_server.stores.models import StoreItem
 from tests.server.calls import JSON, change
 from tests.server.test_families import steps_done
 
@@ -133,3 +139,121 @@ def test_secrets_are_masked_at_sign_off_everywhere_they_were(crew):
     assert "7QKD-20XM" not in told.replace('"example": "7QKD-20XM"', "")
     assert "mufol" not in told
     assert "mufol" not in crew.get("/api/jobs/2026-101/report.html").content.decode()
+
+
+def made(crew, code):
+    """A job of a terminal on its bench: nothing is mounted, so nothing of the mount stands against power."""
+    terminal = StoreItem.objects.get(kind="terminal", code=code).read(Terminal)
+    number = edit.create().number
+    linear = terminal.polarization == "linear"
+    system = (
+        {"constellation_code": "swallow"}
+        if terminal.panel
+        else {"satellite_code": "hoopoe-1" if linear else "hamerkop-2"}
+    )
+    place = "-28.9104, 28.9931" if linear else "-29.3118, 27.9362"
+    examples = {one.code: one.example for one in terminal.entries if one.typed}
+    order = {
+        name: examples[name] for name in ("site_code", "cluster_code", "site_id", "terminal_id") if name in examples
+    }
+    change(
+        crew,
+        number,
+        place_text=place,
+        height_m=1900,
+        date="2026-11-24",
+        terminal_code=code,
+        **system,
+        **{"terminal_id": "T-2207", **order},
+    )
+    change(crew, number, crew=["naledi"], powered_where="bench", meter_fitted="no", **PLUGGED)
+    return number, terminal, examples
+
+
+def aim_it(crew, number):
+    """Swings the stand-in's head to where it has to look: off by what its seed says."""
+    found = assessed(Job.objects.get(number=number))
+    antenna = SimulatedAntenna(bench_config(seed_of(number), found.facts, found.result))
+    swing = {"azimuth_deg": -antenna.azimuth_error_deg, "elevation_deg": -antenna.elevation_error_deg}
+    assert post(crew, f"/api/jobs/{number}/device/swing", swing).status_code == 200
+
+
+def until(crew, number, *codes, seconds=12.0):
+    """Polls the stand-in until it is in one of those states."""
+    end = time.monotonic() + seconds
+    while time.monotonic() < end:
+        told = post(crew, f"/api/jobs/{number}/device/poll").json()["telemetry"]
+        if told["state"] in codes:
+            return told
+        time.sleep(0.05)
+    raise AssertionError(f"stays at {told['state']}, wanted {codes}")
+
+
+TERMINALS = ["tarn-74", "tarn-98", "scree-120", "ridge-96", "slate-self", "slate-hand", "moor-120", "fell-75"]
+
+
+@pytest.mark.parametrize("code", TERMINALS)
+def test_every_terminal_comes_online_against_its_stand_in(crew, bench, settings, code):
+    settings.BENCH_TIME_SCALE = 1000
+    number, terminal, examples = made(crew, code)
+    letter = crew.get(f"/api/jobs/{number}").json()["assessment"]["beam"]
+    own = {"beam_letter": letter["letter"]} if letter and "beam_letter" in examples else {}
+    if "activation_code" in examples:
+        own["activation_code"] = examples["activation_code"]
+    rest = {name: value for name, value in examples.items() if name not in ("beam_letter", "activation_code")}
+    change(crew, number, **own, modem_entries=rest)
+    if terminal.panel is None:
+        aim_it(crew, number)
+    assert post(crew, f"/api/jobs/{number}/device/power", {"on": True}).status_code == 200
+    assert post(crew, f"/api/jobs/{number}/device/entries").status_code == 200
+    if any("desk" in one.needs for one in terminal.bringup_states):
+        until(crew, number, "desk_called")
+        change(crew, number, skew_set_deg=None, preset_skew_deg=None)
+        lined_up(crew, number, crew.get(f"/api/jobs/{number}").json()["assessment"]["aim"]["skew_deg"])
+    last = until(crew, number, "online")
+    assert [one["code"] for one in last["states_entered"]] == [one.code for one in terminal.bringup_states]
+    job = crew.get(f"/api/jobs/{number}").json()
+    assert job["assessment"]["bringup"]["online"]
+    assert job["assessment"]["transmit"]["state"] == "on"
+
+
+def say(crew, number, step, **more):
+    return post(crew, f"/api/jobs/{number}/device/desk", {"step": step, **more}).json()
+
+
+def lined_up(crew, number, skew_deg):
+    """A call that fails on isolation while nobody set the skew, and passes once it is at Aim's angle."""
+    for step in ("called", "readings", "carrier_on"):
+        reply = say(crew, number, step)["reply"]
+        assert not reply["refused"], (step, reply["said"])
+    asked = say(crew, number, "power", transmit_dbm=20.0)["reply"]
+    assert asked["refused"]
+    assert "Up by" in asked["said"]
+    level = 20.0 + float(re.search(r"Up by ([0-9.]+) dB", asked["said"])[1])
+    assert not say(crew, number, "power", transmit_dbm=level)["reply"]["refused"]
+    low = say(crew, number, "isolation")
+    assert low["reply"]["isolation_db"] < 25
+    held = {
+        one["code"] for s in low["job"]["assessment"]["stations"] for one in s["findings"] if one["level"] == "hold"
+    }
+    assert {"bringup.desk_isolation", "bringup.carrier"} <= held
+    assert say(crew, number, "approved")["reply"]["refused"]
+    change(crew, number, skew_set_deg=round(skew_deg, 1))
+    assert say(crew, number, "isolation")["reply"]["isolation_db"] >= 25
+    approved = say(crew, number, "approved")
+    assert approved["reply"]["number"]
+    assert approved["job"]["assessment"]["lineup_run"]["next_step"] == "carrier_off"
+    off = say(crew, number, "carrier_off")
+    assert not off["reply"]["carrier_on"]
+    assert off["job"]["assessment"]["lineup_run"]["carrier_on_since"] is None
+
+
+@pytest.mark.parametrize("code", TERMINALS)
+def test_every_terminal_is_brought_up_by_hand(crew, code):
+    number, terminal, _ = made(crew, code)
+    start = timezone.now() - timezone.timedelta(hours=1)
+    for at, state in enumerate(terminal.bringup_states):
+        seen = {"code": state.code, "at": (start + timezone.timedelta(minutes=at)).isoformat()}
+        assert post(crew, f"/api/jobs/{number}/states", seen).status_code == 200
+    result = crew.get(f"/api/jobs/{number}").json()["assessment"]["bringup"]
+    assert (result["online"], result["total_s"]) == (True, 60.0 * (len(terminal.bringup_states) - 1))

@@ -10,7 +10,14 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 
 # Without these there is nothing to sign: a terminal that is online, safely powered, and a service that was measured.
-_NEVER_PASSED = ("bringup.before_power", "bringup.power", "bringup.waiting", "handover.after", "build.joints")
+_NEVER_PASSED = (
+    "bringup.before_power",
+    "bringup.power",
+    "bringup.waiting",
+    "bringup.bench",
+    "handover.after",
+    "build.joints",
+)
 # What is asked before the visit says nothing about the work once it is done.
 _BEFORE_THE_VISIT = (
     "brief.settled",

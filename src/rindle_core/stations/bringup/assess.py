@@ -11,7 +11,7 @@ from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, br
 from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
-from rindle_core.stations.bringup.findings import BROWSE, METER, POWER_CHECKS, SATELLITE
+from rindle_core.stations.bringup.findings import BENCH, BROWSE, METER, POWER_CHECKS, SATELLITE
 from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, wireless_of
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
 from rindle_core.stations.bringup.ladder import ladder
@@ -94,6 +94,18 @@ def _judge_checks(job: JobInput, checks: list[PowerCheckRow], powered: bool) -> 
             )
         )
     return found
+
+
+def _judge_bench(job: JobInput) -> list[Finding]:
+    """What was tried on the bench proves nothing of the place where it stays."""
+    if job.bringup.powered_where != "bench" or not job.bringup.states_entered:
+        return []
+    return [
+        BENCH.missing(
+            "It was tried on the bench only",
+            "Entries, plugs and cable are tried; switch it off, mount it, and switch it on in its place.",
+        )
+    ]
 
 
 def _judge_browse(job: JobInput, online: bool) -> list[Finding]:
@@ -236,6 +248,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         [
             *_judge_satellite(aim),
             *way.findings,
+            *_judge_bench(job),
             *judge_interlock(job, transmit),
             *judge_who_may(job),
             *_judge_checks(job, checks, transmit.powered),

@@ -98,6 +98,12 @@ METER = Kind("bringup.meter", "a meter in the line", against="out again", at="br
 RESTARTS = Kind(
     "bringup.restarts", "how often it started again by itself", against="never", at="bringup.self_restart_count"
 )
+BENCH = Kind(
+    "bringup.bench",
+    "where it was switched on",
+    against="in its place; on the bench only to try it",
+    at="bringup.powered_where",
+)
 RADIO = Kind(
     "bringup.radio",
     "radio figures before the code is entered",

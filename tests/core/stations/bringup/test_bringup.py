@@ -141,4 +141,5 @@ def test_power_with_people_in_front_or_plugs_to_be_mated_is_a_hold():
 def test_on_the_bench_the_earth_is_not_asked_for_yet():
     on_bench = found(come_to(powered_where="bench", step_marks=[], states_entered=[]), "bringup")
     assert "bringup.before_power" not in on_bench
+    assert not come_to(powered_where="bench").may_sign_off  # online on the bench proves nothing of its place
     assert "bringup.before_power" in found(come_to(powered_where="site", step_marks=[], states_entered=[]), "bringup")

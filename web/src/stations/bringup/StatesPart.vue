@@ -20,7 +20,11 @@ const seconds = (value: number) => formatQuantity(value, 's', prefs.system)
 const found = computed(() => job.value.assessment.bringup ?? null)
 const rungs = computed(() => found.value?.rungs ?? [])
 const here = computed(() => rungs.value.findIndex((one) => one.standing === 'current'))
-const byHand = computed(() => !store.locked && (!reach.value || !!store.deviceTrouble || !!told.value.powered_at))
+/** Somebody reads the lights although a terminal could be asked. */
+const manual = ref(false)
+const byHand = computed(
+  () => !store.locked && (!reach.value || !!store.deviceTrouble || !!told.value.powered_at || manual.value),
+)
 const online = computed(() => found.value?.online ?? false)
 /** Seconds across the axis: the longest stay or usual time, rounded up to a whole minute. */
 const across = computed(() => {
@@ -36,7 +40,7 @@ const late = (at: number) => found.value?.stuck && at === here.value
 
 let asking = false
 async function ask(): Promise<void> {
-  if (!reach.value || asking || document.hidden || store.saving > 0 || told.value.powered_at) return
+  if (!reach.value || asking || document.hidden || store.saving > 0 || told.value.powered_at || manual.value) return
   asking = true
   try {
     await store.poll()
@@ -82,8 +86,11 @@ const open = ref('')
           >Mark at Build what comes before power</router-link
         ><router-link v-else :to="`/jobs/${store.number}/brief/crew`">Name who may, at Brief</router-link></span
       >
-      <router-link v-else-if="!store.telemetry?.powered" :to="`/jobs/${store.number}/bringup/before`"
-        >What comes before power</router-link
+      <template v-else-if="!store.telemetry?.powered"
+        ><router-link :to="`/jobs/${store.number}/bringup/before`">What comes before power</router-link
+        ><n-button quaternary @click="manual = !manual">{{
+          manual ? 'Ask the terminal' : 'I read it off the lights'
+        }}</n-button></template
       >
     </div>
   </device-panel>
