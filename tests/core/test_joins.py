@@ -107,6 +107,13 @@ def test_a_cable_that_only_loses_too_much_leaves_the_supply_out_of_the_likely_ca
     assert found(result, "bringup")["bringup.stuck.1"].message == "Stuck. Look first: The cable loses too much"
 
 
+@pytest.mark.parametrize(("measured", "minded"), [("10:29", True), ("10:31", False)])
+def test_a_run_that_was_made_before_an_update_had_settled_is_minded(measured, minded):
+    runs = [{**one, "measured_at": f"2026-11-24T{measured}:00Z"} for one in DISH["runs"]]
+    told = come_to(update_seen="offered", update_choice="now", updated_at="2026-11-24T10:00:00Z", runs=runs)
+    assert ("handover.unsettled" in found(told, "handover")) is minded
+
+
 def test_a_higher_roof_has_the_stronger_gust():
     low, high = (come_to(height_above_ground_m=at).mount.wind_force_n for at in (3.6, 30.0))
     assert high > 1.2 * low

@@ -43082,6 +43082,8 @@ export interface components {
              * @enum {string}
              */
             link: "" | "wired" | "wireless";
+            /** Measured at */
+            measured_at?: string | null;
             /**
              * Test and time
              * @description Test page, device, time of day

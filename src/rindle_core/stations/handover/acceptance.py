@@ -5,7 +5,7 @@ from __future__ import annotations
 from statistics import median
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
@@ -31,6 +31,7 @@ class ServiceRun(Row):
     letter: Annotated[str, Entry("At")] = Field(
         default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
     )
+    measured_at: Annotated[AwareDatetime | None, Entry("Measured at")] = None
     note: Annotated[str, Entry("Test and time")] = Field(
         default="", max_length=160, description="Test page, device, time of day"
     )

@@ -7,9 +7,10 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.brief import judge_proofs
 from rindle_core.stations.brief.old_line import judge_old_line_proved
+from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
-from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS
+from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS, UNSETTLED
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.station import Context
@@ -36,6 +37,24 @@ def judge_closing(holds: list[str], unknowns: list[str]) -> list[Finding]:
     ]
 
 
+def _judge_settled(context: Context) -> list[Finding]:
+    """Runs after the work that were made before an update had settled."""
+    bringup = context.result(BringUpPart)
+    start = bringup.updating.judge_from if bringup.updating else None
+    early = [one for one in context.job.handover.runs if one.when == "after" and one.measured_at is not None]
+    early = [one for one in early if start is not None and one.measured_at is not None and one.measured_at < start]
+    if not early:
+        return []
+    return [
+        UNSETTLED(
+            Level.MIND,
+            "The service was measured before the update had settled",
+            f"{len(early)} of the runs after the work: for a while after an update it aligns and searches anew.",
+            clears_by="Measure again.",
+        )
+    ]
+
+
 def assess(context: Context) -> Outcome[HandOverPart]:
     """The gain that was measured, the needs that were proved, and every hold that still stands elsewhere."""
     job, aim = context.job, context.result(AimPart)
@@ -58,6 +77,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             accepted.result.after is not None,
             job.picks.words,
         ),
+        *_judge_settled(context),
         *judge_closing(holds, unknowns),
     ]
     return Outcome(HandOverPart(acceptance=accepted.result), findings)

@@ -49,6 +49,12 @@ OPEN_UNKNOWNS = Kind(
     "stations of which not all is known",
     source="Verdicts of the stations",
 )
+UNSETTLED = Kind(
+    "handover.unsettled",
+    "runs after the work beside an update",
+    against="measured once it has settled",
+    at="handover.runs",
+)
 OPEN_HOLDS = Kind(
     "handover.open_holds",
     "stations on hold",

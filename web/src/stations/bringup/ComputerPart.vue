@@ -123,7 +123,7 @@ const online = computed(() => job.value.assessment.bringup?.online ?? false)
 }
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(260px, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(205px, 100%), 1fr));
   gap: 16px 24px;
 }
 .columns section {

@@ -132,6 +132,7 @@ const big = computed(() => run.value.next_step)
           <label v-if="big === 'approved'"
             >Number of the approval<n-input
               v-model:value="number"
+              placeholder=""
               :input-props="{ 'aria-label': 'Number of the approval' }"
           /></label>
         </div>

@@ -16,7 +16,11 @@ const POLL_MS = 1000
 const LOOK_MS = 10_000
 const { store, job, told, isPanel, reach, held } = useBringUp()
 const prefs = usePrefs()
-const seconds = (value: number) => formatQuantity(value, 's', prefs.system)
+const LONG_S = 120
+const seconds = (value: number) =>
+  value < LONG_S
+    ? formatQuantity(value, 's', prefs.system)
+    : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`
 const found = computed(() => job.value.assessment.bringup ?? null)
 const rungs = computed(() => found.value?.rungs ?? [])
 const here = computed(() => rungs.value.findIndex((one) => one.standing === 'current'))
@@ -62,7 +66,9 @@ const minutes = computed(() => {
 const reached = (code: string) => {
   if (minutes.value === null) return
   void store.enterState(code, momentAgo(minutes.value, Date.now())).then((kept) => {
-    if (kept) ago.value = '0'
+    if (!kept) return
+    ago.value = '0'
+    void store.lookAtStates() // what was reached some minutes ago has lasted since
   })
 }
 const percent = (value: number) => `${Math.round(100 * value)} %`
@@ -101,7 +107,7 @@ const open = ref('')
       <li v-for="(one, at) in found.causes.slice(0, 5)" :key="one.code">
         <p class="cause">
           <b>{{ at + 1 }} {{ one.name }}</b>
-          <span class="bar" aria-hidden="true"><i :style="{ width: percent(one.share) }" /></span>
+          <span class="bar" aria-hidden="true"><i :style="{ width: `${100 * one.share}%` }" /></span>
           <span class="quiet">{{ percent(one.share) }}</span>
         </p>
         <p class="test">{{ one.test }}</p>

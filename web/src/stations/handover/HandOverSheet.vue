@@ -94,7 +94,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         :rows="job.facts.handover.runs ?? []"
         :keep="after"
         :fixed="{ when: 'after' }"
-        :blank="{}"
+        :blank="() => ({ measured_at: new Date().toISOString() })"
         add-label="Add a run"
       >
         <template #empty
