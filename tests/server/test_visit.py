@@ -240,7 +240,7 @@ def test_the_peak_teaches_the_instruments_at_sign_off(crew):
     row = models.Job.objects.get(number="2026-101")
     row.signed_off_at, row.record = None, None
     row.save()
-    change(crew, "2026-101", wifi_password="", compass_code="compass-1", compass_at_peak_deg=34.4)  # it was masked
+    change(crew, "2026-101", compass_code="compass-1", compass_at_peak_deg=34.4)
     signing.sign_off(row, "N. M.")
     checks = StoreItem.objects.get(kind="instrument", code="compass-1").data["checks"]
     assert len(checks) == before["compass-1"] + 1

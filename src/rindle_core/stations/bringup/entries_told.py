@@ -69,6 +69,11 @@ def masked(value: str) -> str:
     return value if not value else _MASK * max(0, len(value) - 2) + value[-2:]
 
 
+def is_masked(value: str) -> bool:
+    """Whether it is what was left of a secret at sign-off: it says nothing any more."""
+    return _MASK in value
+
+
 def entry_value(entry: ModemEntry, told: Mapping[str, str]) -> str:
     """What a person entered for it."""
     return told.get(entry.code, "").strip()
@@ -123,7 +128,7 @@ def _row(given: EntriesInput, entry: ModemEntry) -> EntryRow:
         spelled="" if entry.secret else spelled(value or known),
         agrees=agrees,
         off_m=off,
-        well_formed=None if not value else re.fullmatch(entry.pattern, value) is not None,
+        well_formed=None if not value or is_masked(value) else re.fullmatch(entry.pattern, value) is not None,
     )
 
 
@@ -231,4 +236,4 @@ def _judge_config(given: EntriesInput) -> list[Finding]:
     return [CONFIG(Level.CLEAR, "The configuration file is whole and taken", "Both checksums are the same.")]
 
 
-__all__ = ["OWN", "EntriesInput", "EntriesResult", "EntryRow", "entry_value", "masked", "modem_entries"]
+__all__ = ["OWN", "EntriesInput", "EntriesResult", "EntryRow", "entry_value", "is_masked", "masked", "modem_entries"]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from rindle_core.catalogue.house_words import by_code
 from rindle_core.catalogue.modem import NetworkService
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.bringup.entries_told import is_masked
 from rindle_core.stations.bringup.household import HouseholdInput, HouseholdResult, household
 from rindle_core.stations.bringup.move import (
     MoveInput,
@@ -60,11 +61,10 @@ def lines_of(job: JobInput) -> Outcome[TwoLinesResult]:
 def wireless_of(job: JobInput) -> Outcome[WirelessResult]:
     """The wireless net; whoever is near tries the customer's name first."""
     told = job.bringup
+    password = "" if is_masked(told.wifi_password) else told.wifi_password
     known = [*job.brief.customer.split(), *job.brief.address.split()][:20]
     return wireless(
-        WirelessInput(
-            name=told.wifi_name, password=told.wifi_password, known=known, kept=told.wifi_kept, rules=job.picks.rules
-        )
+        WirelessInput(name=told.wifi_name, password=password, known=known, kept=told.wifi_kept, rules=job.picks.rules)
     )
 
 
