@@ -19,7 +19,6 @@ VIEWS = {
     "6-build": "/jobs/2026-103/build",
     "diary": "/diary?first=2026-11-23",
     "7-peak": "/jobs/2026-102/peak/readings",
-    "8-bring-up": "/jobs/2026-101/bringup",
     "9-hand-over": "/jobs/2026-101/handover",
 }
 
@@ -44,6 +43,9 @@ def main(address: str) -> None:
         for name, path in VIEWS.items():
             page.goto(path)
             shoot(page, name)
+        page.goto("/jobs/2026-101/bringup/states")
+        page.get_by_role("heading", name="The way online").evaluate("(one) => one.scrollIntoView()")
+        shoot(page, "8-bring-up")
         page.goto("/jobs/2026-103/sky/plan")
         page.get_by_role("button", name=re.compile("^Store;")).press("Enter")
         page.get_by_role("button", name="Put down").evaluate("(one) => one.scrollIntoView()")

@@ -48,6 +48,8 @@ def start_of(terminal: Terminal, known):
     """The demo's job with that terminal and an order that names what it is told."""
     told = {**base_of(terminal, known), "terminal": terminal.model_dump(mode="json")}
     told["cable_code"] = terminal.cable.types[0]
+    if told.get("satellite"):
+        told["satellite"] = {**told["satellite"], "desk": {"name": "Desk"}}
     examples = {one.code: one.example for one in terminal.entries}
     told |= {
         code: examples[code] for code in ("site_code", "cluster_code", "site_id", "terminal_id") if code in examples

@@ -59,7 +59,7 @@ SIGNS: dict[Sign, tuple[str, str]] = {  # as it is told when it is there, and wh
     "code_missing": ("no code is told", "a code is told"),
     "code_wrong": ("the code has not the form of a code", "the code has the form of one"),
     "desk_open": ("the desk has not approved yet", "the desk has approved"),
-    "carrier_on": ("the test carrier is not said off", "the test carrier is said off"),
+    "carrier_on": ("the test carrier is not said off after the approval", "no test carrier is on that should be off"),
     "restarts": ("it started again by itself", "it has not started again by itself"),
     "desk_not_ready": ("the desk said that its side is not ready", "the desk said that its side is ready"),
 }

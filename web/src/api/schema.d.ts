@@ -7676,7 +7676,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -11884,7 +11884,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -23347,7 +23347,7 @@ export interface components {
              *             "signs": [],
              *             "states": [],
              *             "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *             "weight_number": 0.4,
+             *             "weight_number": 0.5,
              *             "weight_with_sign_number": 1
              *           },
              *           {
@@ -26863,6 +26863,11 @@ export interface components {
          */
         LineupRunInput: {
             desk?: components["schemas"]["DeskContact"] | null;
+            /**
+             * Least Db
+             * @description Least isolation as the desk said it; else its own
+             */
+            least_db?: number | null;
             /** Log */
             log?: components["schemas"]["LineupMark"][];
             /**
@@ -27490,7 +27495,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -30341,7 +30346,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -32892,7 +32897,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -38369,7 +38374,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -45487,7 +45492,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {
@@ -48720,7 +48725,7 @@ export interface components {
              *           "signs": [],
              *           "states": [],
              *           "text": "Go through the line-up from the step that is next; the desk waits for you.",
-             *           "weight_number": 0.4,
+             *           "weight_number": 0.5,
              *           "weight_with_sign_number": 1
              *         },
              *         {

@@ -139,6 +139,7 @@ def _lineup(context: Context, terminal: Terminal, entries: EntriesResult) -> Out
             log=job.bringup.lineup_log,
             sheet=call_sheet(job, context.result(AimPart), terminal),
             desk=desk_of(job),
+            least_db=job.peak.desk_least_db,
             wanted=terminal.needs_lineup,
             slot_at=job.brief.lineup_at,
             slot_min=job.picks.rules.lineup_min,

@@ -53,6 +53,7 @@ class LineupRunInput(Model):
     log: list[LineupMark] = Field(default_factory=list, max_length=200)
     sheet: list[tuple[str, str]] = Field(default_factory=list, max_length=40, description="Label and value")
     desk: DeskContact | None = None
+    least_db: float | None = Field(default=None, ge=0, description="Least isolation as the desk said it; else its own")
     wanted: bool = Field(default=True, description="Whether this terminal is lined up by a desk")
     slot_at: dt.datetime | None = Field(default=None, description="By the site's clock")
     slot_min: float = Field(default=30.0, gt=0)
@@ -123,7 +124,7 @@ def lineup_run(given: LineupRunInput) -> Outcome[LineupRunResult]:
     """The steps in the order of the call, with the carrier's time and the desk's limits."""
     done = _done(given.log)
     isolation = next((mark.figure for mark in reversed(given.log) if mark.step == "isolation"), None)
-    least = given.desk.isolation_least_db if given.desk else None
+    least = given.least_db if given.least_db is not None else given.desk.isolation_least_db if given.desk else None
     enough = isolation is None or least is None or isolation >= least
     spells, since = _spells(given.log)
     todo = [one for one in ORDER if one not in done]

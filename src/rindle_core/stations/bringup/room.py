@@ -21,6 +21,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("brief", "build", *LOOKS_AT, *MOUNTING, *PLANNED),
+    looks_at=("brief", "build", "peak.desk_least_db", *LOOKS_AT, *MOUNTING, *PLANNED),
     reads=("aim", "sky", "cable", "peak"),
 )

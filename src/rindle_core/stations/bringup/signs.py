@@ -104,7 +104,7 @@ def signs_of(
         "plugs_open": plugs_open,
         "meter_in": {"yes": True, "no": False}.get(job.bringup.meter_fitted),
         "desk_open": not lineup.approved if lineup and terminal.needs_lineup else None,
-        "carrier_on": lineup.carrier_on_since is not None if lineup and log else None,
+        "carrier_on": lineup.carrier_on_since is not None and lineup.approved if lineup and log else None,
         "restarts": job.bringup.self_restart_count > 0 if job.bringup.states_entered else None,
         "desk_not_ready": last == "not_ready" if log else None,
         **_level_signs(context, terminal),
