@@ -7,7 +7,7 @@ from typing import Literal
 
 import numpy as np
 
-from rindle_bench.config import Axis, Side, TerminalConfig
+from rindle_bench.config import Axis, BenchFault, Side, TerminalConfig
 from rindle_bench.downlink import received_db
 from rindle_core.catalogue.models import Screw
 from rindle_core.science.antenna import pattern_loss_db
@@ -60,8 +60,9 @@ class ScrewAxis:
 class SimulatedAntenna:
     """Pointing state and the level that follows from it. Time is handed in, so that a run can be repeated."""
 
-    def __init__(self, config: TerminalConfig) -> None:
+    def __init__(self, config: TerminalConfig, faults: dict[BenchFault, float] | None = None) -> None:
         self.config = config
+        self.faults = dict(config.faults) if faults is None else faults
         self.random = np.random.default_rng(config.seed)
         drawn = self.random.uniform(-_COARSE_SPREAD_BEAMWIDTHS, _COARSE_SPREAD_BEAMWIDTHS, 2) * config.beamwidth_deg
         slope = max(0.05, math.cos(math.radians(config.elevation_deg)))
@@ -104,7 +105,7 @@ class SimulatedAntenna:
 
     def fault_loss_db(self) -> float:
         """By which faults that are switched on lower the level at the receiver."""
-        faults = self.config.faults
+        faults = self.faults
         loss = faults.get("off_top", 0.0) + faults.get("blocked", 0.0) + HAND_LOSS_DB * faults.get("other_hand", 0.0)
         return loss + PLUG_LOSS_DB * max(faults.get("wet_plug", 0.0), faults.get("swapped", 0.0))
 

@@ -174,6 +174,13 @@ class DeskSaid(Model):
     es_n0_db: float | None = Field(default=None, ge=-60, le=60)
     transmit_dbm: float | None = Field(default=None, ge=-120, le=120)
     skew_error_deg: float = Field(default=0.0, ge=-90, le=90, description="As the feed stands, clockwise positive")
+    hurried: bool | None = Field(default=None, description="How the desk plays from here on; None: as it does")
+
+
+class FaultsChange(Model):
+    """Faults that are switched on for practice, each with its size; those that are not named are off."""
+
+    faults: dict[BenchFault, float] = Field(default_factory=dict, max_length=12)
 
 
 class DeskReply(Model):
@@ -213,6 +220,7 @@ class Telemetry(Model):
     input_dbm: float | None = Field(default=None, description="Level at the modem's input")
     transmit_dbm: float | None = Field(default=None, description="While it sends")
     restart_count: int = Field(default=0, description="Started again by itself since power")
+    fault_count: int = Field(default=0, description="Faults that are switched on for practice; which, is to be found")
     entries: dict[str, str] = Field(default_factory=dict, description="As its page shows them")
     at_stop: Literal["", "elevation", "azimuth"] = Field(default="", description="Screw that came to its end")
     settled: bool = Field(description="Whether the meter has caught up with the last movement")

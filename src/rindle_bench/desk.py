@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 
-from rindle_bench.config import DeskReply, DeskSaid, TerminalConfig
+from rindle_bench.config import BenchFault, DeskReply, DeskSaid, TerminalConfig
 from rindle_bench.modem import SimulatedModem
 
 _NAMES = ("Refilwe Marrable", "Anton Sithebe-Vale", "Lindani Oakes")
@@ -26,8 +26,10 @@ def isolation_db(skew_error_deg: float, feed_db: float) -> float:
 class SimulatedDesk:
     """One call. Time is the terminal's own, in seconds."""
 
-    def __init__(self, config: TerminalConfig) -> None:
+    def __init__(self, config: TerminalConfig, faults: dict[BenchFault, float] | None = None) -> None:
         self.config = config
+        self.faults = dict(config.faults) if faults is None else faults
+        self.hurried = config.hurried
         self.who = _NAMES[config.seed % len(_NAMES)]
         self.done: list[str] = []
         self.on_since_s: float | None = None
@@ -36,6 +38,8 @@ class SimulatedDesk:
 
     def hear(self, said: DeskSaid, modem: SimulatedModem, now_s: float) -> DeskReply:
         """Answers a step of the installer's."""
+        if said.hurried is not None:
+            self.hurried = said.hurried
         act = {
             "called": self._called,
             "readings": self._readings,
@@ -52,7 +56,7 @@ class SimulatedDesk:
         return reply.model_copy(update={"who": self.who, "carrier_on": modem.carrier_on})
 
     def _say(self, patient: str, hurried: str) -> str:
-        return hurried if self.config.hurried else patient
+        return hurried if self.hurried else patient
 
     def _called(self, said: DeskSaid, modem: SimulatedModem, now_s: float) -> DeskReply:
         wanted = self.config.terminal_id
@@ -111,7 +115,7 @@ class SimulatedDesk:
             return DeskReply(said="Carrier on first: I cannot measure what you do not send.", refused=True)
         if not self.power_right:
             return DeskReply(said="Power first, please.", refused=True)
-        error = said.skew_error_deg + self.config.faults.get("skew", 0.0)
+        error = said.skew_error_deg + self.faults.get("skew", 0.0)
         found = self.isolation_db = round(isolation_db(error, self.config.feed_isolation_db), 1)
         if found >= self.config.desk_least_db:
             return DeskReply(said=f"{found:.1f} dB. That is enough. Tighten, and I look once more.", isolation_db=found)
@@ -138,7 +142,7 @@ class SimulatedDesk:
 
     def _late(self, modem: SimulatedModem, now_s: float) -> DeskReply | None:
         """A hurried desk ends the call when the carrier has been on for longer than it lends it."""
-        if not self.config.hurried or self.on_since_s is None or not modem.carrier_on:
+        if not self.hurried or self.on_since_s is None or not modem.carrier_on:
             return None
         if (now_s - self.on_since_s) / 60.0 <= self.config.carrier_most_min:
             return None

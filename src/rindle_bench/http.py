@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from rindle_bench.config import (
     CoverFeed,
     DeskSaid,
+    FaultsChange,
     ModemEntries,
     NutsChange,
     PowerChange,
@@ -25,7 +26,8 @@ from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 
-_PATH = re.compile(r"/terminals/([A-Za-z0-9_-]{1,60})(?:/(screw|swing|cover|nuts|push|power|entries|desk|page))?")
+_ACTIONS = "screw|swing|cover|nuts|push|power|entries|desk|page|faults"
+_PATH = re.compile(rf"/terminals/([A-Za-z0-9_-]{{1,60}})(?:/({_ACTIONS}))?")
 
 
 class Bench:
@@ -62,6 +64,8 @@ class Bench:
                 return terminal.power(parse(PowerChange, data))
             case "desk":
                 return terminal.say(parse(DeskSaid, data))
+            case "faults":
+                return terminal.set_faults(parse(FaultsChange, data))
             case "page":
                 return self.pages.open(name, terminal)
             case _:

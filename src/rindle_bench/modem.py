@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 
 from rindle_bench.antenna import PLUG_LOSS_DB
-from rindle_bench.config import ModemEntries, StateEvent, TerminalConfig
+from rindle_bench.config import BenchFault, ModemEntries, StateEvent, TerminalConfig
 from rindle_core.catalogue.modem import BringUpState, StateNeed
 
 _RESTARTS_MOST = 50
@@ -18,8 +18,9 @@ _METER_LOSS_DB = 1.5
 class SimulatedModem:
     """States from power to online. Time is the terminal's own, in seconds, and is handed in."""
 
-    def __init__(self, config: TerminalConfig) -> None:
+    def __init__(self, config: TerminalConfig, faults: dict[BenchFault, float] | None = None) -> None:
         self.config = config
+        self.faults = dict(config.faults) if faults is None else faults
         self.random = np.random.default_rng(config.seed + 1)
         self.powered_at_s: float | None = None
         self.told: dict[str, str] = {}
@@ -44,11 +45,11 @@ class SimulatedModem:
     @property
     def dish_v(self) -> float:
         """Voltage at the dish end under load, as a meter there would show it."""
-        return self.config.supply_v - self.config.faults.get("low_supply", 0.0)
+        return self.config.supply_v - self.faults.get("low_supply", 0.0)
 
     def input_dbm(self) -> float:
         """Level at the modem's input: the whole band's, so that where the dish points hardly changes it."""
-        faults = self.config.faults
+        faults = self.faults
         loss = faults.get("long_cable", 0.0) + (_METER_LOSS_DB if self._metered() else 0.0)
         return (
             self.config.input_dbm - loss - PLUG_LOSS_DB * max(faults.get("wet_plug", 0.0), faults.get("swapped", 0.0))
@@ -99,7 +100,7 @@ class SimulatedModem:
         return next(one for one in self.config.states if one.code == code)
 
     def _metered(self) -> bool:
-        return "meter_left" in self.config.faults or ("meter_out" in self._codes() and not self.meter_out)
+        return "meter_left" in self.faults or ("meter_out" in self._codes() and not self.meter_out)
 
     def _fall_back_to_search(self, since_power_s: float) -> None:
         codes = self._codes()
@@ -125,7 +126,7 @@ class SimulatedModem:
         return True
 
     def _met(self, need: StateNeed, code: str, level_db: float) -> bool:
-        config, faults = self.config, self.config.faults
+        config, faults = self.config, self.faults
         match need:
             case "power":
                 return self.dish_v >= config.least_v

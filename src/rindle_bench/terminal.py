@@ -12,6 +12,7 @@ from rindle_bench.config import (
     CoverFeed,
     DeskReply,
     DeskSaid,
+    FaultsChange,
     ModemEntries,
     NutsChange,
     PowerChange,
@@ -33,9 +34,10 @@ class SimulatedTerminal:
         self.config = config
         self._clock = clock
         self._start_s = clock()
-        self.antenna = SimulatedAntenna(config)
-        self.modem = SimulatedModem(config)
-        self.desk = SimulatedDesk(config)
+        self.faults = dict(config.faults)  # one for all three: a fault that is switched on shows everywhere
+        self.antenna = SimulatedAntenna(config, self.faults)
+        self.modem = SimulatedModem(config, self.faults)
+        self.desk = SimulatedDesk(config, self.faults)
         self._lock = threading.Lock()
 
     def now_s(self) -> float:
@@ -88,12 +90,20 @@ class SimulatedTerminal:
             self.modem.tell(entries, self.now_s())
             return self._telemetry()
 
+    def set_faults(self, order: FaultsChange) -> Telemetry:
+        """Switches faults on and off for practice."""
+        with self._lock:
+            self.modem.advance(self.now_s(), self.antenna.true_level_db)
+            self.faults.clear()
+            self.faults.update(order.faults)
+            return self._telemetry()
+
     def say(self, said: DeskSaid) -> DeskReply:
         """Says something to the operations desk. A call from the beginning is a new one."""
         with self._lock:
             self.modem.advance(self.now_s(), self.antenna.true_level_db)
             if said.step == "called":
-                self.desk = SimulatedDesk(self.config)
+                self.desk = SimulatedDesk(self.config, self.faults)
             reply = self.desk.hear(said, self.modem, self.now_s())
             self.modem.advance(self.now_s(), self.antenna.true_level_db)
             return reply
@@ -137,6 +147,7 @@ class SimulatedTerminal:
             input_dbm=round(self.modem.input_dbm(), 1),
             transmit_dbm=self.config.transmit_dbm if self.modem.transmitting else None,
             restart_count=self.modem.restart_count,
+            fault_count=len(self.faults),
             entries=dict(self.modem.told),
             at_stop=self.antenna.at_stop,
             elevation_turns=round(axes["elevation"].counter_turns, 4),

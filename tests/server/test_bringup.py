@@ -80,6 +80,14 @@ def test_entries_go_to_the_modem_and_are_read_on_its_own_page(crew, dish):
     assert now["entries"] == {"beam_letter": "L", "activation_code": "7QKD-20XM"}
 
 
+def test_a_terminal_that_is_asked_does_not_undo_what_somebody_saw(crew, dish):
+    start = (timezone.now() - timezone.timedelta(minutes=2)).isoformat()
+    assert post(crew, f"/api/jobs/{dish}/states", {"code": "power", "at": start}).status_code == 200
+    told = post(crew, f"/api/jobs/{dish}/device/poll").json()  # the stand-in is off
+    assert told["telemetry"]["state"] == "off"
+    assert [one["code"] for one in told["job"]["facts"]["bringup"]["states_entered"]] == ["power"]
+
+
 def test_a_page_answers_only_while_it_has_power(crew, dish):
     where = post(crew, f"/api/jobs/{dish}/device/page").json()
     with pytest.raises(OSError, match=r"Remote|closed|reset"):
@@ -139,6 +147,19 @@ def test_secrets_are_masked_at_sign_off_everywhere_they_were(crew):
     assert "7QKD-20XM" not in told.replace('"example": "7QKD-20XM"', "")
     assert "mufol" not in told
     assert "mufol" not in crew.get("/api/jobs/2026-101/report.html").content.decode()
+
+
+def test_a_fault_that_is_put_in_for_practice_shows_and_goes_again(crew, dish):
+    url = f"/api/jobs/{dish}/device"
+    whole = post(crew, f"{url}/poll").json()["telemetry"]
+    seen = set()
+    for _ in range(12):
+        told = post(crew, f"{url}/fault", {"on": True}).json()["telemetry"]
+        assert told["fault_count"] == 1
+        seen.add((told["input_dbm"], round(told["level_db"])))
+    assert len(seen) > 1  # not the same one each time
+    assert post(crew, f"{url}/fault", {"on": False}).json()["telemetry"]["fault_count"] == 0
+    assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] == whole["input_dbm"]
 
 
 def made(crew, code):

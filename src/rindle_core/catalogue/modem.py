@@ -104,8 +104,8 @@ class Light(Model):
     @property
     def words(self) -> str:
         """As it is told in a sentence."""
-        coloured = f"{self.colour}, " if self.colour else ""
-        return f"{self.name} {coloured}{RHYTHMS[self.rhythm]}"
+        coloured = f" ({self.colour})" if self.colour else ""
+        return f"{self.name}{coloured} {RHYTHMS[self.rhythm]}"
 
 
 class BringUpState(Model):
@@ -131,8 +131,11 @@ class BringUpState(Model):
 
     @property
     def lights_text(self) -> str:
-        """Its lights in words."""
-        return "; ".join(one.words for one in self.lights) or self.light
+        """Its lights in words: those that are lit, by what they do, and that the rest is off."""
+        lit = [one.words for one in self.lights if one.rhythm != "off"]
+        dark = len(self.lights) - len(lit)
+        rest = ("the rest off" if lit else "all off") if dark else ""
+        return ", ".join(one for one in (*lit, rest) if one) or self.light
 
 
 class ModemEntry(Model):

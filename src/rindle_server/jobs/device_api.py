@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import secrets
+
 from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
-from rindle_bench.config import Axis, DeskReply, DeskSaid, ModemEntries, ScrewTurn, Side, Telemetry
+from rindle_bench.config import Axis, BenchFault, DeskReply, DeskSaid, ModemEntries, ScrewTurn, Side, Telemetry
 from rindle_bench.pages import PageAddress
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.stations.bringup.known import skew_error_deg
@@ -212,11 +214,41 @@ def _planned_skew_deg(facts: JobInput, result: JobAssessment) -> float | None:
     return result.aim.skew_deg if linear and result.aim else None
 
 
+class FaultOrder(Schema):
+    """Whether a fault is switched on for practice: one by chance, which is to be found."""
+
+    on: bool
+
+
+_PRACTISED: dict[BenchFault, float] = {
+    "off_top": 12.0,
+    "blocked": 14.0,
+    "other_hand": 1.0,
+    "wet_plug": 1.0,
+    "long_cable": 24.0,
+    "low_supply": 14.0,
+    "service": 1.0,
+    "code_used": 1.0,
+}
+_OF_PANELS: tuple[BenchFault, ...] = ("blocked", "wet_plug", "low_supply", "service")
+
+
+@router.post("/{number}/device/fault", response=DeviceOut)
+def fault(request: HttpRequest, number: str, order: FaultOrder) -> DeviceOut:
+    """Puts a fault into the stand-in that nobody is told of, or takes it out again."""
+    job, link = _reach(number)
+    terminal = facts_of(job).picks.terminal
+    known = _OF_PANELS if terminal is not None and terminal.panel is not None else tuple(_PRACTISED)
+    chosen = secrets.choice(known)
+    return _answer(job, link.set_faults({chosen: _PRACTISED[chosen]} if order.on else {}))
+
+
 class DeskOrder(Schema):
     """What is said to the simulated desk, and in what manner it plays."""
 
     step: DeskStep
     transmit_dbm: float | None = Field(default=None, ge=-120, le=120)
+    hurried: bool | None = None
 
 
 class DeskOut(Schema):
@@ -237,6 +269,7 @@ def desk(request: HttpRequest, number: str, order: DeskOrder) -> DeskOut:
         terminal_id=found.facts.brief.terminal_id or found.facts.bringup.modem_entries.get("terminal_id", ""),
         es_n0_db=told.level_db,
         transmit_dbm=order.transmit_dbm,
+        hurried=order.hurried,
         skew_error_deg=skew_error_deg(found.facts, _planned_skew_deg(found.facts, found.result)),
     )
     reply = link.say(said)

@@ -11,10 +11,12 @@ from django.conf import settings
 
 from rindle_bench.config import (
     Axis,
+    BenchFault,
     CoverFeed,
     DeskReply,
     DeskSaid,
     Downlink,
+    FaultsChange,
     ModemEntries,
     NutsChange,
     PowerChange,
@@ -79,6 +81,10 @@ class TerminalLink(Protocol):
 
     def page(self) -> PageAddress:
         """Where its own page is."""
+        ...
+
+    def set_faults(self, faults: dict[BenchFault, float]) -> Telemetry:
+        """Switches faults on for practice; only a simulated terminal has them."""
         ...
 
 
@@ -159,6 +165,10 @@ class SimulatedTerminalLink:
     def say(self, said: DeskSaid) -> DeskReply:
         """Says something to the simulated desk."""
         return DeskReply.model_validate_json(self._content("POST", "/desk", said))
+
+    def set_faults(self, faults: dict[BenchFault, float]) -> Telemetry:
+        """Switches faults on for practice."""
+        return self._ask("POST", "/faults", FaultsChange(faults=faults))
 
     def page(self) -> PageAddress:
         """Where the simulated modem's page is, on its own loopback address."""

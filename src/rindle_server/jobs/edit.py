@@ -110,6 +110,8 @@ def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:
 
 @whole
 def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold) -> None:
+    if draft.facts.bringup.powered_at is not None:
+        return  # it is brought up by hand: a question that was under way does not undo what somebody saw
     seen = [{"code": one.code, "at_s": one.at_s} for one in draft.facts.bringup.states_entered]
     news = {} if states == seen else {"states_entered": states}
     draft.put(

@@ -2317,6 +2317,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/device/fault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fault
+         * @description Puts a fault into the stand-in that nobody is told of, or takes it out again.
+         */
+        post: operations["rindle_server_jobs_device_api_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/device/live": {
         parameters: {
             query?: never;
@@ -14750,6 +14770,8 @@ export interface components {
          * @description What is said to the simulated desk, and in what manner it plays.
          */
         DeskOrder: {
+            /** Hurried */
+            hurried?: boolean | null;
             /**
              * Step
              * @enum {string}
@@ -16094,6 +16116,14 @@ export interface components {
             peak: components["schemas"]["PeakFacts"];
             picks: components["schemas"]["Picks"];
             sky: components["schemas"]["SkyFacts"];
+        };
+        /**
+         * FaultOrder
+         * @description Whether a fault is switched on for practice: one by chance, which is to be found.
+         */
+        FaultOrder: {
+            /** On */
+            on: boolean;
         };
         /**
          * Finding
@@ -51364,6 +51394,12 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Fault Count
+             * @description Faults that are switched on for practice; which, is to be found
+             * @default 0
+             */
+            fault_count: number;
+            /**
              * Input Dbm
              * @description Level at the modem's input
              */
@@ -59694,6 +59730,32 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_device_api_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultOrder"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -600,6 +600,9 @@ export const useJob = defineStore('job', () => {
       return null
     }
   }
+  /** Puts a fault into the stand-in that nobody is told of, or takes it out again. */
+  const practise = (on: boolean) =>
+    device(() => unwrap(client.POST('/api/jobs/{number}/device/fault', { ...path.value, body: { on } })))
   const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
 
   return {
@@ -667,6 +670,7 @@ export const useJob = defineStore('job', () => {
     loosenedAgain,
     deviceNote,
     sayToDesk,
+    practise,
     pageAddress,
   }
 })

@@ -227,7 +227,9 @@ def _judge(given: HouseholdInput, chosen: NetPlan) -> list[Finding]:
                 figure=float(chosen.translation_count),
                 limit=1.0,
                 bound="at_most",
-                clears_by="Bypass instead of a second router, or a fixed address.",
+                clears_by="Bypass instead of a second router."
+                if chosen.plan == "second"
+                else "Only a fixed address from the operator ends it; else know it when something fails.",
             )
         )
     return found

@@ -1,30 +1,14 @@
 <script setup lang="ts">
 /** Lights as they show in a state: each by its shape and rhythm, in words beside; still where motion is not wanted. */
-import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 
-const props = defineProps<{ lights: Schemas['Light'][] }>()
-const RHYTHM: Record<string, string> = {
-  off: 'off',
-  steady: 'steady',
-  slow: 'flashes slowly',
-  fast: 'flashes fast',
-  single: 'one short flash, a pause',
-}
-/** Those that are lit, by what they do; then that the rest is dark. */
-const words = computed(() => {
-  const lit = props.lights.filter((one) => one.rhythm !== 'off')
-  const said = lit.map((one) => `${one.name}${one.colour ? ` (${one.colour})` : ''} ${RHYTHM[one.rhythm]}`)
-  const dark = props.lights.length - lit.length
-  return [...said, ...(dark ? [lit.length ? 'the rest off' : 'all off'] : [])].join(', ')
-})
+defineProps<{ lights: Schemas['Light'][]; words: string }>()
 </script>
 
 <template>
   <span class="lights">
     <span class="row-of" aria-hidden="true">
       <svg v-for="one in lights" :key="one.name" viewBox="0 0 24 24" width="22" height="22" :class="one.rhythm">
-        <title>{{ one.name }} {{ RHYTHM[one.rhythm] }}</title>
         <circle v-if="(one.shape ?? 'round') === 'round'" cx="12" cy="12" r="8" />
         <rect v-else-if="one.shape === 'bar'" x="3" y="8" width="18" height="8" />
         <circle v-else-if="one.shape === 'ring'" cx="12" cy="12" r="7" class="hollow" />

@@ -51,6 +51,7 @@ const takeBack = () => store.replaceList('lineup_log', log.value.slice(0, -1))
 /** The simulated desk: what was said, and by whom. */
 const talk = ref<{ mine: boolean; text: string; refused?: boolean }[]>([])
 const aloud = ref(false)
+const hurried = ref(false)
 const line = ref('')
 const { isSupported, speak } = useSpeechSynthesis(line)
 const busy = ref('')
@@ -58,7 +59,7 @@ const names = computed(() => Object.fromEntries(run.value.steps.map((one) => [on
 async function say(step: Step): Promise<void> {
   busy.value = step
   const transmit_dbm = step === 'power' ? value.value : null
-  const reply = await store.sayToDesk({ step, transmit_dbm })
+  const reply = await store.sayToDesk({ step, transmit_dbm, hurried: hurried.value })
   busy.value = ''
   if (!reply) return
   const level = transmit_dbm == null ? '' : `, ${show(transmit_dbm, 'dbm')}`
@@ -188,7 +189,10 @@ const big = computed(() => run.value.next_step)
   </ol>
   <section v-if="reach" class="practice" aria-label="Simulated desk">
     <h2>A simulated desk <span class="quiet note">plays the other side; nothing leaves this machine</span></h2>
-    <n-checkbox v-if="isSupported" v-model:checked="aloud">Let it speak</n-checkbox>
+    <div class="row">
+      <n-checkbox v-model:checked="hurried">It is in a hurry</n-checkbox>
+      <n-checkbox v-if="isSupported" v-model:checked="aloud">Let it speak</n-checkbox>
+    </div>
     <ul v-if="talk.length" class="talk" aria-live="polite">
       <li v-for="(one, at) in talk" :key="at" :class="{ mine: one.mine, refused: one.refused }">{{ one.text }}</li>
     </ul>

@@ -79,39 +79,41 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
   <p v-if="waits" class="caution">
     <b>Note them before the code is entered.</b> After the restart that follows, its page may not show them any more.
   </p>
-  <table class="figures stages">
-    <caption class="visually-hidden">
-      Radio figures by stage
-    </caption>
-    <thead>
-      <tr>
-        <th scope="col">Stage</th>
-        <th scope="col">Es/N0</th>
-        <th scope="col">Since the stage before</th>
-        <th scope="col">Input</th>
-        <th scope="col">Transmit</th>
-        <th scope="col">Left to its top</th>
-        <th scope="col">Read at</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="one in rows" :key="one.stage" :class="{ quiet: !one.mark }">
-        <th scope="row">{{ one.name }}</th>
-        <td class="num">
-          <span class="level"
-            ><i v-if="one.mark?.es_n0_db != null" :style="{ width: `${(60 * one.mark.es_n0_db) / top}px` }" />{{
-              show(one.mark?.es_n0_db, 'db')
-            }}</span
-          >
-        </td>
-        <td class="num">{{ show(one.es_n0_change_db, 'db') }}</td>
-        <td class="num">{{ show(one.mark?.input_dbm, 'dbm') }}</td>
-        <td class="num">{{ show(one.mark?.transmit_dbm, 'dbm') }}</td>
-        <td class="num">{{ show(one.transmit_left_db, 'db') }}</td>
-        <td>{{ one.mark?.at ? when(one.mark.at) : one.mark ? '' : 'not noted' }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <div class="wide-table">
+    <table class="figures stages">
+      <caption class="visually-hidden">
+        Radio figures by stage
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Stage</th>
+          <th scope="col">Es/N0</th>
+          <th scope="col">Since the stage before</th>
+          <th scope="col">Input</th>
+          <th scope="col">Transmit</th>
+          <th scope="col">Left to its top</th>
+          <th scope="col">Read at</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in rows" :key="one.stage" :class="{ quiet: !one.mark }">
+          <th scope="row">{{ one.name }}</th>
+          <td class="num">
+            <span class="level"
+              ><i v-if="one.mark?.es_n0_db != null" :style="{ width: `${(60 * one.mark.es_n0_db) / top}px` }" />{{
+                show(one.mark?.es_n0_db, 'db')
+              }}</span
+            >
+          </td>
+          <td class="num">{{ show(one.es_n0_change_db, 'db') }}</td>
+          <td class="num">{{ show(one.mark?.input_dbm, 'dbm') }}</td>
+          <td class="num">{{ show(one.mark?.transmit_dbm, 'dbm') }}</td>
+          <td class="num">{{ show(one.transmit_left_db, 'db') }}</td>
+          <td>{{ one.mark?.at ? when(one.mark.at) : one.mark ? '' : 'not noted' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
   <p v-if="job.assessment.predicted_level_db != null" class="quiet">
     The link promises {{ show(job.assessment.predicted_level_db, 'db') }} in clear sky<template
       v-if="terminal?.transmit_most_dbm != null"
@@ -142,6 +144,9 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
 </template>
 
 <style scoped>
+.wide-table {
+  overflow-x: auto;
+}
 .stages {
   width: 100%;
 }

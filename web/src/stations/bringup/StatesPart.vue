@@ -99,6 +99,12 @@ const open = ref('')
         }}</n-button></template
       >
     </div>
+    <p class="row quiet">
+      <n-button size="small" quaternary @click="store.practise(!store.telemetry?.fault_count)">{{
+        store.telemetry?.fault_count ? 'Take the fault out again' : 'Practise: put in a fault that nobody tells me'
+      }}</n-button>
+      <span v-if="store.telemetry?.fault_count">Something is wrong with the stand-in. Find it by the causes.</span>
+    </p>
   </device-panel>
   <section v-if="found?.stuck && found.causes?.length" class="stuck" aria-label="Why it is stuck">
     <h2>Why it does not go on</h2>
@@ -149,7 +155,7 @@ const open = ref('')
           ><b>{{ one.state.name }}</b
           ><br /><span class="quiet small">{{ one.state.said }}</span>
         </span>
-        <lights-shown v-if="one.state.lights?.length" :lights="one.state.lights" />
+        <lights-shown v-if="one.state.lights?.length" :lights="one.state.lights" :words="one.lights_text ?? ''" />
         <span v-else class="quiet small">{{ one.state.light ? `Lights: ${one.state.light}` : '' }}</span>
         <span class="time">
           <span class="track" aria-hidden="true"
